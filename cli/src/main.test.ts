@@ -1,0 +1,90 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { emptyBook } from '@ostrakon/core';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { run } from './main.ts';
+
+let folder: string;
+const file = (name: string, content: unknown) => {
+  const path = join(folder, name);
+  writeFileSync(path, typeof content === 'string' ? content : JSON.stringify(content));
+  return path;
+};
+
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'ostrakon-cli-'));
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+async function cli(...args: string[]) {
+  const out = { stdout: '', stderr: '' };
+  const code = await run(['node', 'ostrakon', ...args], {
+    stdout: { write: (text) => (out.stdout += text) },
+    stderr: { write: (text) => (out.stderr += text) },
+  });
+  return { code, ...out };
+}
+
+const empty = emptyBook();
+const book = {
+  ...empty,
+  shop: { ...empty.shop, served: ['CA'] },
+  services: [{ id: 'ground', name: 'Ground parcel', kind: 'card', note: '' }],
+  zones: [
+    {
+      id: 'canada',
+      name: 'Canada',
+      places: [{ kind: 'country', country: 'CA' }],
+      lanes: { ground: { card: { kind: 'flat', result: { kind: 'amount', amount: 990 } }, kept: [], limits: [], freeFrom: null } },
+    },
+  ],
+};
+const cart = { lines: [{ quantity: 2, unitPrice: 1500, weight: '1.2 kg' }], destination: { country: 'CA' } };
+
+test('quote prints the quote', async () => {
+  const { code, stdout } = await cli('quote', file('book.json', book), file('cart.json', cart));
+  expect(code).toBe(0);
+  expect(JSON.parse(stdout)).toMatchObject({ measures: { itemsWeight: 2_400_000_000 }, options: [{ service: 'ground', price: 990 }] });
+});
+
+test.each([
+  ['a missing file', ['quote', '/nowhere.json', 'x'], /Cannot read \/nowhere\.json/],
+  ['two standard inputs', ['quote', '-', '-'], /Only one/],
+  ['too few words', ['quote'], /missing required argument/],
+  ['an unknown word', ['quot'], /unknown command/],
+])('%s: exit 1 with a sentence', async (_name, args, words) => {
+  const { code, stderr, stdout } = await cli(...args);
+  expect([code, stdout]).toEqual([1, '']);
+  expect(stderr).toMatch(words);
+});
+
+test('faulty documents name the field', async () => {
+  const good = file('good.json', book);
+  expect((await cli('quote', good, file('broken.json', '{'))).stderr).toMatch(/is not JSON/);
+  expect((await cli('quote', good, file('bad.json', { ...cart, destination: { country: 'ZZ' } }))).stderr).toMatch(
+    /destination\.country: No country/,
+  );
+  const old = await cli('quote', file('old.json', { ...book, format: 99 }), file('cart2.json', cart));
+  expect([old.code, old.stderr]).toEqual([1, expect.stringMatching(/format 99/)]);
+});
+
+// Arithmetic by hand in docs/formats.md: 10 % of 114.00 is 11.40, of which the bowls carry 6.40; 120.00 less 57.60 is 62.40.
+test('the worked example of the documentation', async () => {
+  const examples = join(import.meta.dirname, '../../docs/examples');
+  const { code, stdout } = await cli('quote', join(examples, 'book.json'), join(examples, 'request.json'));
+  expect(code).toBe(0);
+  const answer = JSON.parse(stdout);
+  expect(answer.measures).toEqual({ itemsWeight: 2_400_000_000, valueBeforeDiscounts: 6400, valueAfterDiscounts: 5760, itemCount: 2 });
+  expect(answer.options).toMatchObject([{ service: 'ground', price: 1160, moreForFree: { more: 6240 } }]);
+  expect(answer.withheld).toMatchObject([{ service: 'packet', reasons: [{ code: 'aboveTopTier', difference: 1_900_000_000 }] }]);
+});
+
+test('schema prints JSON Schema of both inputs', async () => {
+  const schemas = JSON.parse((await cli('schema')).stdout);
+  expect(schemas.rateBook).toMatchObject({
+    $schema: 'https://json-schema.org/draft/2020-12/schema',
+    required: expect.arrayContaining(['zones']),
+  });
+  expect(schemas.quoteRequest.properties).toHaveProperty('lines');
+});

@@ -1,0 +1,39 @@
+import { z } from 'zod';
+
+export const CommandProblemCode = z.enum([
+  'zoneNotFound',
+  'serviceNotFound',
+  'laneNotFound',
+  'laneExists',
+  'idInUse',
+  'tooMany',
+  'outOfOrder',
+  'otherMinorUnit',
+]);
+export type CommandProblemCode = z.infer<typeof CommandProblemCode>;
+
+const SENTENCES: Record<CommandProblemCode, (id: string) => string> = {
+  zoneNotFound: (id) => `No zone has the id "${id}"`,
+  serviceNotFound: (id) => `No service has the id "${id}"`,
+  laneNotFound: (id) => `There is no lane ${id}`,
+  laneExists: (id) => `There is a lane ${id} already`,
+  idInUse: (id) => `The id "${id}" is in use already`,
+  tooMany: (id) => `There are as many ${id} as a rate book takes`,
+  otherMinorUnit: (id) =>
+    `${id} counts in another smallest unit, so the prices in the rate book would mean something else; remove its lanes first`,
+  outOfOrder: (id) => `The list has no position ${id}`,
+};
+
+/** A command that does not fit the document it was given. */
+export class CommandProblem extends Error {
+  readonly code: CommandProblemCode;
+  /** Where in the arguments the fault lies. */
+  readonly path: string;
+
+  constructor(code: CommandProblemCode, path: string, id: string) {
+    super(SENTENCES[code](id));
+    this.name = 'CommandProblem';
+    this.code = code;
+    this.path = path;
+  }
+}

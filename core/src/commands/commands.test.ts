@@ -1,0 +1,212 @@
+import fc from 'fast-check';
+import suite from 'json-patch-test-suite/spec_tests.json' with { type: 'json' };
+import more from 'json-patch-test-suite/tests.json' with { type: 'json' };
+import { describe, expect, test } from 'vitest';
+import { describeChanges } from '../changes/describeChanges.ts';
+import { canonicalJson } from '../json/canonicalJson.ts';
+import { RateBook } from '../rate-book/rateBook.ts';
+import { amount, bookOf, byValue, byWeight, flat, free, lane } from '../testing/bookOf.ts';
+import { applyCommand, Command } from './commands.ts';
+import { applyPatch, type PatchOperation, runCommand } from './patch.ts';
+
+const book = bookOf([
+  {
+    id: 'near',
+    places: [{ kind: 'postalPrefix', country: 'CA', prefix: 'B3' }],
+    lanes: { ground: lane(byWeight([['2 kg', amount(990)]])), van: lane(flat(500)) },
+  },
+  { id: 'far', places: [{ kind: 'country', country: 'CA' }], lanes: { ground: lane(flat(1500)) } },
+]);
+
+const at = { zone: 'near', service: 'ground' };
+const card = byWeight([
+  ['2 kg', amount(1100)],
+  ['5 kg', amount(1400)],
+]);
+
+const all: Command[] = [
+  { name: 'setShop', args: { name: 'Other', currency: 'USD', units: 'imperial', locale: 'en-US' } },
+  { name: 'setServed', args: { countries: ['FR', 'CA', 'CA'] } },
+  { name: 'setTexts', args: { noOption: 'No.', refer: 'Ask.' } },
+  { name: 'addZone', args: { id: 'new', name: 'New', places: [], at: 0 } },
+  { name: 'renameZone', args: { zone: 'far', name: 'Farther' } },
+  { name: 'duplicateZone', args: { zone: 'near', id: 'near-2', name: 'Near 2' } },
+  { name: 'removeZone', args: { zone: 'near' } },
+  { name: 'moveZone', args: { zone: 'far', to: 0 } },
+  { name: 'setPlaces', args: { zone: 'far', places: [{ kind: 'country', country: 'FR' }] } },
+  { name: 'addService', args: { id: 'post', name: 'Post', kind: 'card', note: '' } },
+  { name: 'renameService', args: { service: 'van', name: 'Van round' } },
+  { name: 'describeService', args: { service: 'van', kind: 'round', note: 'Tuesdays' } },
+  { name: 'duplicateService', args: { service: 'ground', id: 'ground-2', name: 'Ground 2' } },
+  { name: 'removeService', args: { service: 'ground' } },
+  { name: 'moveService', args: { service: 'van', to: 0 } },
+  { name: 'startLane', args: { zone: 'far', service: 'van', card: flat(900) } },
+  {
+    name: 'copyLane',
+    args: {
+      from: at,
+      to: [
+        { zone: 'far', service: 'ground' },
+        { zone: 'far', service: 'van' },
+      ],
+      parts: ['card', 'limits'],
+    },
+  },
+  { name: 'removeLane', args: at },
+  { name: 'setCard', args: { ...at, card } },
+  { name: 'switchCard', args: { ...at, kind: 'valueTiers' } },
+  { name: 'setLimits', args: { ...at, limits: [{ measure: 'itemsWeight', upTo: '30 kg' }] } },
+  { name: 'setFreeFrom', args: { ...at, freeFrom: { measure: 'valueAfterDiscounts', from: 12_000 } } },
+];
+
+describe('every command', () => {
+  test.each(all.map((command) => [command.name, command] as const))(
+    '%s changes the draft, leaves its input alone, stays valid, undoes to the byte',
+    (_name, command) => {
+      const bytes = JSON.stringify(book);
+      const outcome = runCommand(book, Command.parse(command));
+      expect(JSON.stringify(book)).toBe(bytes);
+      expect(canonicalJson(outcome.book)).not.toBe(canonicalJson(book));
+      expect(RateBook.parse(outcome.book)).toEqual(outcome.book);
+      expect(canonicalJson(applyPatch(outcome.book, outcome.inverse))).toBe(canonicalJson(book));
+      expect(canonicalJson(applyPatch(book, outcome.patch))).toBe(canonicalJson(outcome.book));
+    },
+  );
+
+  test('done twice in a row, a setting changes nothing the second time', () => {
+    for (const command of all.filter(({ name }) => /^(set|rename|describe|switch|copy|move)/.test(name))) {
+      const once = applyCommand(book, command);
+      expect(applyCommand(once, command), command.name).toBe(once);
+    }
+  });
+
+  test('any row of commands is undone to the bytes it began with', () => {
+    fc.assert(
+      fc.property(fc.shuffledSubarray(all), (row) => {
+        const inverses = [];
+        let now = book;
+        for (const command of row) {
+          try {
+            const outcome = runCommand(now, command);
+            inverses.push(outcome.inverse);
+            now = outcome.book;
+          } catch (problem) {
+            expect(problem).toMatchObject({ name: 'CommandProblem' });
+          }
+        }
+        expect(RateBook.safeParse(now).success).toBe(true);
+        for (const inverse of inverses.reverse()) now = applyPatch(now, inverse);
+        expect(canonicalJson(now)).toBe(canonicalJson(book));
+      }),
+    );
+  });
+
+  test.each<[string, Command]>([
+    ['zoneNotFound', { name: 'renameZone', args: { zone: 'constructor', name: 'X' } }],
+    ['serviceNotFound', { name: 'removeService', args: { service: 'none' } }],
+    ['laneNotFound', { name: 'setCard', args: { zone: 'far', service: 'van', card } }],
+    ['laneExists', { name: 'startLane', args: { ...at, card } }],
+    ['idInUse', { name: 'addZone', args: { id: 'near', name: 'Again', places: [] } }],
+    ['otherMinorUnit', { name: 'setShop', args: { name: 'Yen', currency: 'JPY', units: 'metric', locale: 'ja-JP' } }],
+    ['outOfOrder', { name: 'moveZone', args: { zone: 'near', to: 2 } }],
+  ])('%s', (code, command) => {
+    expect(() => applyCommand(book, command)).toThrow(expect.objectContaining({ code }));
+  });
+
+  test.each([
+    ['unknown name', { name: 'explode', args: {} }],
+    ['unknown field', { name: 'renameZone', args: { zone: 'near', name: 'X', extra: 1 } }],
+    [
+      'tiers out of order',
+      {
+        name: 'setCard',
+        args: {
+          ...at,
+          card: byWeight([
+            ['2 kg', free],
+            ['2000 g', free],
+          ]),
+        },
+      },
+    ],
+    [
+      'a malformed weight',
+      {
+        name: 'setCard',
+        args: {
+          ...at,
+          card: byWeight([
+            ['heavy', free],
+            ['2 kg', free],
+          ]),
+        },
+      },
+    ],
+    ['a malformed limit', { name: 'setLimits', args: { ...at, limits: [{ measure: 'itemsWeight', from: 'x', upTo: '2 kg' }] } }],
+    ['a negative price', { name: 'setCard', args: { ...at, card: flat(-1) } }],
+    ['a range that ends before it begins', { name: 'setLimits', args: { ...at, limits: [{ measure: 'itemCount', from: 3, upTo: 2 }] } }],
+    [
+      'one measure limited twice',
+      {
+        name: 'setLimits',
+        args: {
+          ...at,
+          limits: [
+            { measure: 'itemCount', from: 3 },
+            { measure: 'itemCount', upTo: 9 },
+          ],
+        },
+      },
+    ],
+    ['an unknown country', { name: 'setServed', args: { countries: ['ZZ'] } }],
+  ])('%s is refused at the door', (_name, command) => {
+    expect(Command.safeParse(command).success).toBe(false);
+  });
+});
+
+test('switching the kind of card and back brings back what was there', () => {
+  const there = applyCommand(book, { name: 'switchCard', args: { ...at, kind: 'valueTiers' } });
+  const edited = applyCommand(there, { name: 'setCard', args: { ...at, card: byValue([[4999, amount(100)]], free) } });
+  const back = applyCommand(edited, { name: 'switchCard', args: { ...at, kind: 'weightTiers' } });
+  expect(back.zones[0]?.lanes.ground?.card).toEqual(book.zones[0]?.lanes.ground?.card);
+  const again = applyCommand(back, { name: 'switchCard', args: { ...at, kind: 'valueTiers' } });
+  expect(again.zones[0]?.lanes.ground?.card).toEqual(byValue([[4999, amount(100)]], free));
+});
+
+test('changes are told as facts, tier by tier', () => {
+  let draft = applyCommand(book, { name: 'setCard', args: { ...at, card } });
+  draft = applyCommand(draft, { name: 'renameZone', args: { zone: 'far', name: 'Farther' } });
+  draft = applyCommand(draft, { name: 'moveZone', args: { zone: 'far', to: 0 } });
+  expect(describeChanges(book, draft)).toEqual([
+    { code: 'zoneRenamed', before: 'Zone far', after: 'Farther' },
+    {
+      code: 'tiersChanged',
+      service: 'Service ground',
+      zone: 'Zone near',
+      card,
+      tiers: [
+        { upTo: '2 kg', before: amount(990), after: amount(1100) },
+        { upTo: '5 kg', after: amount(1400) },
+      ],
+    },
+    { code: 'zonesReordered', names: ['Farther', 'Zone near'] },
+  ]);
+  expect(describeChanges(book, structuredClone(book))).toEqual([]);
+});
+
+// Source: RFC 6902 appendix A and the working group's test suite (npm json-patch-test-suite 1.1.0).
+describe('JSON Patch', () => {
+  type Case = { doc: unknown; patch: PatchOperation[]; expected?: unknown; error?: string; disabled?: boolean; comment?: string };
+  const cases = ([...suite, ...more] as Case[]).filter((one) => !one.disabled && one.patch);
+  const faulty = cases.filter((one) => one.error !== undefined);
+  const good = cases.filter((one) => one.expected !== undefined);
+  test(`${good.length} good and ${faulty.length} faulty cases of the suite`, () => {
+    expect([good.length, faulty.length]).toEqual([62, 23]);
+    for (const { doc, patch, comment, error } of faulty) expect(() => applyPatch(doc, patch), comment ?? error ?? '').toThrow();
+    for (const { doc, patch, expected, comment } of good) expect(applyPatch(doc, patch), comment ?? '').toEqual(expected);
+  });
+  test('a prototype cannot be reached', () => {
+    expect(() => applyPatch({}, [{ op: 'add', path: '/__proto__/x', value: 1 }])).toThrow();
+    expect(({} as Record<string, unknown>).x).toBeUndefined();
+  });
+});

@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { Id, laneOf, Name, Service } from '../rate-book/rateBook.ts';
+import { insertAt, moveTo, requireFree, serviceOf, withoutLane, withService } from './bookEdits.ts';
+import { define } from './define.ts';
+
+const MOST_SERVICES = 60;
+
+export const serviceCommands = {
+  addService: define(Service, (book, args) => {
+    requireFree(book.services, args.id, MOST_SERVICES, 'services');
+    return { ...book, services: [...book.services, args] };
+  }),
+  renameService: define(z.strictObject({ service: Id, name: Name }), (book, args) =>
+    withService(book, args.service, (service) => ({ ...service, name: args.name })),
+  ),
+  describeService: define(z.strictObject({ service: Id, kind: Service.shape.kind, note: Service.shape.note }), (book, args) =>
+    withService(book, args.service, (service) => ({ ...service, kind: args.kind, note: args.note })),
+  ),
+  /** A copy with a copy of every lane, right after the original. */
+  duplicateService: define(z.strictObject({ service: Id, id: Id, name: Name }), (book, args) => {
+    const original = serviceOf(book, args.service);
+    requireFree(book.services, args.id, MOST_SERVICES, 'services');
+    const copy = { ...original, id: args.id, name: args.name };
+    return {
+      ...book,
+      services: insertAt(book.services, copy, book.services.indexOf(original) + 1),
+      zones: book.zones.map((zone) => {
+        const lane = laneOf(zone, args.service);
+        return lane ? { ...zone, lanes: { ...zone.lanes, [args.id]: lane } } : zone;
+      }),
+    };
+  }),
+  removeService: define(z.strictObject({ service: Id }), (book, args) => {
+    serviceOf(book, args.service);
+    return {
+      ...book,
+      services: book.services.filter((service) => service.id !== args.service),
+      zones: book.zones.map((zone) => withoutLane(zone, args.service)),
+    };
+  }),
+  moveService: define(z.strictObject({ service: Id, to: z.int().min(0) }), (book, args) => {
+    serviceOf(book, args.service);
+    const services = moveTo(book.services, args.service, args.to);
+    return services === book.services ? book : { ...book, services };
+  }),
+};

@@ -1,0 +1,21 @@
+import { z } from 'zod';
+import { minorDigits } from '../money/currency.ts';
+import { Shop, ShopTexts } from '../rate-book/rateBook.ts';
+import { withShop } from './bookEdits.ts';
+import { CommandProblem } from './commandProblem.ts';
+import { define } from './define.ts';
+
+export const shopCommands = {
+  /** Amounts are kept in the currency's smallest unit: while there are prices, it may not change from cents to yen. */
+  setShop: define(Shop.pick({ name: true, currency: true, units: true, locale: true }), (book, args) => {
+    const priced = book.zones.some((zone) => Object.keys(zone.lanes).length > 0);
+    if (priced && minorDigits(args.currency) !== minorDigits(book.shop.currency)) {
+      throw new CommandProblem('otherMinorUnit', 'currency', args.currency);
+    }
+    return withShop(book, (shop) => ({ ...shop, ...args }));
+  }),
+  setServed: define(z.strictObject({ countries: Shop.shape.served }), (book, args) =>
+    withShop(book, (shop) => ({ ...shop, served: [...new Set(args.countries)].sort() })),
+  ),
+  setTexts: define(ShopTexts, (book, args) => withShop(book, (shop) => ({ ...shop, texts: args }))),
+};

@@ -1,0 +1,42 @@
+import { z } from 'zod';
+import { Destination } from '../places/place.ts';
+import { Cart, CartLine, MOST_LINES, Quantity, type QuoteRequest } from '../quote/request.ts';
+import type { Product } from './product.ts';
+
+/** Goods of the shop's own list, by id. */
+export const ProductLine = z.strictObject({ product: z.string().min(1).max(60), quantity: Quantity });
+export type ProductLine = z.infer<typeof ProductLine>;
+
+/** A cart line as a shop sends it: one of its products, or goods described on the spot. */
+export const CartInputLine = z.union([ProductLine, CartLine]);
+export type CartInputLine = z.infer<typeof CartInputLine>;
+
+/** A cart and where it goes, before its products are looked up: what the bench holds and the public API takes. */
+export const CartInput = z.strictObject({
+  lines: z.array(CartInputLine).max(MOST_LINES),
+  discounts: Cart.shape.discounts,
+  destination: Destination,
+});
+export type CartInput = z.infer<typeof CartInput>;
+
+export type Resolved = { ok: true; request: QuoteRequest } | { ok: false; line: number; product: string };
+
+export function isProductLine(line: CartInputLine): line is ProductLine {
+  return 'product' in line;
+}
+
+/** Puts prices and weights in place of product ids. */
+export function resolveCart(cart: CartInput, products: ReadonlyMap<string, Product>): Resolved {
+  const lines: CartLine[] = [];
+  for (const [at, line] of cart.lines.entries()) {
+    if (!isProductLine(line)) {
+      lines.push(line);
+      continue;
+    }
+    const product = products.get(line.product);
+    if (!product) return { ok: false, line: at, product: line.product };
+    const { name, price, weight, delivered } = product;
+    lines.push({ name, quantity: line.quantity, unitPrice: price, delivered, ...(weight !== null && { weight }) });
+  }
+  return { ok: true, request: { lines, discounts: cart.discounts, destination: cart.destination } };
+}

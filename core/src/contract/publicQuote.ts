@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { Currency, minorDigits } from '../money/currency.ts';
+import type { Quote } from '../quote/quoteTypes.ts';
+import { type RateBook, ServiceKind } from '../rate-book/rateBook.ts';
+
+const optionFacts = { service: z.string(), name: z.string(), kind: ServiceKind, note: z.string() };
+
+/** One option as a buyer may see it. Prices are whole minor units. */
+export const PublicOption = z.discriminatedUnion('status', [
+  z.strictObject({
+    status: z.literal('priced'),
+    ...optionFacts,
+    price: z.int().min(0),
+    /** How much more in goods makes this option free. */
+    moreForFree: z.int().min(0).optional(),
+  }),
+  z.strictObject({ status: z.literal('refer'), ...optionFacts, message: z.string() }),
+]);
+export type PublicOption = z.infer<typeof PublicOption>;
+
+/** The answer of the public API: nothing the buyer should not see. */
+export const PublicQuote = z.strictObject({
+  edition: z.int().min(1),
+  currency: Currency,
+  /** Decimal places of the currency's minor unit. */
+  minorDigits: z.int(),
+  options: z.array(PublicOption),
+  /** The shop's words where no option is offered. */
+  message: z.string().optional(),
+});
+export type PublicQuote = z.infer<typeof PublicQuote>;
+
+/** Leaves out zone, ledger, reasons and measures: those are the owner's. */
+export function toPublicQuote(quote: Quote, book: RateBook, edition: number): PublicQuote {
+  const options = quote.options.flatMap((offer): PublicOption[] => {
+    const service = book.services.find((entry) => entry.id === offer.service);
+    if (!service) return [];
+    const facts = { service: service.id, name: service.name, kind: service.kind, note: service.note };
+    if (offer.status === 'refer') return [{ status: 'refer', ...facts, message: book.shop.texts.refer }];
+    const more = offer.moreForFree && { moreForFree: offer.moreForFree.more };
+    return [{ status: 'priced', ...facts, price: offer.price, ...more }];
+  });
+  const { currency } = book.shop;
+  const message = quote.message === undefined ? {} : { message: quote.message };
+  return { edition, currency, minorDigits: minorDigits(currency), options, ...message };
+}

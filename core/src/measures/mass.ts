@@ -1,0 +1,94 @@
+import { z } from 'zod';
+import { formatNumber } from './numberFormat.ts';
+import { type ParsedQuantity, parseQuantity, quantityToBase, type UnitSystem } from './quantityText.ts';
+
+export type MassUnit = 'kg' | 'g' | 'mg' | 'lb' | 'oz';
+export type UnitsOfShop = 'metric' | 'imperial';
+
+/** Micrograms in one avoirdupois pound, exact. Source: NIST Handbook 44, Appendix C (0.453 592 37 kg). */
+export const MICROGRAMS_PER_POUND = 453_592_370n;
+
+/** The greatest mass one field takes: 20 tonnes, in micrograms. */
+export const GREATEST_MASS = 20_000_000_000_000;
+
+const MASS: UnitSystem<MassUnit> = {
+  sizes: {
+    kg: { numerator: 1_000_000_000n, denominator: 1n },
+    g: { numerator: 1_000_000n, denominator: 1n },
+    mg: { numerator: 1_000n, denominator: 1n },
+    lb: { numerator: MICROGRAMS_PER_POUND, denominator: 1n },
+    oz: { numerator: MICROGRAMS_PER_POUND, denominator: 16n },
+  },
+  spellings: {
+    kg: 'kg',
+    kgs: 'kg',
+    kilo: 'kg',
+    kilos: 'kg',
+    g: 'g',
+    gr: 'g',
+    gram: 'g',
+    grams: 'g',
+    mg: 'mg',
+    lb: 'lb',
+    lbs: 'lb',
+    pound: 'lb',
+    pounds: 'lb',
+    oz: 'oz',
+    ounce: 'oz',
+    ounces: 'oz',
+  },
+  pair: ['lb', 'oz'],
+};
+
+const NUMBER = '(?:0|[1-9]\\d{0,10})(?:\\.\\d{1,6})?';
+const MASS_PATTERN = new RegExp(`^${NUMBER} (?:kg|g|mg|oz|lb(?: ${NUMBER} oz)?)$`);
+
+/** Micrograms of a canonical mass text, rounded half-up to whole micrograms. */
+export function massToMicrograms(text: string): number {
+  return quantityToBase(text, MASS);
+}
+
+/** A mass with its unit as typed, in canonical spelling: "2 kg", "0.3 lb", "2 lb 4 oz". */
+export const MassText = z
+  .string()
+  // Aborts: what follows, in here and in the objects around it, works the micrograms out.
+  .regex(MASS_PATTERN, {
+    error: 'Write a weight as a number, a space and kg, g, mg, lb or oz, such as "1.2 kg" or "2 lb 4 oz"',
+    abort: true,
+  })
+  .refine((text) => massToMicrograms(text) <= GREATEST_MASS, 'A weight may be 20 tonnes at most');
+export type MassText = z.infer<typeof MassText>;
+
+/** Reads a mass as typed; a bare number is in kilograms or pounds, by the shop's units. */
+export function parseMass(typed: string, units: UnitsOfShop): ParsedQuantity {
+  const parsed = parseQuantity(typed, units === 'metric' ? 'kg' : 'lb', MASS, GREATEST_MASS);
+  return !parsed.ok && parsed.problem.code === 'tooLarge' ? { ok: false, problem: { code: 'tooLarge', most: '20000 kg' } } : parsed;
+}
+
+/**
+ * Two masses are the same when they differ by less than half a milligram: sums of converted ounces may be a few
+ * micrograms off, and rounding each side for itself could part two that belong together.
+ */
+export const MASS_SLACK = 499;
+
+/** -1, 0 or 1: the difference of two masses in micrograms, rounded to the milligram. */
+export function compareMass(a: number, b: number): -1 | 0 | 1 {
+  const difference = a - b;
+  if (difference > MASS_SLACK) return 1;
+  return difference < -MASS_SLACK ? -1 : 0;
+}
+
+/**
+ * A mass as the shop's units show it: "850 g", "12.6 kg", "4 oz", "2.25 lb". At most three decimals.
+ * @param beside another mass it stands next to, in micrograms: both are then shown in the larger unit that suits one of them
+ */
+export function formatMass(micrograms: number, units: UnitsOfShop, locale: string, beside = 0): string {
+  const largest = Math.max(Math.abs(micrograms), Math.abs(beside));
+  if (units === 'metric') {
+    const small = largest < 999_999_500 && largest !== 0;
+    return small ? `${formatNumber(micrograms / 1e6, 1, locale)} g` : `${formatNumber(micrograms / 1e9, 3, locale)} kg`;
+  }
+  const pound = Number(MICROGRAMS_PER_POUND);
+  const small = largest < pound && largest !== 0;
+  return small ? `${formatNumber((micrograms / pound) * 16, 2, locale)} oz` : `${formatNumber(micrograms / pound, 3, locale)} lb`;
+}

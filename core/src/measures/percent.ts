@@ -1,0 +1,21 @@
+import { z } from 'zod';
+import type { Typed } from '../money/money.ts';
+import { parseDecimal } from './parseDecimal.ts';
+
+/** A percentage in whole basis points: 1 is 0.01 %, 10 000 is 100 %. */
+export const BasisPoints = z.int().min(0).max(10_000);
+export type BasisPoints = z.infer<typeof BasisPoints>;
+
+/** Reads "12.5", "12,5 %" as basis points, from 0 to 100 %. */
+export function parsePercent(typed: string): Typed<BasisPoints> {
+  const number = parseDecimal(typed.replace('%', ''), { mostDecimals: 2 });
+  if (!number.ok) return number;
+  const [whole = '0', part = ''] = number.value.split('.');
+  const points = Number(whole + part.padEnd(2, '0'));
+  return points > 10_000 ? { ok: false, problem: { code: 'tooLarge', most: '100 %' } } : { ok: true, value: points };
+}
+
+/** Basis points as people read them: 1250 is "12.5%". */
+export function formatPercent(basisPoints: number, locale: string): string {
+  return new Intl.NumberFormat(locale, { style: 'percent', maximumFractionDigits: 2 }).format(basisPoints / 10_000);
+}

@@ -1,0 +1,151 @@
+import Big from 'big.js';
+import currencyCodes from 'currency-codes';
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { CURRENCY_CODES, Currency, minorDigits } from './currency.ts';
+import { formatMoney, minorToDecimal, parseMoney } from './money.ts';
+import { divideRounded, shareOf } from './rounding.ts';
+import { splitByWeights } from './splitByWeights.ts';
+
+describe('minor units', () => {
+  // Source: ISO 4217 list one, column "Minor unit".
+  test.each([
+    [0, 'BIF CLP DJF GNF ISK JPY KMF KRW PYG RWF UGX UYI VND VUV XAF XOF XPF'],
+    [3, 'BHD IQD JOD KWD LYD OMR TND'],
+    [2, 'CAD USD EUR GBP HUF IDR COP ALL PKR CHF DKK'],
+  ])('%i places', (digits, codes) => {
+    for (const code of codes.split(' ')) expect(minorDigits(code), code).toBe(digits);
+  });
+
+  test('every currency agrees with a second list of ISO 4217 (npm currency-codes)', () => {
+    for (const code of CURRENCY_CODES) {
+      const other = currencyCodes.code(code);
+      // The package's list is of June 2024; a code it does not know yet cannot be compared.
+      if (other) expect(minorDigits(code), code).toBe(other.digits);
+    }
+    expect(CURRENCY_CODES.filter((code) => currencyCodes.code(code)).length).toBeGreaterThan(145);
+  });
+
+  test.each(['cad', 'XYZ', 'XAU', ''])('%j is no currency', (code) => {
+    expect(Currency.safeParse(code).success).toBe(false);
+  });
+
+  test('shown with the digits of ISO 4217, not those of Intl', () => {
+    expect(formatMoney(1690, 'CAD', 'en-CA')).toBe('$16.90');
+    expect(formatMoney(1690, 'JPY', 'en-CA')).toBe('¥1,690');
+    expect(formatMoney(1234, 'KWD', 'en-CA')).toMatch(/1\.234$/);
+    expect(formatMoney(99, 'IDR', 'en-CA')).toMatch(/0\.99$/);
+    expect(minorToDecimal(-5, 'CAD')).toBe('-0.05');
+  });
+});
+
+describe('typed amounts', () => {
+  test.each([
+    ['9.90', 990],
+    ['9,90', 990],
+    [' $9.9 ', 990],
+    ['CAD 12', 1200],
+    ['1,200.50', 120_050],
+    ['1.200,50', 120_050],
+    ['1 200', 120_000],
+    ['1,200', 120_000],
+    ['.5', 50],
+    ['0', 0],
+  ])('%j', (typed, minor) => {
+    expect(parseMoney(typed, 'CAD', 'en-CA')).toEqual({ ok: true, value: minor });
+  });
+
+  test.each([
+    ['', 'empty'],
+    ['nine', 'notANumber'],
+    ['1e99', 'notANumber'],
+    ['9.9.9', 'notANumber'],
+    ['1,20,0', 'notANumber'],
+    ['-4', 'negative'],
+    ['9.999', 'tooManyDecimals'],
+    ['1.200', 'tooManyDecimals'],
+    ['99999999999', 'tooLarge'],
+    ['12345678901234567890123', 'tooLarge'],
+  ])('%j is refused as %s', (typed, code) => {
+    expect(parseMoney(typed, 'CAD', 'en-CA')).toMatchObject({ ok: false, problem: { code } });
+  });
+
+  test('yen have no cents', () => {
+    expect(parseMoney('1200', 'JPY', 'ja-JP')).toEqual({ ok: true, value: 1200 });
+    expect(parseMoney('12.5', 'JPY', 'ja-JP')).toMatchObject({ problem: { code: 'tooManyDecimals', most: 0 } });
+  });
+
+  test('what is shown can be typed again', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 99_999_999 }), fc.constantFrom('CAD', 'JPY', 'KWD'), (minor, currency) => {
+        expect(parseMoney(minorToDecimal(minor, currency), currency, 'en-CA')).toEqual({ ok: true, value: minor });
+      }),
+    );
+  });
+});
+
+describe('rounding', () => {
+  // Source: ISO 80000-1 Annex B (from memory): rounding range 0.1 and 10, rule A (to even) and rule B (up).
+  test.each([
+    ['12.223 to a tenth', 12_223n, 100n, 122n, 122n],
+    ['12.251 to a tenth', 12_251n, 100n, 123n, 123n],
+    ['12.275 to a tenth', 12_275n, 100n, 123n, 123n],
+    ['12.25 to a tenth', 1225n, 10n, 122n, 123n],
+    ['12.35 to a tenth', 1235n, 10n, 124n, 124n],
+    ['1225.1 to ten', 12_251n, 100n, 123n, 123n],
+    ['1225.0 to ten', 12_250n, 100n, 122n, 123n],
+    ['1235.0 to ten', 12_350n, 100n, 124n, 124n],
+  ])('%s', (_name, value, divisor, even, up) => {
+    expect(divideRounded(value, divisor, 'halfEven')).toBe(even);
+    expect(divideRounded(value, divisor, 'halfUp')).toBe(up);
+  });
+
+  // Source: the rounding modes of java.math.RoundingMode's published table, on 2.5 and -2.5.
+  test('halves away from zero, or to even', () => {
+    expect([divideRounded(5n, 2n, 'halfUp'), divideRounded(-5n, 2n, 'halfUp')]).toEqual([3n, -3n]);
+    expect([divideRounded(5n, 2n, 'halfEven'), divideRounded(-5n, 2n, 'halfEven')]).toEqual([2n, -2n]);
+    expect(() => divideRounded(1n, 0n, 'halfUp')).toThrow(RangeError);
+  });
+
+  test('shares agree with big.js', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 1e11 }), fc.integer({ min: 0, max: 10_000 }), (minor, points) => {
+        const exact = new Big(minor).times(points).div(10_000);
+        expect(shareOf(minor, points, 'halfUp')).toBe(exact.round(0, Big.roundHalfUp).toNumber());
+        expect(shareOf(minor, points, 'halfEven')).toBe(exact.round(0, Big.roundHalfEven).toNumber());
+      }),
+    );
+  });
+});
+
+describe('splitting by the largest remainder', () => {
+  // Source: the standard worked example of the Hare quota and the Alabama paradox (Balinski and Young, Fair Representation; from memory).
+  test.each([
+    [10, [47_000, 16_000, 15_900, 12_000, 6_000, 3_100], [5, 2, 1, 1, 1, 0]],
+    [25, [1500, 1500, 900, 500, 500, 200], [7, 7, 4, 3, 3, 1]],
+    [26, [1500, 1500, 900, 500, 500, 200], [8, 8, 5, 2, 2, 1]],
+    [100, [1, 1, 1], [34, 33, 33]],
+    [499, [2999, 1550, 451], [299, 155, 45]],
+    [5, [3, 7], [2, 3]],
+  ])('%i over %j', (amount, weights, parts) => {
+    expect(splitByWeights(amount, weights)).toEqual(parts);
+  });
+
+  test('nothing is lost, and every part is within one of its exact share', () => {
+    const weights = fc
+      .array(fc.integer({ min: 0, max: 1e9 }), { minLength: 1, maxLength: 30 })
+      .filter((list) => list.some((weight) => weight > 0));
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 1e11 }), weights, (amount, list) => {
+        const parts = splitByWeights(amount, list);
+        const total = list.reduce((sum, weight) => sum + weight, 0);
+        expect(parts.reduce((sum, part) => sum + part, 0)).toBe(amount);
+        parts.forEach((part, at) => {
+          const exact = new Big(amount).times(list[at]!).div(total);
+          expect(exact.minus(part).abs().lt(1)).toBe(true);
+        });
+      }),
+    );
+    expect(() => splitByWeights(1, [0, 0])).toThrow(RangeError);
+  });
+});

@@ -1,0 +1,190 @@
+import { describe, expect, test } from 'vitest';
+import type { RateBook } from '../rate-book/rateBook.ts';
+import { amount, bookOf, byValue, byWeight, canada, flat, free, lane, notOffered, refer } from '../testing/bookOf.ts';
+import { compile } from './compile.ts';
+import { quote } from './quote.ts';
+import { QuoteRequest } from './request.ts';
+
+type Line = { quantity?: number; unitPrice?: number; weight?: string; delivered?: boolean };
+
+function ask(book: RateBook, lines: Line[], more: Record<string, unknown> = {}) {
+  const request = { lines: lines.map((line) => ({ quantity: 1, unitPrice: 0, ...line })), destination: { country: 'CA' }, ...more };
+  return quote(compile(book), QuoteRequest.parse(request));
+}
+
+/** Prices by service; a message for `refer`. */
+function prices(book: RateBook, lines: Line[], more: Record<string, unknown> = {}) {
+  return Object.fromEntries(
+    ask(book, lines, more).options.map((offer) => [offer.service, offer.status === 'priced' ? offer.price : 'refer']),
+  );
+}
+
+const afterFrom = (from: number) => ({ freeFrom: { measure: 'valueAfterDiscounts' as const, from } });
+
+// Facts of the trade: common practice, no published source.
+describe('facts of the trade', () => {
+  test('free from 80.00 beside 7.40 up to 2 kg: two items lose the second by 0.4 kg', () => {
+    const book = canada({ free: lane(byValue([[7999, notOffered]], free)), post: lane(byWeight([['2 kg', amount(740)]])) });
+    const item = { unitPrice: 9000, weight: '1.2 kg' };
+    expect(prices(book, [item])).toEqual({ free: 0, post: 740 });
+    const two = ask(book, [{ ...item, quantity: 2 }]);
+    expect(two.options.map((offer) => offer.service)).toEqual(['free']);
+    expect(two.withheld).toEqual([
+      {
+        status: 'withheld',
+        service: 'post',
+        reasons: [{ code: 'aboveTopTier', measure: 'itemsWeight', measured: 2_400_000_000, bound: 2_000_000_000, difference: 400_000_000 }],
+      },
+    ]);
+  });
+
+  test('4.00 below 30 and free from 30, after discounts: a 5.00 coupon decides', () => {
+    const book = canada({ ground: lane(flat(400), afterFrom(3000)) });
+    const coupon = { discounts: [{ kind: 'amount', amount: 500 }] };
+    expect(prices(book, [{ unitPrice: 3400 }], coupon)).toEqual({ ground: 400 });
+    expect(prices(book, [{ unitPrice: 3500 }], coupon)).toEqual({ ground: 0 });
+    expect(ask(book, [{ unitPrice: 3400 }], coupon).options[0]).toMatchObject({ moreForFree: { from: 3000, more: 100 } });
+  });
+
+  test('7.00 up to 59.99, 11.00 to 119.99, free from 120, beside a free pickup', () => {
+    const card = byValue(
+      [
+        [5999, amount(700)],
+        [11_999, amount(1100)],
+      ],
+      free,
+    );
+    const book = canada({ parcel: lane(card), pickup: lane(flat(0)) });
+    const cases: [number, number][] = [
+      [0, 700],
+      [5999, 700],
+      [6000, 1100],
+      [11_999, 1100],
+      [12_000, 0],
+    ];
+    for (const [value, price] of cases) expect(prices(book, [{ unitPrice: value }]), `${value}`).toEqual({ parcel: price, pickup: 0 });
+  });
+
+  test('13.20 up to 7 lb, 21.60 up to 15 lb, 48.00 above: 1, 2 and 9 items of 7 lb', () => {
+    const card = byWeight(
+      [
+        ['7 lb', amount(1320)],
+        ['15 lb', amount(2160)],
+      ],
+      amount(4800),
+    );
+    const paid = [1, 2, 9].map((quantity) => prices(canada({ ground: lane(card) }), [{ weight: '7 lb', quantity }]).ground);
+    expect(paid).toEqual([1320, 2160, 4800]);
+  });
+
+  test('up to 2 kg on one, 2.2 kg to 8 kg on the other: 2.1 kg gets neither, and both say why', () => {
+    const book = canada({
+      packet: lane(flat(500), { limits: [{ measure: 'itemsWeight', upTo: '2 kg' }] }),
+      parcel: lane(flat(900), { limits: [{ measure: 'itemsWeight', from: '2.2 kg', upTo: '8 kg' }] }),
+    });
+    const answer = ask(book, [{ weight: '2.1 kg' }]);
+    expect(answer.options).toEqual([]);
+    expect(answer.message).toBe(book.shop.texts.noOption);
+    expect(answer.withheld.map(({ reasons: [{ code, ...facts }] }) => [code, facts])).toEqual([
+      ['aboveLimit', { measure: 'itemsWeight', measured: 2_100_000_000, bound: 2_000_000_000, difference: 100_000_000 }],
+      ['belowLimit', { measure: 'itemsWeight', measured: 2_100_000_000, bound: 2_200_000_000, difference: 100_000_000 }],
+    ]);
+    expect(prices(book, [{ weight: '2 kg' }])).toEqual({ packet: 500 });
+    expect(prices(book, [{ weight: '2.2 kg' }])).toEqual({ parcel: 900 });
+    expect(prices(book, [{ weight: '8 kg' }])).toEqual({ parcel: 900 });
+  });
+
+  test('free in one postal code, 3.00 in the next, nothing elsewhere', () => {
+    const book = bookOf([
+      { id: 'near', places: [{ kind: 'postalCode', country: 'CA', code: 'B3H 4R2' }], lanes: { van: lane(flat(0)) } },
+      { id: 'next', places: [{ kind: 'postalCode', country: 'CA', code: 'B3H 4R3' }], lanes: { van: lane(flat(300)) } },
+    ]);
+    const to = (postalCode: string) => ({ destination: { country: 'CA', postalCode } });
+    expect(prices(book, [{}], to('b3h4r2'))).toEqual({ van: 0 });
+    expect(prices(book, [{}], to('B3H-4R3'))).toEqual({ van: 300 });
+    expect(ask(book, [{}], to('B3H 4R4'))).toMatchObject({ place: { status: 'noZone' }, options: [], message: book.shop.texts.noOption });
+  });
+});
+
+describe('places without an option never get a free one', () => {
+  const book = bookOf([
+    { id: 'home', places: [{ kind: 'country', country: 'CA' }], lanes: { ground: lane(flat(0)) } },
+    { id: 'bare', places: [{ kind: 'country', country: 'FR' }], lanes: {} },
+  ]);
+  test.each([
+    ['not served', 'DE', { status: 'notServed' }],
+    ['served, in no zone', 'US', { status: 'noZone' }],
+    ['in a zone with no lane', 'FR', { status: 'zone', zone: 'bare' }],
+  ])('%s', (_name, country, place) => {
+    const answer = ask(book, [{ unitPrice: 100_000 }], { destination: { country } });
+    expect(answer).toMatchObject({ place, options: [], message: book.shop.texts.noOption });
+  });
+});
+
+describe('answers', () => {
+  test('every failing limit is listed, and the tier that fails with them', () => {
+    const limits = [
+      { measure: 'itemsWeight' as const, upTo: '1 kg' },
+      { measure: 'itemCount' as const, upTo: 2 },
+      { measure: 'valueBeforeDiscounts' as const, from: 5000 },
+    ];
+    const book = canada({ ground: lane(byWeight([['2 kg', amount(1)]]), { limits }) });
+    const [withheld] = ask(book, [{ weight: '1 kg', quantity: 3, unitPrice: 100 }]).withheld;
+    expect(withheld?.reasons.map((reason) => reason.code)).toEqual(['aboveLimit', 'aboveLimit', 'belowLimit', 'aboveTopTier']);
+  });
+
+  test('a tier may refer, and free goods do not turn that into a price', () => {
+    const book = canada({ ground: lane(byWeight([['2 kg', amount(100)]], refer), afterFrom(0)) });
+    expect(prices(book, [{ weight: '3 kg' }])).toEqual({ ground: 'refer' });
+    expect(prices(book, [{ weight: '2 kg' }])).toEqual({ ground: 0 });
+  });
+
+  test('a tier between two offered ones may be not offered', () => {
+    const book = canada({
+      ground: lane(
+        byWeight(
+          [
+            ['1 kg', amount(100)],
+            ['2 kg', notOffered],
+          ],
+          amount(300),
+        ),
+      ),
+    });
+    expect(ask(book, [{ weight: '1.5 kg' }]).withheld[0]?.reasons).toEqual([
+      { code: 'tierNotOffered', measure: 'itemsWeight', measured: 1_500_000_000, above: 1_000_000_000, upTo: 2_000_000_000 },
+    ]);
+  });
+
+  test('gift cards are set aside and carry their share of a discount', () => {
+    const book = canada({ ground: lane(flat(400)) });
+    const cart = [{ unitPrice: 3000 }, { unitPrice: 1000, delivered: false, weight: '5 kg' }];
+    const { measures } = ask(book, cart, { discounts: [{ kind: 'amount', amount: 400 }] });
+    expect(measures).toEqual({ itemsWeight: 0, valueBeforeDiscounts: 3000, valueAfterDiscounts: 2700, itemCount: 1 });
+    const giftOnly = ask(book, [{ unitPrice: 1000, delivered: false }]);
+    expect(giftOnly).toMatchObject({ options: [], withheld: [], remarks: [{ code: 'nothingToDeliver' }] });
+    expect(giftOnly.message).toBeUndefined();
+  });
+
+  test('a discount takes no more than there is, percentages work on what is left', () => {
+    const book = canada({ ground: lane(flat(400)) });
+    const value = (discounts: unknown[]) => ask(book, [{ unitPrice: 1999 }], { discounts }).measures.valueAfterDiscounts;
+    expect(value([{ kind: 'amount', amount: 5000 }])).toBe(0);
+    expect(value([{ kind: 'percent', basisPoints: 1250 }])).toBe(1749);
+    expect(
+      value([
+        { kind: 'amount', amount: 999 },
+        { kind: 'percent', basisPoints: 5000 },
+      ]),
+    ).toBe(500);
+  });
+
+  test('a line without weight is named', () => {
+    expect(ask(canada({ ground: lane(flat(1)) }), [{ weight: '1 kg' }, {}]).remarks).toEqual([{ code: 'lineWithoutWeight', line: 1 }]);
+  });
+
+  test('a cart too heavy to add up exactly is refused', () => {
+    const line = { quantity: 100_000, unitPrice: 1, weight: '20000 kg' };
+    expect(QuoteRequest.safeParse({ lines: [line], destination: { country: 'CA' } }).success).toBe(false);
+  });
+});

@@ -1,0 +1,64 @@
+import { z } from 'zod';
+import { compareMass, MassText, massToMicrograms } from '../measures/mass.ts';
+import type { Measure } from '../measures/measure.ts';
+import { Minor } from '../money/money.ts';
+import { Card, ItemCount } from './card.ts';
+
+const range = <M extends Measure, B extends z.ZodType<string | number>>(measure: M, bound: B) =>
+  z.strictObject({ measure: z.literal(measure), from: bound.optional(), upTo: bound.optional() });
+
+/** A range of a measure outside which the lane is withheld; both bounds belong to the range. */
+export const Limit = z
+  .discriminatedUnion('measure', [
+    range('itemsWeight', MassText),
+    range('valueBeforeDiscounts', Minor),
+    range('valueAfterDiscounts', Minor),
+    range('itemCount', ItemCount),
+  ])
+  .superRefine((limit, context) => {
+    if (limit.from === undefined && limit.upTo === undefined) {
+      context.addIssue({ code: 'custom', message: 'A limit has a lower or an upper bound', path: ['upTo'], input: limit });
+    }
+    if (limit.from === undefined || limit.upTo === undefined) return;
+    const order =
+      typeof limit.from === 'string'
+        ? compareMass(massToMicrograms(limit.from), massToMicrograms(String(limit.upTo)))
+        : limit.from - Number(limit.upTo);
+    if (order > 0) {
+      context.addIssue({ code: 'custom', message: 'The range ends before it begins', path: ['upTo'], input: limit.upTo });
+    }
+  });
+export type Limit = z.infer<typeof Limit>;
+
+/** At most one limit a measure. */
+export const Limits = z.array(Limit).superRefine((limits, context) => {
+  limits.forEach((limit, at) => {
+    if (limits.findIndex((other) => other.measure === limit.measure) !== at) {
+      context.addIssue({ code: 'custom', message: 'This measure has a limit already', path: [at, 'measure'], input: limit.measure });
+    }
+  });
+});
+
+/** The allowance "free from a value": reached counts. */
+export const FreeFrom = z.strictObject({
+  measure: z.enum(['valueBeforeDiscounts', 'valueAfterDiscounts']),
+  from: Minor,
+});
+export type FreeFrom = z.infer<typeof FreeFrom>;
+
+/** The crossing of one service and one zone. */
+export const Lane = z
+  .strictObject({
+    card: Card,
+    /** Cards of other kinds, entered before; kept so that switching the kind loses nothing. */
+    kept: z.array(Card),
+    limits: Limits,
+    freeFrom: FreeFrom.nullable(),
+  })
+  .superRefine((lane, context) => {
+    const kinds = [lane.card, ...lane.kept].map((card) => card.kind);
+    if (new Set(kinds).size !== kinds.length) {
+      context.addIssue({ code: 'custom', message: 'A lane keeps one card of each kind', path: ['kept'], input: lane.kept });
+    }
+  });
+export type Lane = z.infer<typeof Lane>;

@@ -1,0 +1,124 @@
+import { z } from 'zod';
+import { Currency } from '../money/currency.ts';
+import { CountryCode } from '../places/countries.ts';
+import { Place } from '../places/place.ts';
+import { Lane } from './lane.ts';
+
+/** The format this code reads and writes; older ones are migrated forward. */
+export const RATE_BOOK_FORMAT = 1;
+
+export const Id = z.string().regex(/^[a-z0-9][a-z0-9-]{0,39}$/, 'An id has small letters, digits and hyphens, 40 at most');
+export type Id = z.infer<typeof Id>;
+
+/** A name people read, 1 to 80 characters. */
+export const Name = z.string().trim().min(1, 'Write a name').max(80, 'A name has at most 80 characters');
+
+const Message = z.string().trim().min(1, 'Write what the buyer reads').max(500, 'At most 500 characters');
+
+export const ServiceKind = z.enum(['card', 'round', 'counter']);
+export type ServiceKind = z.infer<typeof ServiceKind>;
+
+/** What a buyer picks. `round` is the shop's own van, `counter` is pickup. */
+export const Service = z.strictObject({
+  id: Id,
+  name: Name,
+  kind: ServiceKind,
+  /** A line under the name, for the buyer; may be empty. */
+  note: z.string().trim().max(120, 'At most 120 characters'),
+});
+export type Service = z.infer<typeof Service>;
+
+export const Zone = z.strictObject({
+  id: Id,
+  name: Name,
+  places: z.array(Place),
+  /** Lanes by service id. A service is offered in a zone only where it has one. */
+  lanes: z.record(Id, Lane),
+});
+export type Zone = z.infer<typeof Zone>;
+
+function isLocale(tag: string): boolean {
+  try {
+    return Intl.NumberFormat.supportedLocalesOf(tag).length === 1;
+  } catch {
+    return false;
+  }
+}
+
+export const ShopTexts = z.strictObject({
+  /** What the buyer reads where no option is offered. */
+  noOption: Message,
+  /** What the buyer reads instead of a price where the shop wants to be asked. */
+  refer: Message,
+});
+export type ShopTexts = z.infer<typeof ShopTexts>;
+
+export const Shop = z.strictObject({
+  name: Name,
+  currency: Currency,
+  units: z.enum(['metric', 'imperial']),
+  /** BCP 47 language tag for numbers and names. */
+  locale: z.string().refine(isLocale, 'No language has this BCP 47 tag'),
+  /** Countries the shop delivers to at all. */
+  served: z.array(CountryCode),
+  texts: ShopTexts,
+});
+export type Shop = z.infer<typeof Shop>;
+
+function uniqueIds(entries: readonly { id: string }[], path: string, context: z.RefinementCtx): void {
+  const seen = new Set<string>();
+  entries.forEach((entry, at) => {
+    if (seen.has(entry.id)) {
+      context.addIssue({ code: 'custom', message: 'This id is in use already', path: [path, at, 'id'], input: entry.id });
+    }
+    seen.add(entry.id);
+  });
+}
+
+/** Everything that decides what buyers are offered: one document. */
+export const RateBook = z
+  .strictObject({
+    format: z.literal(RATE_BOOK_FORMAT),
+    shop: Shop,
+    /** Near to far; of equally specific claims the first wins. */
+    zones: z.array(Zone).max(300),
+    /** In the order buyers see them. */
+    services: z.array(Service).max(60),
+  })
+  .superRefine((book, context) => {
+    uniqueIds(book.zones, 'zones', context);
+    uniqueIds(book.services, 'services', context);
+    const services = new Set(book.services.map((service) => service.id));
+    book.zones.forEach((zone, at) => {
+      for (const id of Object.keys(zone.lanes)) {
+        if (services.has(id)) continue;
+        context.addIssue({ code: 'custom', message: `No service has the id "${id}"`, path: ['zones', at, 'lanes', id], input: id });
+      }
+    });
+  });
+export type RateBook = z.infer<typeof RateBook>;
+
+/** The lane of a service in a zone, or none. */
+export function laneOf(zone: Zone, service: Id): Lane | undefined {
+  return Object.hasOwn(zone.lanes, service) ? zone.lanes[service] : undefined;
+}
+
+/** A book to begin with: no zones, no services, nothing served. */
+export function emptyBook(): RateBook {
+  return {
+    format: RATE_BOOK_FORMAT,
+    shop: {
+      name: 'My shop',
+      currency: 'CAD',
+      units: 'metric',
+      locale: 'en-CA',
+      served: [],
+      texts: {
+        noOption: 'We cannot deliver this cart to your address. Please write to us.',
+        refer: 'Please ask us for a delivery price.',
+      },
+    },
+    zones: [],
+    services: [],
+  };
+}

@@ -1,0 +1,59 @@
+import type { Card, TierResult } from '../rate-book/card.ts';
+import type { FreeFrom, Lane, Limit } from '../rate-book/lane.ts';
+import { emptyBook, RateBook, type Service, type Zone } from '../rate-book/rateBook.ts';
+
+/** Short ways to write a rate book down in tests. */
+
+export const amount = (minor: number): TierResult => ({ kind: 'amount', amount: minor });
+export const free: TierResult = { kind: 'free' };
+export const notOffered: TierResult = { kind: 'notOffered' };
+export const refer: TierResult = { kind: 'refer' };
+
+export const flat = (minor: number): Card => ({ kind: 'flat', result: { kind: 'amount', amount: minor } });
+
+export const byWeight = (tiers: readonly (readonly [string, TierResult])[], above: TierResult = notOffered): Card => ({
+  kind: 'weightTiers',
+  measure: 'itemsWeight',
+  tiers: tiers.map(([upTo, result]) => ({ upTo, result })),
+  above,
+});
+
+export const byValue = (tiers: readonly (readonly [number, TierResult])[], above: TierResult): Card => ({
+  kind: 'valueTiers',
+  measure: 'valueAfterDiscounts',
+  writing: 'from',
+  tiers: tiers.map(([upTo, result]) => ({ upTo, result })),
+  above,
+});
+
+export const byCount = (tiers: readonly (readonly [number, TierResult])[], above: TierResult): Card => ({
+  kind: 'countTiers',
+  measure: 'itemCount',
+  tiers: tiers.map(([upTo, result]) => ({ upTo, result })),
+  above,
+});
+
+export const lane = (card: Card, more: { limits?: Limit[]; freeFrom?: FreeFrom } = {}): Lane => ({
+  card,
+  kept: [],
+  limits: more.limits ?? [],
+  freeFrom: more.freeFrom ?? null,
+});
+
+export const service = (id: string): Service => ({ id, name: `Service ${id}`, kind: 'card', note: '' });
+
+/** A Canadian shop with the given zones; services are those the lanes name. */
+export function bookOf(zones: readonly (Pick<Zone, 'id' | 'places'> & { lanes: Record<string, Lane> })[]): RateBook {
+  const book = emptyBook();
+  const services = [...new Set(zones.flatMap((zone) => Object.keys(zone.lanes)))];
+  return RateBook.parse({
+    ...book,
+    shop: { ...book.shop, served: ['CA', 'US', 'FR'] },
+    services: services.map(service),
+    zones: zones.map((zone) => ({ name: `Zone ${zone.id}`, ...zone })),
+  });
+}
+
+/** A shop with one zone, Canada. */
+export const canada = (lanes: Record<string, Lane>): RateBook =>
+  bookOf([{ id: 'canada', places: [{ kind: 'country', country: 'CA' }], lanes }]);

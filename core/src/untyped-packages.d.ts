@@ -1,0 +1,19 @@
+// Test oracles that ship no types.
+declare module 'iso-3166-2' {
+  const iso31662: { country(code: string): { sub: Record<string, { name: string }> } | null };
+  export default iso31662;
+}
+declare module 'big.js' {
+  export default class Big {
+    static readonly roundHalfUp: number;
+    static readonly roundHalfEven: number;
+    constructor(value: number | string);
+    times(other: number): Big;
+    div(other: number): Big;
+    minus(other: number): Big;
+    abs(): Big;
+    lt(other: number): boolean;
+    round(digits: number, mode: number): Big;
+    toNumber(): number;
+  }
+}

@@ -1,0 +1,186 @@
+import {
+  type Card,
+  groupMembers,
+  type Lane,
+  type Limit,
+  type Place,
+  RATE_BOOK_FORMAT,
+  RateBook,
+  type TierResult,
+  type Zone,
+} from '@ostrakon/core';
+
+const amount = (minor: number): TierResult => ({ kind: 'amount', amount: minor });
+const notOffered: TierResult = { kind: 'notOffered' };
+const refer: TierResult = { kind: 'refer' };
+
+/** A card of weight tiers, in kilograms and cents. */
+export const byKilograms = (tiers: readonly (readonly [number, number])[], above: TierResult): Card => ({
+  kind: 'weightTiers',
+  measure: 'itemsWeight',
+  tiers: tiers.map(([kilograms, price]) => ({ upTo: `${kilograms} kg`, result: amount(price) })),
+  above,
+});
+
+const lane = (card: Card, limits: Limit[] = [], freeFrom: number | null = null): Lane => ({
+  card,
+  kept: [],
+  limits,
+  freeFrom: freeFrom === null ? null : { measure: 'valueAfterDiscounts', from: freeFrom },
+});
+
+const packet = (prices: readonly [number, number, number]) =>
+  lane(
+    byKilograms(
+      [
+        [0.1, prices[0]],
+        [0.25, prices[1]],
+        [0.5, prices[2]],
+      ],
+      notOffered,
+    ),
+  );
+
+const pallet = (prices: readonly [number, number, number]) =>
+  lane(
+    {
+      kind: 'countTiers',
+      measure: 'itemCount',
+      tiers: [
+        { upTo: 1, result: amount(prices[0]) },
+        { upTo: 2, result: amount(prices[1]) },
+        { upTo: 4, result: amount(prices[2]) },
+      ],
+      above: refer,
+    },
+    [{ measure: 'itemsWeight', from: '40 kg' }],
+  );
+
+const ground = (prices: readonly number[], freeFrom: number | null, above: TierResult = refer) => {
+  const steps = [2, 5, 10, 15, 30];
+  return lane(
+    byKilograms(
+      prices.map((price, at) => [steps[at] ?? 30, price] as const),
+      above,
+    ),
+    [],
+    freeFrom,
+  );
+};
+
+const counter = lane({ kind: 'flat', result: { kind: 'free' } });
+
+const van = lane(
+  {
+    kind: 'valueTiers',
+    measure: 'valueAfterDiscounts',
+    writing: 'from',
+    tiers: [
+      { upTo: 7999, result: amount(1200) },
+      { upTo: 14_999, result: amount(600) },
+    ],
+    above: { kind: 'free' },
+  },
+  [{ measure: 'itemsWeight', upTo: '200 kg' }],
+);
+
+const prefixes = (codes: string): Place[] => codes.split(' ').map((prefix) => ({ kind: 'postalPrefix', country: 'CA', prefix }));
+const provinces = (codes: string): Place[] => codes.split(' ').map((code) => ({ kind: 'subdivision', subdivision: code }));
+const countries = (codes: string): Place[] => codes.split(' ').map((country) => ({ kind: 'country', country }));
+const without = (codes: string): Place[] => codes.split(' ').map((country) => ({ kind: 'country', country, excluded: true }));
+
+const zone = (id: string, name: string, places: Place[], lanes: Record<string, Lane>): Zone => ({ id, name, places, lanes });
+
+const HARBOUR = 'B2V B2W B2X B2Y B2Z B3A B3B B3E B3G B3H B3J B3K B3L B3M B3N B3P B3R B3S B3T B3V B3Z B4A';
+
+const zones: Zone[] = [
+  zone('harbour', 'Harbour cities', prefixes(HARBOUR), {
+    counter,
+    van,
+    packet: packet([220, 340, 480]),
+    ground: ground([820, 950, 1120, 1180, 1650], 12_000),
+    pallet: pallet([9500, 14_000, 21_000]),
+  }),
+  zone('nova-scotia', 'Nova Scotia', provinces('CA-NS'), {
+    counter,
+    packet: packet([220, 340, 480]),
+    ground: ground([990, 1160, 1280, 1690, 2490], 12_000),
+    pallet: pallet([14_500, 21_000, 31_000]),
+  }),
+  zone('atlantic', 'Atlantic', provinces('CA-NB CA-PE CA-NL'), {
+    packet: packet([240, 390, 560]),
+    ground: ground([1190, 1480, 1790, 2250, 3190], 12_000),
+    pallet: pallet([19_500, 28_500, 42_000]),
+  }),
+  zone('central', 'Québec and Ontario', provinces('CA-QC CA-ON'), {
+    packet: packet([240, 390, 560]),
+    ground: ground([1390, 1720, 2190, 2600, 3890], 18_000),
+    pallet: pallet([28_500, 41_000, 62_000]),
+  }),
+  zone('west', 'Prairies and Pacific', provinces('CA-MB CA-SK CA-AB CA-BC'), {
+    packet: packet([260, 420, 590]),
+    ground: ground([1590, 2090, 2690, 3140, 4690], 18_000),
+    pallet: pallet([42_000, 61_000, 92_000]),
+  }),
+  zone('north', 'Northern territories', [...provinces('CA-YT CA-NT CA-NU'), ...prefixes('A0P A0R A2V')], {
+    packet: packet([320, 560, 840]),
+    ground: ground([1900, 2750, 3800, 4690, 7900], null),
+  }),
+  zone('us', 'United States', countries('US'), {
+    packet: packet([480, 820, 1240]),
+    ground: ground([1890, 2490, 3290, 3890, 5990], null),
+    pallet: pallet([52_000, 76_000, 110_000]),
+  }),
+  zone('us-far', 'Alaska, Hawaii and Puerto Rico', [...provinces('US-AK US-HI US-PR'), ...countries('PR')], {
+    packet: packet([520, 890, 1390]),
+    ground: ground([3190, 4690, 6890], null),
+  }),
+  zone('europe', 'Europe', [{ kind: 'countryGroup', group: '150' }, ...without('BY RU')], {
+    packet: packet([690, 1190, 1790]),
+    ground: ground([2890, 4490, 7290], null),
+  }),
+  zone('far', 'Far shores', countries('AU NZ JP KR SG'), {
+    packet: packet([790, 1390, 2090]),
+    ground: ground([3990, 6490, 9900], null),
+  }),
+];
+
+/** Served, and deliberately in no zone. */
+const LEFT_OVER = ['CL', 'MX', 'ZA'];
+
+const served = [
+  'CA',
+  'US',
+  'PR',
+  'AU',
+  'NZ',
+  'JP',
+  'KR',
+  'SG',
+  ...LEFT_OVER,
+  ...groupMembers('150').filter((code) => code !== 'BY' && code !== 'RU'),
+].sort();
+
+/** The live edition of Tidewrack Clay Supply, an invented shop. */
+export const liveBook: RateBook = RateBook.parse({
+  format: RATE_BOOK_FORMAT,
+  shop: {
+    name: 'Tidewrack Clay Supply',
+    currency: 'CAD',
+    units: 'metric',
+    locale: 'en-CA',
+    served,
+    texts: {
+      noOption: 'We have no delivery price for this order yet. Write to us and we will find a way.',
+      refer: 'Heavy order: ask us for a delivery price.',
+    },
+  },
+  services: [
+    { id: 'counter', name: 'Counter pickup', kind: 'counter', note: 'At the Dartmouth counter' },
+    { id: 'van', name: 'Van round', kind: 'round', note: 'Tuesday and Friday' },
+    { id: 'packet', name: 'Letter packet', kind: 'card', note: 'Flat and light' },
+    { id: 'ground', name: 'Ground parcel', kind: 'card', note: 'To your door' },
+    { id: 'pallet', name: 'Pallet freight', kind: 'card', note: 'To the kerb' },
+  ],
+  zones,
+});

@@ -1,0 +1,91 @@
+import { applyCommand, compile, describeChanges, type Quote, quote, RateBook, resolveCart } from '@ostrakon/core';
+import fc from 'fast-check';
+import { expect, test } from 'vitest';
+import { scenario } from './scenario.ts';
+
+const draft = scenario.draftCommands.reduce(applyCommand, scenario.live);
+const products = new Map(scenario.products.map((product) => [product.id, product]));
+
+function answer(id: string, book = draft): Quote {
+  const trial = scenario.trials.find((one) => one.id === id)!;
+  const resolved = resolveCart(trial.cart, products);
+  if (!resolved.ok) throw new Error(`${id} names an unknown product`);
+  return quote(compile(book), resolved.request);
+}
+
+const prices = (id: string, book = draft) =>
+  Object.fromEntries(answer(id, book).options.map((offer) => [offer.service, offer.status === 'priced' ? offer.price : 'refer']));
+
+// Arithmetic by hand from the price lists in liveBook.ts.
+test('the trials get the prices on the lists', () => {
+  expect(prices('studio-restock')).toEqual({ counter: 0, ground: 1690 });
+  expect(prices('one-needle-tool')).toEqual({ packet: 240, ground: 1390 });
+  expect(prices('class-set')).toEqual({ ground: 0 });
+  expect(prices('over-the-edge')).toEqual({ ground: 3890 });
+  expect(prices('shelf-and-tools')).toEqual({ counter: 0, van: 600, ground: 950 });
+  expect(prices('wheel')).toEqual({ ground: 'refer', pallet: 19_500 });
+  expect(answer('gift-card-only').remarks).toEqual([{ code: 'nothingToDeliver' }]);
+  expect(answer('left-over-country').place).toEqual({ status: 'noZone' });
+});
+
+test('the faults are in the draft and not in the live edition', () => {
+  expect(prices('glaze-north')).toEqual({});
+  expect(
+    answer('glaze-north')
+      .withheld.map(({ service, reasons }) => [service, reasons[0].code])
+      .slice(-3),
+  ).toEqual([
+    ['packet', 'aboveTopTier'],
+    ['ground', 'belowLimit'],
+    ['pallet', 'noLane'],
+  ]);
+  expect(prices('glaze-north', scenario.live)).toEqual({ ground: 2750 });
+  expect(describeChanges(scenario.live, draft).length).toBe(4);
+});
+
+/** Every place of a document, as a path. */
+function pathsOf(value: unknown, path: readonly (string | number)[] = []): (readonly (string | number)[])[] {
+  if (typeof value !== 'object' || value === null) return [path];
+  return [path, ...Object.entries(value).flatMap(([key, entry]) => pathsOf(entry, [...path, Array.isArray(value) ? Number(key) : key]))];
+}
+
+function withJunk(document: unknown, path: readonly (string | number)[], junk: unknown): unknown {
+  if (path.length === 0) return junk;
+  const copy = structuredClone(document) as Record<string | number, never>;
+  const parent = path.slice(0, -1).reduce((held, key) => held[key] as unknown as typeof copy, copy);
+  parent[path.at(-1)!] = junk as never;
+  return copy;
+}
+
+test('a rate book with junk anywhere in it is refused or quoted, and never breaks the reader', () => {
+  const paths = pathsOf(scenario.live);
+  const junk = fc.constantFrom<unknown>(
+    null,
+    '',
+    'heavy',
+    '2 kg',
+    '-1 kg',
+    '1e9 kg',
+    -1,
+    0.5,
+    2 ** 60,
+    Number.NaN,
+    [],
+    {},
+    true,
+    '__proto__',
+    'ZZ',
+  );
+  const requests = scenario.trials.flatMap(({ cart }) => {
+    const resolved = resolveCart(cart, products);
+    return resolved.ok ? [resolved.request] : [];
+  });
+  fc.assert(
+    fc.property(fc.constantFrom(...paths), junk, (path, value) => {
+      const parsed = RateBook.safeParse(withJunk(scenario.live, path, value));
+      if (!parsed.success) return;
+      for (const request of requests) quote(compile(parsed.data), request);
+    }),
+    { numRuns: 600 },
+  );
+});

@@ -1,0 +1,96 @@
+import type { CartInput, Command, Product, RateBook, Trial } from '@ostrakon/core';
+import { byKilograms, liveBook } from './liveBook.ts';
+import { products } from './products.ts';
+
+const at = (zone: string, service: string) => ({ zone, service });
+
+/** The draft since the live edition, with faults left in on purpose. */
+const draftCommands: Command[] = [
+  {
+    // A heavier tier that is cheaper than the lighter one.
+    name: 'setCard',
+    args: {
+      ...at('atlantic', 'ground'),
+      card: byKilograms(
+        [
+          [2, 1490],
+          [5, 1240],
+          [10, 1790],
+          [15, 2250],
+          [30, 3190],
+        ],
+        { kind: 'refer' },
+      ),
+    },
+  },
+  {
+    // Tiers that stop at 10 kg, with nothing above.
+    name: 'setCard',
+    args: {
+      ...at('north', 'ground'),
+      card: byKilograms(
+        [
+          [2, 1900],
+          [5, 2750],
+          [10, 3800],
+        ],
+        { kind: 'notOffered' },
+      ),
+    },
+  },
+  {
+    name: 'setCard',
+    args: {
+      ...at('north', 'packet'),
+      card: byKilograms(
+        [
+          [0.1, 320],
+          [0.5, 840],
+          [2, 1400],
+        ],
+        { kind: 'notOffered' },
+      ),
+    },
+  },
+  // Between the packet's 2.0 kg and this 2.2 kg lies a hole.
+  { name: 'setLimits', args: { ...at('north', 'ground'), limits: [{ measure: 'itemsWeight', from: '2.2 kg' }] } },
+];
+
+const to = (country: string, region?: string, postalCode?: string): CartInput['destination'] => ({
+  country,
+  ...(region !== undefined && { subdivision: `${country}-${region}` }),
+  ...(postalCode !== undefined && { postalCode }),
+});
+
+const trial = (id: string, name: string, goods: Record<string, number>, destination: CartInput['destination']): Trial => ({
+  id,
+  name,
+  cart: { lines: Object.entries(goods).map(([product, quantity]) => ({ product, quantity })), discounts: [], destination },
+});
+
+const trials: Trial[] = [
+  trial('studio-restock', 'Studio restock', { 'stoneware-10': 1, 'celadon-473': 2, 'needle-tool': 3 }, to('CA', 'NS', 'B4V 2L5')),
+  trial('one-needle-tool', 'One needle tool', { 'needle-tool': 1 }, to('CA', 'ON', 'K7L 3N6')),
+  trial(
+    'class-set',
+    'Class set',
+    { 'loop-tools': 6, 'wooden-rib': 12, 'sponge-natural': 12, 'wire-cutter': 12 },
+    to('CA', 'NB', 'E1C 4Z6'),
+  ),
+  trial('over-the-edge', 'Two boxes over a tier’s edge', { 'stoneware-10': 2, 'posts-15': 1 }, to('CA', 'QC', 'H2X 1Y4')),
+  trial('glaze-north', 'Glaze to the north', { 'celadon-473': 2, 'celadon-118': 2 }, to('CA', 'YT', 'Y1A 2C6')),
+  trial('shelf-and-tools', 'Shelf plus tools', { 'shelf-45': 1, 'needle-tool': 1, 'bamboo-brush': 2 }, to('CA', 'NS', 'B3H 4R2')),
+  trial('wheel', 'Throwing wheel', { 'wheel-62': 1 }, to('CA', 'PE', 'C1A 7N8')),
+  trial('gift-card-only', 'Gift card only', { 'gift-card': 1 }, to('CA', 'NS', 'B3H 4R2')),
+  trial('left-over-country', 'Brushes to Mexico', { 'bamboo-brush': 3 }, to('MX')),
+];
+
+export interface Scenario {
+  readonly live: RateBook;
+  readonly note: string;
+  readonly draftCommands: readonly Command[];
+  readonly products: readonly Product[];
+  readonly trials: readonly Trial[];
+}
+
+export const scenario: Scenario = { live: liveBook, note: 'Autumn prices', draftCommands, products, trials };

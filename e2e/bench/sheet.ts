@@ -1,0 +1,89 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { browser } from '../browser.ts';
+import { root } from '../places.ts';
+import { startServer } from '../startServer.ts';
+
+// How long the page's script runs from a key in a price cell until every cell of the demo's sheet is quoted and drawn,
+// by the browser's own timing (the Event Timing and User Timing of one headless Chromium on this machine).
+const folder = mkdtempSync(join(tmpdir(), 'ostrakon-bench-'));
+const seed = join(folder, 'seed.json');
+execFileSync(process.execPath, [join(root, 'demo/dist/writeSeed.js'), seed]);
+
+const { child, url } = await startServer(folder, seed);
+const chrome = await chromium.launch(browser);
+const page = await chrome.newPage({ viewport: { width: 1280, height: 800 } });
+
+/** Script time of `act` and of the drawing React does right after it, in the same task. Written as text: it runs in the page. */
+async function measure(name: string, act: string): Promise<void> {
+  const spent = (await page.evaluate(`(async () => {
+    const frame = () => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve, 20)));
+    const times = [];
+    for (let round = 0; round < 120; round += 1) {
+      const from = performance.now();
+      ${act};
+      await Promise.resolve();
+      times.push(performance.now() - from);
+      await frame();
+    }
+    return times.slice(20).sort((a, b) => a - b);
+  })()`)) as number[];
+  tell(name, spent);
+}
+
+/** The same for undo and redo: from the server's answer, its parsing included, until the page is drawn and quiet. */
+async function measureAnswered(name: string): Promise<void> {
+  const spent = (await page.evaluate(`(async () => {
+    const json = Response.prototype.json;
+    const times = [];
+    Response.prototype.json = async function () {
+      const body = await json.call(this);
+      const from = performance.now();
+      const { port1, port2 } = new MessageChannel();
+      port1.onmessage = () => times.push(performance.now() - from);
+      port2.postMessage(null);
+      return body;
+    };
+    for (let round = 0; round < 60; round += 1) {
+      const key = { key: 'z', ctrlKey: true, shiftKey: round % 2 === 1, bubbles: true };
+      const done = times.length;
+      document.body.dispatchEvent(new KeyboardEvent('keydown', key));
+      while (times.length === done) await new Promise((resolve) => setTimeout(resolve, 10));
+      await new Promise((resolve) => setTimeout(resolve, 40));
+    }
+    Response.prototype.json = json;
+    return times.slice(10).sort((a, b) => a - b);
+  })()`)) as number[];
+  tell(name, spent);
+}
+
+function tell(name: string, spent: readonly number[]): void {
+  const at = (share: number) => (spent[Math.floor(spent.length * share)] ?? 0).toFixed(1);
+  console.log(`Sheet re-quoted, ${name}: script ${at(0.5)} ms median, ${at(0.95)} ms at the 95th percentile (a frame is 16 ms)`);
+}
+
+try {
+  const began = performance.now();
+  await page.goto(url);
+  await page.getByRole('heading', { name: 'Rate book' }).waitFor();
+  console.log(`Page opened and sheet drawn${' '.repeat(31)} ${(performance.now() - began).toFixed(0).padStart(12)} ms`);
+  await page.getByRole('button', { name: 'One Needle tool more' }).waitFor();
+  await measure('cart changed', `document.querySelector('[aria-label="One Needle tool more"]').click()`);
+  await measureAnswered('limit of a lane undone and redone');
+  // A zone moved down and up again: the draft is edited, compiled, and every cell quoted and drawn in its new place.
+  await measure(
+    'draft edited',
+    `{
+      const place = round % 2 === 0 ? '3,0' : '4,0';
+      const key = round % 2 === 0 ? 'ArrowDown' : 'ArrowUp';
+      document.querySelector('[data-cell="' + place + '"]').dispatchEvent(new KeyboardEvent('keydown', { key, altKey: true, bubbles: true }));
+    }`,
+  );
+} finally {
+  await chrome.close();
+  child.kill('SIGTERM');
+  rmSync(folder, { recursive: true, force: true });
+}

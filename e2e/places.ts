@@ -1,0 +1,7 @@
+import { join } from 'node:path';
+
+export const root = join(import.meta.dirname, '..');
+/** Made anew before each run. */
+export const prepared = join(root, 'test-results', 'prepared');
+export const seedFile = join(prepared, 'seed.json');
+export const coreBundle = join(prepared, 'core.iife.js');

@@ -1,0 +1,21 @@
+import { execFileSync } from 'node:child_process';
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { build } from 'vite';
+import { prepared, root, seedFile } from './places.ts';
+
+/** Writes the demo's seed, and bundles the core for the browser so that its answers can be compared. */
+export default async function prepare(): Promise<void> {
+  mkdirSync(prepared, { recursive: true });
+  execFileSync(process.execPath, [join(root, 'demo/dist/writeSeed.js'), seedFile]);
+  await build({
+    configFile: false,
+    logLevel: 'error',
+    root,
+    build: {
+      outDir: prepared,
+      emptyOutDir: false,
+      lib: { entry: join(root, 'core/dist/index.js'), formats: ['iife'], name: 'OstrakonCore', fileName: () => 'core.iife.js' },
+    },
+  });
+}

@@ -1,0 +1,78 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Command } from '@ostrakon/core';
+import { type APIRequestContext, expect, type Page, test as plain } from '@playwright/test';
+import { seedFile } from './places.ts';
+import { startServer } from './startServer.ts';
+
+export { expect };
+
+interface Shop {
+  readonly url: string;
+  /** Runs commands on the draft, as another program would. */
+  send(...commands: Command[]): Promise<void>;
+}
+
+async function sendAll(url: string, request: APIRequestContext, commands: readonly Command[]): Promise<void> {
+  let { revision } = (await (await request.get(`${url}/api/draft`)).json()) as { revision: number };
+  for (const command of commands) {
+    const answer = await request.post(`${url}/api/draft/commands`, { data: { revision, command } });
+    expect(answer.status(), await answer.text()).toBe(200);
+    ({ revision } = (await answer.json()) as { revision: number });
+  }
+}
+
+/** Every test has a server and a shop of its own: the demo, or an empty one with `test.use({ seeded: false })`. */
+export const test = plain.extend<{ seeded: boolean; shop: Shop; faults: string[] }>({
+  seeded: [true, { option: true }],
+  shop: async ({ seeded, request }, use) => {
+    const folder = mkdtempSync(join(tmpdir(), 'ostrakon-e2e-'));
+    const { child, url } = await startServer(folder, seeded ? seedFile : '');
+    await use({ url, send: (...commands) => sendAll(url, request, commands) });
+    child.removeAllListeners('exit');
+    child.kill('SIGTERM');
+    rmSync(folder, { recursive: true, force: true });
+  },
+  // What the page complained about; a journey fails when it is not empty at its end.
+  faults: [
+    // Names the shop so that it is asked for faults before its server goes away.
+    async ({ page, shop: _shop }, use) => {
+      const faults: string[] = [];
+      page.on('pageerror', (error) => faults.push(error.message));
+      page.on('console', (message) => {
+        // Refused and failed requests are part of some journeys, and told to the user.
+        const request = /status of 4|net::ERR_FAILED/.test(message.text());
+        if (message.type() === 'error' && !request) faults.push(message.text());
+      });
+      await use(faults);
+      expect(faults).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export const bench = (page: Page) => page.getByRole('complementary', { name: 'Quote bench' });
+export const sees = (page: Page) => bench(page).getByRole('region', { name: 'What the buyer sees' });
+export const notOffered = (page: Page) => bench(page).getByRole('region', { name: 'Not offered' });
+export const option = (page: Page, name: string) => sees(page).getByRole('radiogroup').locator('label').filter({ hasText: name });
+export const cell = (page: Page, name: string) =>
+  page.getByRole('grid', { name: 'Zones by services' }).getByRole('link', { name: new RegExp(`^${name}:`) });
+export const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible();
+
+/** Puts goods described on the spot on the bench. */
+export async function putGoods(page: Page, price: string, weight: string): Promise<void> {
+  await bench(page).getByRole('button', { name: 'Add goods' }).click();
+  const form = page.getByRole('form', { name: 'Goods of your own' });
+  await form.getByLabel('Price').fill(price);
+  await form.getByLabel('Weight').fill(weight);
+  await form.getByRole('button', { name: 'Put in the cart' }).click();
+  await expect(form).toBeHidden();
+}
+
+/** Types into a field and leaves it. */
+export async function type(page: Page, label: string, text: string): Promise<void> {
+  const field = page.getByLabel(label, { exact: true });
+  await field.fill(text);
+  await field.press('Tab');
+}

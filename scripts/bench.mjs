@@ -1,0 +1,9 @@
+// npm run bench: timings, printed. No test depends on them.
+import { installChromium, installPackages, root, run } from './setup.mjs';
+
+installPackages();
+installChromium();
+run('npm', ['run', '--silent', 'build']);
+const tsx = ['--import', 'tsx', '--conditions=ostrakon-source'];
+run(process.execPath, [...tsx, 'demo/bench/quotes.ts'], { cwd: root });
+run(process.execPath, [...tsx, 'e2e/bench/sheet.ts'], { cwd: root });

@@ -1,0 +1,29 @@
+// npm start, and npm run demo [-- --fresh]: installs what is missing, builds, and starts the server.
+import { spawn } from 'node:child_process';
+import { mkdirSync, rmSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import { installPackages, root, run } from './setup.mjs';
+
+const demo = process.argv.includes('--demo');
+const fresh = process.argv.includes('--fresh');
+const unknown = process.argv.slice(2).filter((word) => word !== '--demo' && word !== '--fresh');
+if (unknown.length > 0) {
+  console.error(`Unknown option ${unknown.join(' ')}. There is only --fresh, to start over.`);
+  process.exit(1);
+}
+
+installPackages();
+run('npm', ['run', '--silent', 'build']);
+
+const data = resolve(process.env.OSTRAKON_DATA ?? join(root, '.ostrakon', demo ? 'demo' : 'shop'));
+if (fresh) for (const end of ['', '-wal', '-shm']) rmSync(join(data, `ostrakon.sqlite${end}`), { force: true });
+const env = { ...process.env, OSTRAKON_DATA: data };
+if (demo) {
+  mkdirSync(data, { recursive: true });
+  env.OSTRAKON_SEED = join(data, 'seed.json');
+  run(process.execPath, ['demo/dist/writeSeed.js', env.OSTRAKON_SEED]);
+}
+
+const server = spawn(process.execPath, ['server/dist/main.js'], { cwd: root, stdio: 'inherit', env });
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+server.on('exit', (code) => process.exit(code ?? 1));

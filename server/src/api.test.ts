@@ -1,0 +1,213 @@
+import { ChangeAnswer, DraftState, LiveState, Problem, PublicQuote, TrialList } from '@ostrakon/core';
+import request from 'supertest';
+import { afterEach, beforeEach, describe, expect, test } from 'vitest';
+import { clay, firstLane, openTestShop, setPrice, type TestShop } from './testShop.ts';
+
+let shop: TestShop;
+beforeEach(async () => {
+  shop = await openTestShop();
+});
+afterEach(() => shop.discard());
+
+const draft = async () => DraftState.parse((await request(shop.app).get('/api/draft').expect(200)).body);
+const change = (revision: number, command: unknown) => request(shop.app).post('/api/draft/commands').send({ revision, command });
+const publicQuote = (body: unknown) =>
+  request(shop.app)
+    .post('/api/public/v1/quotes')
+    .send(body as object);
+const toCanada = { lines: [{ unitPrice: 5000, weight: '1 kg', quantity: 1 }], destination: { country: 'CA' } };
+
+async function begin(): Promise<number> {
+  for (const [at, command] of firstLane.entries()) await change(at, command).expect(200);
+  return firstLane.length;
+}
+
+describe('the draft', () => {
+  test('a command moves the revision on; undo and redo bring the document back to the byte', async () => {
+    const revision = await begin();
+    const before = await draft();
+    const answer = ChangeAnswer.parse((await change(revision, setPrice(1200)).expect(200)).body);
+    expect(answer).toEqual({ revision: revision + 1, history: { undo: 'setCard', redo: null } });
+    const after = await draft();
+    const undone = DraftState.parse(
+      (
+        await request(shop.app)
+          .post('/api/draft/undo')
+          .send({ revision: revision + 1 })
+          .expect(200)
+      ).body,
+    );
+    expect(JSON.stringify(undone.book)).toBe(JSON.stringify(before.book));
+    expect(undone.history).toEqual({ undo: 'startLane', redo: 'setCard' });
+    const redone = await request(shop.app).post('/api/draft/redo').send({ revision: undone.revision }).expect(200);
+    expect(JSON.stringify(redone.body.book)).toBe(JSON.stringify(after.book));
+  });
+
+  test('history survives a restart; a new change drops what was undone', async () => {
+    const revision = await begin();
+    await change(revision, setPrice(1200)).expect(200);
+    await request(shop.app)
+      .post('/api/draft/undo')
+      .send({ revision: revision + 1 })
+      .expect(200);
+    await shop.close();
+    shop = await openTestShop(shop.folder);
+    const state = await draft();
+    expect(state).toMatchObject({ revision: revision + 2, history: { undo: 'startLane', redo: 'setCard' } });
+    const answer = await change(state.revision, setPrice(700)).expect(200);
+    expect(answer.body.history).toEqual({ undo: 'setCard', redo: null });
+    const problem = await request(shop.app)
+      .post('/api/draft/redo')
+      .send({ revision: state.revision + 1 })
+      .expect(409);
+    expect(problem.body.code).toBe('nothing-to-redo');
+  });
+
+  test('a stale revision is refused with the present one, and changes nothing', async () => {
+    const revision = await begin();
+    await change(revision, setPrice(1200)).expect(200);
+    const answer = await change(revision, setPrice(1))
+      .expect(409)
+      .expect('content-type', /application\/problem\+json/);
+    expect(Problem.parse(answer.body)).toMatchObject({ code: 'stale-revision', revision: revision + 1 });
+    expect((await draft()).book.zones[0]?.lanes.ground?.card).toMatchObject({ result: { amount: 1200 } });
+  });
+
+  test('of many commands that name one revision, one is taken', async () => {
+    const revision = await begin();
+    const answers = await Promise.all(Array.from({ length: 8 }, (_, at) => change(revision, setPrice(at + 1))));
+    expect(answers.map((answer) => answer.status).sort()).toEqual([200, 409, 409, 409, 409, 409, 409, 409]);
+    expect((await draft()).revision).toBe(revision + 1);
+  });
+
+  test('a command that changes nothing makes no revision', async () => {
+    const revision = await begin();
+    const answer = await change(revision, setPrice(990)).expect(200);
+    expect(answer.body).toEqual({ revision, history: { undo: 'startLane', redo: null } });
+  });
+
+  test('a command that does not fit the document names the field', async () => {
+    const answer = await change(0, { name: 'renameZone', args: { zone: 'none', name: 'X' } }).expect(422);
+    expect(answer.body).toMatchObject({
+      code: 'command-refused',
+      errors: [{ pointer: '/command/args/zone', detail: 'No zone has the id "none"' }],
+    });
+  });
+});
+
+describe('publishing', () => {
+  test('freezes the draft; the public API answers with it and with nothing of the owner', async () => {
+    const revision = await begin();
+    await shop.goods.add([clay]);
+    expect((await publicQuote(toCanada)).body.code).toBe('nothing-published');
+    const edition = await request(shop.app).post('/api/editions').send({ revision, note: 'First' }).expect(201);
+    expect(edition.body).toMatchObject({ number: 1, note: 'First', hash: expect.stringMatching(/^[0-9a-f]{64}$/) });
+    await change(revision, setPrice(1200)).expect(200);
+    const answer = await publicQuote({ ...toCanada, lines: [{ product: 'clay-10', quantity: 2 }] }).expect(200);
+    expect(PublicQuote.parse(answer.body)).toEqual({
+      edition: 1,
+      currency: 'CAD',
+      minorDigits: 2,
+      options: [{ status: 'priced', service: 'ground', name: 'Ground parcel', kind: 'card', note: '', price: 990 }],
+    });
+    await request(shop.app)
+      .post('/api/editions')
+      .send({ revision: revision + 1 })
+      .expect(201);
+    expect((await publicQuote(toCanada)).body.options[0].price).toBe(1200);
+    const live = LiveState.parse((await request(shop.app).get('/api/editions/live')).body);
+    expect(live.edition?.number).toBe(2);
+    const again = await request(shop.app)
+      .post('/api/editions')
+      .send({ revision: revision + 1 })
+      .expect(409);
+    expect(again.body.code).toBe('nothing-to-publish');
+    const stale = await request(shop.app).post('/api/editions').send({ revision }).expect(409);
+    expect(stale.body).toMatchObject({ code: 'stale-revision', revision: revision + 1 });
+  });
+
+  test('an unknown product and an unserved country', async () => {
+    const revision = await begin();
+    await request(shop.app).post('/api/editions').send({ revision }).expect(201);
+    const unknown = await publicQuote({ ...toCanada, lines: [{ product: 'nothing', quantity: 1 }] }).expect(422);
+    expect(unknown.body).toMatchObject({ code: 'unknown-product', errors: [{ pointer: '/lines/0/product' }] });
+    const far = await publicQuote({ ...toCanada, destination: { country: 'DE' } }).expect(200);
+    expect(far.body).toMatchObject({ options: [], message: expect.stringContaining('cannot deliver') });
+  });
+});
+
+test('trials are kept, listed in order and removed', async () => {
+  const trial = {
+    id: 'two-boxes',
+    name: 'Two boxes',
+    cart: { lines: [{ product: 'clay-10', quantity: 2 }], discounts: [], destination: { country: 'CA' } },
+  };
+  await request(shop.app).post('/api/trials').send(trial).expect(201);
+  await request(shop.app)
+    .post('/api/trials')
+    .send({ ...trial, id: 'again' })
+    .expect(201);
+  expect((await request(shop.app).post('/api/trials').send(trial)).status).toBe(409);
+  expect(TrialList.parse((await request(shop.app).get('/api/trials')).body).trials.map((one) => one.id)).toEqual(['two-boxes', 'again']);
+  await request(shop.app).delete('/api/trials/two-boxes').expect(204);
+  await request(shop.app).delete('/api/trials/two-boxes').expect(404);
+});
+
+describe('hostile requests get words, never a stack trace', () => {
+  const raw = (text: string | Buffer, type = 'application/json') =>
+    request(shop.app).post('/api/public/v1/quotes').set('content-type', type).send(text);
+  const deep = `${'['.repeat(20_000)}${']'.repeat(20_000)}`;
+  const long = JSON.stringify({ x: 'y'.repeat(5_000_000) });
+  test.each<[string, () => request.Test, number, string]>([
+    ['broken JSON', () => raw('{"lines": ['), 400, 'body-not-json'],
+    ['no JSON at all', () => raw('a=1', 'application/x-www-form-urlencoded'), 415, 'media-type'],
+    ['another charset', () => raw('{}', 'application/json; charset=klingon'), 415, 'media-type'],
+    ['too large a body', () => raw(long), 413, 'body-too-large'],
+    ['an unknown address', () => request(shop.app).get('/api/nothing'), 404, 'not-found'],
+    ['a malformed address', () => request(shop.app).get('/api/%E0%A4%A'), 404, 'not-found'],
+    ['undo of nothing', () => request(shop.app).post('/api/draft/undo').send({ revision: 0 }), 409, 'nothing-to-undo'],
+  ])('%s', async (_name, send, status, code) => {
+    const answer = await send();
+    expect(answer.status).toBe(status);
+    const problem = Problem.parse(JSON.parse(answer.text));
+    expect(problem).toMatchObject({ status, code });
+    expect(problem.detail.length).toBeGreaterThan(10);
+    expect(answer.text).not.toContain('node_modules');
+  });
+
+  test.each<[string, unknown, string]>([
+    ['null', null, ''],
+    ['deep nesting', deep, ''],
+    ['an unknown field', { ...toCanada, colour: 'red' }, ''],
+    ['a string for a number', { ...toCanada, lines: [{ unitPrice: '50', quantity: 1 }] }, '/lines/0/unitPrice'],
+    ['a fraction of a cent', { ...toCanada, lines: [{ unitPrice: 0.5, quantity: 1 }] }, '/lines/0/unitPrice'],
+    ['a negative quantity', { ...toCanada, lines: [{ unitPrice: 5, quantity: -1 }] }, '/lines/0/quantity'],
+    ['an amount past 2^53', { ...toCanada, lines: [{ unitPrice: 2 ** 60, quantity: 1 }] }, '/lines/0/unitPrice'],
+    ['a made-up country', { ...toCanada, destination: { country: 'ZZ' } }, '/destination/country'],
+    ['a province of another country', { ...toCanada, destination: { country: 'CA', subdivision: 'US-NY' } }, '/destination/subdivision'],
+    ['a weight without unit', { ...toCanada, lines: [{ unitPrice: 5, quantity: 1, weight: '3' }] }, '/lines/0/weight'],
+    ['a malformed weight', { ...toCanada, lines: [{ unitPrice: 5, quantity: 1, weight: 'heavy' }] }, '/lines/0/weight'],
+    ['sums past 2^53', { ...toCanada, lines: [{ unitPrice: 99_999_999_999, quantity: 100_000 }] }, '/lines'],
+    [
+      'a prototype for a field',
+      JSON.parse('{"__proto__": {"lines": []}, "lines": [], "destination": {"country": "CA"}, "constructor": 1}'),
+      '',
+    ],
+  ])('%s', async (_name, body, pointer) => {
+    const revision = await begin();
+    await request(shop.app).post('/api/editions').send({ revision }).expect(201);
+    const answer = await request(shop.app)
+      .post('/api/public/v1/quotes')
+      .set('content-type', 'application/json')
+      .send(typeof body === 'string' ? body : JSON.stringify(body));
+    expect(answer.status, answer.text).toBe(422);
+    expect(answer.body.errors.map((error: { pointer: string }) => error.pointer)).toContain(pointer);
+  });
+});
+
+test('migrations make the tables the entities describe', async () => {
+  const drift = await shop.database.writer.driver.createSchemaBuilder().log();
+  expect(drift.upQueries.map((one) => one.query)).toEqual([]);
+  const pragma = async (name: string) => Object.values((await shop.database.writer.query(`PRAGMA ${name}`))[0])[0];
+  expect([await pragma('journal_mode'), await pragma('synchronous'), await pragma('foreign_keys')]).toEqual(['wal', 2, 1]);
+});

@@ -1,0 +1,82 @@
+import { join } from 'node:path';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { draftRoutes } from './features/draft/draftRoutes.ts';
+import type { DraftStore } from './features/draft/draftStore.ts';
+import { editionRoutes } from './features/editions/editionRoutes.ts';
+import type { EditionStore } from './features/editions/editionStore.ts';
+import { goodsRoutes } from './features/goods/goodsRoutes.ts';
+import type { GoodsStore } from './features/goods/goodsStore.ts';
+import { LiveQuotes } from './features/public-quote/liveQuotes.ts';
+import { publicRoutes } from './features/public-quote/publicRoutes.ts';
+import { trialRoutes } from './features/trials/trialRoutes.ts';
+import type { TrialStore } from './features/trials/trialStore.ts';
+import { MOST_BODY_BYTES, problemHandler, requireJson, unknownAddress } from './http/problemHandler.ts';
+
+export interface AppParts {
+  readonly draft: DraftStore;
+  readonly editions: EditionStore;
+  readonly goods: GoodsStore;
+  readonly trials: TrialStore;
+  readonly log: Logger;
+  /** Folder of the built page; none in tests of the API. */
+  readonly pages?: string;
+}
+
+const security = helmet({
+  strictTransportSecurity: false,
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: {
+      defaultSrc: ["'self'"],
+      // Radix, Recharts and dnd-kit place things with style attributes.
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:'],
+      workerSrc: ["'self'"],
+      frameAncestors: ["'none'"],
+      baseUri: ["'none'"],
+      formAction: ["'self'"],
+      objectSrc: ["'none'"],
+    },
+  },
+});
+
+function servePages(app: Express, pages: string): void {
+  app.use('/assets', express.static(join(pages, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(express.static(pages, { index: false }));
+  app.get('/{*splat}', (_req, res) => {
+    res.set('Cache-Control', 'no-cache').sendFile('index.html', { root: pages });
+  });
+}
+
+export function createApp(parts: AppParts): Express {
+  const { draft, editions, goods, trials, log, pages } = parts;
+  const quotes = new LiveQuotes({
+    live: () => (editions.live ? { number: editions.live.summary.number, book: editions.live.book } : null),
+    products: () => goods.byId,
+  });
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(security);
+  app.use(compression());
+  app.get('/healthz', (_req, res) => {
+    res.json({ ok: true });
+  });
+  const api = express.Router();
+  api.use(pinoHttp({ logger: log, autoLogging: { ignore: (req) => req.method === 'GET' } }));
+  api.use(requireJson, express.json({ limit: MOST_BODY_BYTES, strict: false }));
+  api.use('/draft', draftRoutes(draft));
+  api.use('/editions', editionRoutes(editions, draft));
+  api.use('/products', goodsRoutes(goods));
+  api.use('/trials', trialRoutes(trials));
+  api.use('/public/v1', publicRoutes(quotes));
+  api.use(unknownAddress);
+  app.use('/api', api);
+  if (pages !== undefined) servePages(app, pages);
+  app.use(unknownAddress);
+  app.use(problemHandler(log));
+  return app;
+}

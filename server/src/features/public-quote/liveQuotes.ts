@@ -1,0 +1,47 @@
+import {
+  CartInput,
+  type CompiledBook,
+  compile,
+  type Product,
+  type PublicQuote,
+  QuoteRequest,
+  quote,
+  type RateBook,
+  resolveCart,
+  toPublicQuote,
+} from '@ostrakon/core';
+import { HttpProblem } from '../../http/problems.ts';
+
+export interface LiveSources {
+  /** The live edition, or null before the first. */
+  live(): { readonly number: number; readonly book: RateBook } | null;
+  products(): ReadonlyMap<string, Product>;
+}
+
+/** Quotes from the live edition, compiled once per edition and held in memory. */
+export class LiveQuotes {
+  readonly #sources: LiveSources;
+  #compiled: { number: number; book: CompiledBook } | undefined;
+
+  constructor(sources: LiveSources) {
+    this.#sources = sources;
+  }
+
+  #edition(): { number: number; book: CompiledBook } {
+    const live = this.#sources.live();
+    if (!live) throw new HttpProblem('nothing-published', 'This shop has not published its delivery options yet.');
+    if (this.#compiled?.number !== live.number) this.#compiled = { number: live.number, book: compile(live.book) };
+    return this.#compiled;
+  }
+
+  answer(body: unknown): PublicQuote {
+    const { number, book } = this.#edition();
+    const resolved = resolveCart(CartInput.parse(body), this.#sources.products());
+    if (!resolved.ok) {
+      const detail = `No product has the id "${resolved.product}".`;
+      throw new HttpProblem('unknown-product', detail, { errors: [{ pointer: `/lines/${resolved.line}/product`, detail }] });
+    }
+    // Once more as a whole: with the products' own prices and weights, the sums must still be exact.
+    return toPublicQuote(quote(book, QuoteRequest.parse(resolved.request)), book.book, number);
+  }
+}

@@ -1,0 +1,38 @@
+import { Command, Product, RateBook, Trial } from '@ostrakon/core';
+import { z } from 'zod';
+import type { DraftStore } from '../draft/draftStore.ts';
+import type { EditionStore } from '../editions/editionStore.ts';
+import type { GoodsStore } from '../goods/goodsStore.ts';
+import type { TrialStore } from '../trials/trialStore.ts';
+
+/** What a new shop can begin with, as a JSON file. */
+export const Seed = z.strictObject({
+  /** The first edition. */
+  live: RateBook,
+  note: z.string(),
+  /** What the draft changed since then. */
+  draftCommands: z.array(Command),
+  products: z.array(Product),
+  trials: z.array(Trial),
+});
+export type Seed = z.infer<typeof Seed>;
+
+interface SeedStores {
+  readonly draft: DraftStore;
+  readonly editions: EditionStore;
+  readonly goods: GoodsStore;
+  readonly trials: TrialStore;
+}
+
+/** Fills a shop that has never been touched; any other is left as it is. */
+export async function plantSeed(stores: SeedStores, read: () => unknown): Promise<boolean> {
+  const { draft, editions, goods, trials } = stores;
+  if (draft.current.revision > 0 || editions.live) return false;
+  const seed = Seed.parse(read());
+  await goods.add(seed.products);
+  await trials.add(seed.trials);
+  await draft.beginWith(seed.live);
+  await editions.publish(() => draft.current.book, seed.note);
+  for (const command of seed.draftCommands) await draft.change(draft.current.revision, command);
+  return true;
+}

@@ -1,0 +1,41 @@
+import type { Problem } from '@ostrakon/core';
+
+const catalogue = {
+  'body-not-json': { status: 400, title: 'The request body is not JSON' },
+  'body-too-large': { status: 413, title: 'The request body is too large' },
+  'media-type': { status: 415, title: 'Send the request body as application/json' },
+  'invalid-request': { status: 422, title: 'The request does not fit its schema' },
+  'bad-request': { status: 400, title: 'The request cannot be read' },
+  'not-found': { status: 404, title: 'Nothing is at this address' },
+  'command-refused': { status: 422, title: 'The change does not fit the rate book' },
+  'stale-revision': { status: 409, title: 'The draft was changed since you saw it' },
+  'nothing-to-undo': { status: 409, title: 'There is nothing to undo' },
+  'nothing-to-redo': { status: 409, title: 'There is nothing to redo' },
+  'nothing-to-publish': { status: 409, title: 'The draft is the same as the live edition' },
+  'nothing-published': { status: 404, title: 'No edition has been published yet' },
+  'unknown-product': { status: 422, title: 'The shop does not sell this' },
+  'id-in-use': { status: 409, title: 'This id is in use already' },
+  internal: { status: 500, title: 'Something went wrong on our side' },
+} as const satisfies Record<string, { status: number; title: string }>;
+
+export type ProblemCode = keyof typeof catalogue;
+
+type Facts = Pick<Problem, 'errors' | 'revision'>;
+
+/** A refusal on its way to the caller, as problem details (RFC 9457). */
+export class HttpProblem extends Error {
+  readonly code: ProblemCode;
+  readonly facts: Facts;
+
+  constructor(code: ProblemCode, detail: string, facts: Facts = {}) {
+    super(detail);
+    this.name = 'HttpProblem';
+    this.code = code;
+    this.facts = facts;
+  }
+
+  toJSON(): Problem {
+    const { status, title } = catalogue[this.code];
+    return { type: `urn:ostrakon:problem:${this.code}`, title, status, code: this.code, detail: this.message, ...this.facts };
+  }
+}

@@ -1,0 +1,17 @@
+import { DraftStore } from './features/draft/draftStore.ts';
+import { EditionStore } from './features/editions/editionStore.ts';
+import { GoodsStore } from './features/goods/goodsStore.ts';
+import { TrialStore } from './features/trials/trialStore.ts';
+import { openDatabase } from './persistence/database.ts';
+
+/** Opens everything a shop keeps in `folder`. `now` gives the present instant as ISO 8601. */
+export async function openShop(folder: string, now: () => string) {
+  const database = await openDatabase(folder);
+  return {
+    database,
+    draft: await DraftStore.open(database, now),
+    editions: await EditionStore.open(database, now),
+    goods: await GoodsStore.open(database),
+    trials: new TrialStore(database),
+  };
+}

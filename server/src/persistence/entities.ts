@@ -1,0 +1,109 @@
+import { EntitySchema } from 'typeorm';
+
+/** Rows as they lie on disk. Documents are JSON text, parsed by the stores with the schemas of core. */
+
+export interface DraftRow {
+  id: number;
+  revision: number;
+  document: string;
+}
+
+export interface DraftChangeRow {
+  id: number;
+  revision: number;
+  command: string;
+  args: string;
+  patch: string;
+  inverse: string;
+  undone: boolean;
+  at: string;
+}
+
+export interface EditionRow {
+  number: number;
+  note: string;
+  hash: string;
+  document: string;
+  publishedAt: string;
+}
+
+export interface ProductRow {
+  id: string;
+  position: number;
+  name: string;
+  goodsGroup: string;
+  price: number;
+  weight: string | null;
+  delivered: boolean;
+}
+
+export interface TrialRow {
+  id: string;
+  position: number;
+  name: string;
+  cart: string;
+}
+
+export const DraftEntity = new EntitySchema<DraftRow>({
+  name: 'Draft',
+  tableName: 'draft',
+  columns: {
+    id: { type: 'integer', primary: true },
+    revision: { type: 'integer' },
+    document: { type: 'text' },
+  },
+});
+
+export const DraftChangeEntity = new EntitySchema<DraftChangeRow>({
+  name: 'DraftChange',
+  tableName: 'draft_change',
+  columns: {
+    id: { type: 'integer', primary: true, generated: 'increment' },
+    revision: { type: 'integer' },
+    command: { type: 'varchar' },
+    args: { type: 'text' },
+    patch: { type: 'text' },
+    inverse: { type: 'text' },
+    undone: { type: 'boolean', default: false },
+    at: { type: 'varchar' },
+  },
+});
+
+export const EditionEntity = new EntitySchema<EditionRow>({
+  name: 'Edition',
+  tableName: 'edition',
+  columns: {
+    number: { type: 'integer', primary: true },
+    note: { type: 'text' },
+    hash: { type: 'varchar' },
+    document: { type: 'text' },
+    publishedAt: { type: 'varchar', name: 'published_at' },
+  },
+});
+
+export const ProductEntity = new EntitySchema<ProductRow>({
+  name: 'Product',
+  tableName: 'product',
+  columns: {
+    id: { type: 'varchar', primary: true },
+    position: { type: 'integer' },
+    name: { type: 'varchar' },
+    goodsGroup: { type: 'varchar', name: 'goods_group' },
+    price: { type: 'integer' },
+    weight: { type: 'varchar', nullable: true },
+    delivered: { type: 'boolean' },
+  },
+});
+
+export const TrialEntity = new EntitySchema<TrialRow>({
+  name: 'Trial',
+  tableName: 'trial',
+  columns: {
+    id: { type: 'varchar', primary: true },
+    position: { type: 'integer' },
+    name: { type: 'varchar' },
+    cart: { type: 'text' },
+  },
+});
+
+export const entities = [DraftEntity, DraftChangeEntity, EditionEntity, ProductEntity, TrialEntity];

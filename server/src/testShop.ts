@@ -1,0 +1,38 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Command, Product } from '@ostrakon/core';
+import { pino } from 'pino';
+import { createApp } from './app.ts';
+import { openShop } from './openShop.ts';
+
+export const NOW = '2026-11-23T14:00:00.000Z';
+
+/** A shop in a folder of its own, for tests. */
+export async function openTestShop(folder = mkdtempSync(join(tmpdir(), 'ostrakon-test-'))) {
+  const shop = await openShop(folder, () => NOW);
+  const app = createApp({ ...shop, log: pino({ level: 'silent' }) });
+  const close = () => shop.database.close();
+  const discard = async () => {
+    await close();
+    rmSync(folder, { recursive: true, force: true });
+  };
+  return { ...shop, app, folder, close, discard };
+}
+
+export type TestShop = Awaited<ReturnType<typeof openTestShop>>;
+
+/** Commands that bring an empty draft to one zone with one lane of 9.90. */
+export const firstLane: readonly Command[] = [
+  { name: 'setServed', args: { countries: ['CA'] } },
+  { name: 'addZone', args: { id: 'canada', name: 'Canada', places: [{ kind: 'country', country: 'CA' }] } },
+  { name: 'addService', args: { id: 'ground', name: 'Ground parcel', kind: 'card', note: '' } },
+  { name: 'startLane', args: { zone: 'canada', service: 'ground', card: { kind: 'flat', result: { kind: 'amount', amount: 990 } } } },
+];
+
+export const setPrice = (amount: number): Command => ({
+  name: 'setCard',
+  args: { zone: 'canada', service: 'ground', card: { kind: 'flat', result: { kind: 'amount', amount } } },
+});
+
+export const clay: Product = { id: 'clay-10', name: 'Stoneware clay, 10 kg', group: 'Clay', price: 2450, weight: '10 kg', delivered: true };

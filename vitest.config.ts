@@ -1,0 +1,12 @@
+import { defineConfig } from 'vitest/config';
+
+// One project a workspace; core is read from its source, so that a test never sees an old build.
+const project = (name: string) => ({
+  resolve: { conditions: ['ostrakon-source'] },
+  ssr: { resolve: { conditions: ['ostrakon-source'] } },
+  test: { name, root: name, include: ['src/**/*.test.ts'], environment: 'node' as const },
+});
+
+export default defineConfig({
+  test: { projects: ['core', 'demo', 'server', 'cli', 'web'].map(project), passWithNoTests: false },
+});

@@ -1,0 +1,32 @@
+import { useQuery } from '@tanstack/react-query';
+import { BenchProvider } from '../bench/BenchProvider.tsx';
+import { DraftProvider } from '../draft/DraftProvider.tsx';
+import { queries } from '../draft/queries.ts';
+import { Button } from '../ui/Button.tsx';
+import { Frame } from './Frame.tsx';
+
+/** Loads what every screen needs, then shows the frame. */
+export function App() {
+  const draft = useQuery(queries.draft);
+  const products = useQuery(queries.products);
+  const trials = useQuery(queries.trials);
+  const waited = [draft, products, trials];
+  const failed = waited.find((query) => query.isError);
+  if (failed) {
+    return (
+      <div role="alert" className="p-6">
+        <h1 className="font-serif text-xl font-semibold">The shop cannot be reached</h1>
+        <p className="mt-2 mb-3">The server did not answer. Is it running?</p>
+        <Button onClick={() => waited.forEach((query) => void query.refetch())}>Try again</Button>
+      </div>
+    );
+  }
+  if (!draft.data || !products.data || !trials.data) return <p className="p-6 text-ash">Opening the rate book…</p>;
+  return (
+    <DraftProvider state={draft.data}>
+      <BenchProvider products={products.data} trials={trials.data}>
+        <Frame />
+      </BenchProvider>
+    </DraftProvider>
+  );
+}

@@ -1,0 +1,44 @@
+import { lazy, Suspense, useState } from 'react';
+import { Outlet } from 'react-router';
+import { useDraftSession } from '../draft/DraftProvider.tsx';
+import { BenchPanel } from '../features/bench/BenchPanel.tsx';
+import { hasOwnUndo, isTyping, useShortcut } from '../ui/useShortcut.ts';
+import { Header } from './Header.tsx';
+import { StaleNotice } from './StaleNotice.tsx';
+
+const Palette = lazy(async () => ({ default: (await import('../features/palette/Palette.tsx')).Palette }));
+const Shortcuts = lazy(async () => ({ default: (await import('../features/palette/Shortcuts.tsx')).Shortcuts }));
+
+/** The ink header, the screen, and the bench beside it. */
+export function Frame() {
+  const session = useDraftSession();
+  const [finding, setFinding] = useState(false);
+  const [help, setHelp] = useState(false);
+  useShortcut((event) => {
+    const command = event.ctrlKey || event.metaKey;
+    const key = event.key.toLowerCase();
+    if (command && key === 'k') {
+      event.preventDefault();
+      setFinding(true);
+    } else if (command && (key === 'z' || key === 'y') && !hasOwnUndo(event.target)) {
+      event.preventDefault();
+      void (event.shiftKey || key === 'y' ? session.redo() : session.undo());
+    } else if (event.key === '?' && !isTyping(event.target)) setHelp(true);
+  });
+  return (
+    <div className="flex h-screen flex-col">
+      <Header onFind={() => setFinding(true)} />
+      <div className="flex min-h-0 flex-1">
+        <main className="min-w-0 flex-1 overflow-auto">
+          <StaleNotice />
+          <Outlet />
+        </main>
+        <BenchPanel />
+      </div>
+      <Suspense>
+        {finding && <Palette onClose={() => setFinding(false)} onHelp={() => setHelp(true)} />}
+        {help && <Shortcuts onClose={() => setHelp(false)} />}
+      </Suspense>
+    </div>
+  );
+}

@@ -1,0 +1,27 @@
+import { toast } from 'sonner';
+import { useDraft, useDraftSession } from '../draft/DraftProvider.tsx';
+import { Button } from '../ui/Button.tsx';
+
+/** Told when the draft was changed in another tab; nothing done here is lost or forced on it. */
+export function StaleNotice() {
+  const session = useDraftSession();
+  const { save } = useDraft();
+  if (save.tag !== 'stale') return null;
+  const take = (mine: 'again' | 'drop') =>
+    session.takeNewer(mine).catch(() => toast.error('The server did not answer. Nothing is lost; try again.'));
+  const mine = save.mine === 1 ? 'One change of yours' : `${save.mine} changes of yours`;
+  return (
+    <div role="alert" className="m-4 mb-0 flex flex-wrap items-center gap-3 rounded-lg border border-ochre bg-ochre-soft px-3 py-2">
+      <p className="min-w-60 flex-1">
+        <strong>The draft was changed in another tab.</strong>{' '}
+        {save.mine === 0 ? 'What you see here is older.' : `${mine} could not be saved on top of it yet. Nothing is lost.`}
+      </p>
+      {save.mine > 0 && (
+        <Button look="main" onClick={() => take('again')}>
+          Take the newer draft and do mine again
+        </Button>
+      )}
+      <Button onClick={() => take('drop')}>{save.mine > 0 ? 'Take the newer draft only' : 'Take the newer draft'}</Button>
+    </div>
+  );
+}

@@ -1,0 +1,91 @@
+import {
+  type CompiledBook,
+  compile,
+  isProductLine,
+  type MeasuredCart,
+  measureCart,
+  type Product,
+  type Quote,
+  type QuoteRequest,
+  quote,
+  resolveCart,
+  type Trial,
+} from '@ostrakon/core';
+import { useQuery } from '@tanstack/react-query';
+import { createContext, type Dispatch, type ReactNode, useContext, useEffect, useMemo, useReducer } from 'react';
+import { useDraft } from '../draft/DraftProvider.tsx';
+import { queries } from '../draft/queries.ts';
+import { type BenchEvent, type BenchState, emptyBench, keepBench, readBench, reduceBench } from './benchState.ts';
+
+export interface Bench {
+  readonly state: BenchState;
+  readonly send: Dispatch<BenchEvent>;
+  readonly products: ReadonlyMap<string, Product>;
+  readonly trials: readonly Trial[];
+  /** The cart with its goods looked up. */
+  readonly request: QuoteRequest;
+  readonly compiled: CompiledBook;
+  readonly measured: MeasuredCart;
+  readonly quote: Quote;
+  /** The zone the address falls in. */
+  readonly zone: string | null;
+}
+
+const BenchContext = createContext<Bench | null>(null);
+
+/** The bench as it was left, without goods that are no longer sold; or the first trial. */
+function beginBench(products: ReadonlyMap<string, Product>, trials: readonly Trial[], country: string): BenchState {
+  const kept = readBench(localStorage);
+  if (kept) {
+    const lines = kept.cart.lines.filter((line) => !isProductLine(line) || products.has(line.product));
+    return { ...kept, cart: { ...kept.cart, lines } };
+  }
+  const first = emptyBench(country);
+  const [trial] = trials;
+  return trial ? reduceBench(first, { kind: 'load', trial }) : first;
+}
+
+function requestOf(state: BenchState, products: ReadonlyMap<string, Product>): QuoteRequest {
+  const resolved = resolveCart(state.cart, products);
+  if (!resolved.ok) throw new Error(`the bench names the product ${resolved.product}, which is not sold`);
+  return resolved.request;
+}
+
+export function BenchProvider({
+  products,
+  trials,
+  children,
+}: {
+  products: readonly Product[];
+  trials: readonly Trial[];
+  children: ReactNode;
+}) {
+  const { book } = useDraft();
+  const byId = useMemo(() => new Map(products.map((product) => [product.id, product])), [products]);
+  const [state, send] = useReducer(reduceBench, undefined, () => beginBench(byId, trials, book.shop.served[0] ?? 'CA'));
+  useEffect(() => keepBench(localStorage, state), [state]);
+  const { data: latestTrials = trials } = useQuery(queries.trials);
+  const compiled = useMemo(() => compile(book), [book]);
+  const request = useMemo(() => requestOf(state, byId), [state, byId]);
+  const bench = useMemo((): Bench => {
+    const answer = quote(compiled, request);
+    return {
+      state,
+      send,
+      products: byId,
+      trials: latestTrials,
+      request,
+      compiled,
+      measured: measureCart(request),
+      quote: answer,
+      zone: answer.place.status === 'zone' ? answer.place.zone : null,
+    };
+  }, [state, byId, latestTrials, compiled, request]);
+  return <BenchContext value={bench}>{children}</BenchContext>;
+}
+
+export function useBench(): Bench {
+  const bench = useContext(BenchContext);
+  if (!bench) throw new Error('useBench must be used within <BenchProvider>');
+  return bench;
+}

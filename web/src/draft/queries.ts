@@ -1,0 +1,10 @@
+import { queryOptions } from '@tanstack/react-query';
+import { api } from './draftApi.ts';
+
+export const queries = {
+  /** Read once; the session keeps it from then on. */
+  draft: queryOptions({ queryKey: ['draft'], queryFn: api.read, staleTime: Infinity, refetchOnWindowFocus: false }),
+  live: queryOptions({ queryKey: ['live'], queryFn: api.live }),
+  products: queryOptions({ queryKey: ['products'], queryFn: api.products, staleTime: 60_000 }),
+  trials: queryOptions({ queryKey: ['trials'], queryFn: api.trials }),
+};

@@ -1,0 +1,27 @@
+import { type Change, describeChanges, type LiveState, type RateBook } from '@ostrakon/core';
+import { useQuery } from '@tanstack/react-query';
+import { useDeferredValue, useMemo } from 'react';
+import { useDraft } from './DraftProvider.tsx';
+import { queries } from './queries.ts';
+
+export interface Changes {
+  readonly live: LiveState['edition'];
+  /** What the draft changed since the live edition; empty before the first edition. */
+  readonly list: readonly Change[];
+}
+
+let last: { before: RateBook; after: RateBook; list: readonly Change[] } | undefined;
+
+/** Several parts of the page ask for the same comparison. */
+function changesOf(before: RateBook, after: RateBook): readonly Change[] {
+  if (last?.before !== before || last.after !== after) last = { before, after, list: describeChanges(before, after) };
+  return last.list;
+}
+
+/** Null until the live edition is known. */
+export function useChanges(): Changes | null {
+  const { data } = useQuery(queries.live);
+  // Compared after the sheet and the bench have been drawn: they come first after an edit.
+  const book = useDeferredValue(useDraft().book);
+  return useMemo(() => data && { live: data.edition, list: data.book ? changesOf(data.book, book) : [] }, [data, book]) ?? null;
+}

@@ -1,0 +1,104 @@
+import { type CartInput, Destination, listCountries, listSubdivisions } from '@ostrakon/core';
+import { memo, useMemo } from 'react';
+import { useBench } from '../../bench/BenchProvider.tsx';
+import { useDraft } from '../../draft/DraftProvider.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { TypedField } from '../../ui/TypedField.tsx';
+import type { Format } from '../../words/format.ts';
+import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
+
+type To = CartInput['destination'];
+
+/** Every country, served ones first. Long, so drawn anew only when the shop's facts change. */
+const CountryOptions = memo(function CountryOptions({
+  served,
+  locale,
+  format,
+}: {
+  served: readonly string[];
+  locale: string;
+  format: Format;
+}) {
+  const byName = (codes: readonly string[]) =>
+    codes.map((code) => [code, format.region(code)] as const).sort((a, b) => a[1].localeCompare(b[1], locale));
+  const reached = new Set(served);
+  const options = (countries: readonly (readonly [string, string])[]) =>
+    countries.map(([code, name]) => (
+      <option key={code} value={code}>
+        {name}
+      </option>
+    ));
+  return (
+    <>
+      {served.length > 0 && <optgroup label="Served">{options(byName(served))}</optgroup>}
+      <optgroup label="Not served">{options(byName(listCountries().filter((code) => !reached.has(code))))}</optgroup>
+    </>
+  );
+});
+
+function CountrySelect({ to, onChange }: { to: To; onChange: (to: To) => void }) {
+  const { served, locale } = useDraft().book.shop;
+  return (
+    <Select label="Country" value={to.country} onChange={(event) => onChange({ country: event.target.value })}>
+      <CountryOptions served={served} locale={locale} format={useFormat()} />
+    </Select>
+  );
+}
+
+function SubdivisionSelect({ to, onChange }: { to: To; onChange: (to: To) => void }) {
+  const name = useSubdivisionNames();
+  const codes = useMemo(
+    () =>
+      listSubdivisions(to.country)
+        .map((code) => [code, name(code)] as const)
+        .sort((a, b) => a[1].localeCompare(b[1])),
+    [to.country, name],
+  );
+  if (codes.length === 0) return null;
+  return (
+    <Select
+      label="Province or state"
+      value={to.subdivision ?? ''}
+      onChange={(event) => {
+        const { subdivision: _old, ...rest } = to;
+        onChange(event.target.value === '' ? rest : { ...rest, subdivision: event.target.value });
+      }}
+    >
+      <option value="">Any province</option>
+      {codes.map(([code, label]) => (
+        <option key={code} value={code}>
+          {label}
+        </option>
+      ))}
+    </Select>
+  );
+}
+
+/** Where the cart goes. */
+export function BenchAddress() {
+  const { state, send } = useBench();
+  const to = state.cart.destination;
+  const go = (destination: To) => send({ kind: 'setDestination', destination });
+  return (
+    <section aria-label="Address" className="grid grid-cols-[1fr_1fr_6rem] gap-2">
+      <CountrySelect to={to} onChange={go} />
+      <SubdivisionSelect to={to} onChange={go} />
+      <TypedField
+        label="Postal code"
+        placeholder="Postal code"
+        shown={to.postalCode ?? ''}
+        read={(text) => {
+          const code = text.trim().toUpperCase();
+          if (code === '') return { ok: true, value: undefined };
+          const parsed = Destination.safeParse({ ...to, postalCode: code });
+          return parsed.success ? { ok: true, value: code } : { ok: false, message: `${parsed.error.issues[0]?.message}.` };
+        }}
+        commit={(postalCode) => {
+          const { postalCode: _old, ...rest } = to;
+          go(postalCode === undefined ? rest : { ...rest, postalCode });
+          return { ok: true };
+        }}
+      />
+    </section>
+  );
+}

@@ -1,0 +1,32 @@
+import { useBench } from '../../bench/BenchProvider.tsx';
+import { isTyping, useShortcut } from '../../ui/useShortcut.ts';
+import { BenchAddress } from './BenchAddress.tsx';
+import { BenchCart } from './BenchCart.tsx';
+import { BuyerSees } from './BuyerSees.tsx';
+import { NotOffered } from './NotOffered.tsx';
+import { PriceLedger } from './PriceLedger.tsx';
+import { TrialPicker } from './TrialPicker.tsx';
+
+/** One cart, one address, and what the buyer would see: always beside the book. */
+export function BenchPanel() {
+  const { trials, state, send } = useBench();
+  useShortcut((event) => {
+    if ((event.key !== '[' && event.key !== ']') || isTyping(event.target) || trials.length === 0) return;
+    const at = trials.findIndex((trial) => trial.id === state.trial);
+    const step = event.key === ']' ? 1 : -1;
+    const next = trials[at === -1 ? (step === 1 ? 0 : trials.length - 1) : (at + step + trials.length) % trials.length];
+    if (next) send({ kind: 'load', trial: next });
+  });
+  return (
+    <aside aria-label="Quote bench" className="w-[21rem] shrink-0 min-[1200px]:w-96 overflow-y-auto border-line-strong border-l bg-paper">
+      <TrialPicker />
+      <div className="space-y-3 px-4 py-3">
+        <BenchCart />
+        <BenchAddress />
+      </div>
+      <BuyerSees />
+      <PriceLedger />
+      <NotOffered />
+    </aside>
+  );
+}

@@ -1,0 +1,43 @@
+import { Link } from 'react-router';
+import { useBench } from '../../bench/BenchProvider.tsx';
+import { useDraft } from '../../draft/DraftProvider.tsx';
+import { reasonWords } from '../../words/quoteWords.ts';
+import { useFormat } from '../../words/useWords.ts';
+
+/** Every service the buyer does not see, and every reason for it. */
+export function NotOffered() {
+  const { quote, zone } = useBench();
+  const { services } = useDraft().book;
+  const format = useFormat();
+  if (quote.withheld.length === 0 || zone === null) return null;
+  const without = quote.withheld.filter(({ reasons }) => reasons[0].code === 'noLane').map(({ service }) => service);
+  const told = quote.withheld.filter(({ reasons }) => reasons[0].code !== 'noLane');
+  const name = (id: string) => services.find((one) => one.id === id)?.name ?? id;
+  return (
+    <section aria-label="Not offered" className="border-line border-t px-4 py-3">
+      <h3 className="mb-1.5 text-sm font-semibold text-ash">Not offered</h3>
+      <ul className="space-y-1.5 text-sm">
+        {told.map(({ service, reasons }) => (
+          <li key={service}>
+            <span className="font-semibold">{name(service)}</span>{' '}
+            {reasons.map((reason, at) => (
+              <span key={reason.code + ('measure' in reason ? reason.measure : '')} className="text-ash">
+                {at > 0 && '; '}
+                {reasonWords(reason, format)}
+              </span>
+            ))}{' '}
+            <Link to={`/book/${zone}/${service}`} className="text-clay underline">
+              Show
+            </Link>
+          </li>
+        ))}
+        {without.length > 0 && (
+          <li className="text-ash">
+            <span className="font-semibold text-ink">{format.list(without.map(name))}</span> {without.length === 1 ? 'has' : 'have'} no lane
+            in this zone
+          </li>
+        )}
+      </ul>
+    </section>
+  );
+}

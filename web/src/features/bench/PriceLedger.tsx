@@ -1,0 +1,43 @@
+import { useDraft } from '../../draft/DraftProvider.tsx';
+import { ledgerWords } from '../../words/quoteWords.ts';
+import { useFormat } from '../../words/useWords.ts';
+import { useChosen } from './BuyerSees.tsx';
+
+/** How the chosen option's price comes about, row by row. */
+export function PriceLedger() {
+  const chosen = useChosen();
+  const { services } = useDraft().book;
+  const format = useFormat();
+  if (chosen?.status !== 'priced') return null;
+  const name = services.find((service) => service.id === chosen.service)?.name ?? '';
+  return (
+    <section aria-label="Price ledger" className="border-line border-t px-4 py-3">
+      <h3 className="mb-1.5 text-sm font-semibold text-ash">
+        {chosen.price === 0 ? `Why ${name} is free` : `How ${name} comes to ${format.money(chosen.price)}`}
+      </h3>
+      <table className="w-full">
+        <tbody>
+          {chosen.ledger.map((row) => {
+            const words = ledgerWords(row, format);
+            return (
+              <tr key={row.code}>
+                <td className="py-0.5 pr-2">
+                  {words.name} <span className="text-sm text-ash">{words.detail}</span>
+                </td>
+                <td className="py-0.5 text-right align-top">{format.money(row.amount)}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+        <tfoot>
+          <tr className="border-line-strong border-t font-semibold">
+            <th scope="row" className="pt-1 text-left font-semibold">
+              Buyer pays
+            </th>
+            <td className="pt-1 text-right">{format.money(chosen.price)}</td>
+          </tr>
+        </tfoot>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,148 @@
+import type { TieredCard } from '@ostrakon/core';
+import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from 'react';
+import { useBench } from '../../bench/BenchProvider.tsx';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { Segments } from '../../ui/Segments.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { measureWords } from '../../words/quoteWords.ts';
+import { useFormat } from '../../words/useWords.ts';
+import { CardGridRow } from './CardGridRow.tsx';
+import { cardRows, cellsOf, isFrom, withoutRow, withPasted, withWriting } from './cardRows.ts';
+import { NewTierRow } from './NewTierRow.tsx';
+import { useCellReaders } from './useCellReaders.ts';
+import { useLane } from './useLane.ts';
+
+function ValueSettings({ card }: { card: Extract<TieredCard, { kind: 'valueTiers' }> }) {
+  const { at } = useLane();
+  const session = useDraftSession();
+  return (
+    <div className="mb-2 flex gap-2">
+      <Select
+        label="Goods value measured"
+        value={card.measure}
+        onChange={(event) =>
+          session.dispatch({ name: 'setCard', args: { ...at, card: { ...card, measure: event.target.value as typeof card.measure } } })
+        }
+      >
+        <option value="valueAfterDiscounts">Goods value after discounts</option>
+        <option value="valueBeforeDiscounts">Goods value before discounts</option>
+      </Select>
+      <Segments
+        label="Bounds written as"
+        value={card.writing}
+        choices={[
+          ['from', 'from'],
+          ['upTo', 'up to'],
+        ]}
+        onChange={(writing) => session.dispatch({ name: 'setCard', args: { ...at, card: withWriting(card, writing) } })}
+      />
+    </div>
+  );
+}
+
+/** Index of the row the bench's cart falls in. */
+function useHeldRow(card: TieredCard): number {
+  const { measured, compiled } = useBench();
+  const { at } = useLane();
+  const zone = compiled.zones.find((one) => one.zone.id === at.zone);
+  const service = compiled.book.services.findIndex((one) => one.id === at.service);
+  const reach = zone?.lanes[service]?.card.reach ?? [];
+  const value = measured.measures[card.measure];
+  const found = reach.findIndex((bound: number) => value <= bound);
+  return found === -1 ? reach.length : found;
+}
+
+/** The tiers of a card as a grid for the keyboard: Tab and Enter move, rows are pasted from a spreadsheet. */
+export function CardGrid({ card }: { card: TieredCard }) {
+  const { at } = useLane();
+  const { shop } = useDraft().book;
+  const session = useDraftSession();
+  const format = useFormat();
+  const readers = useCellReaders(card);
+  const table = useRef<HTMLTableElement>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const held = useHeldRow(card);
+  const rows = cardRows(card);
+  const focus = (row: number, column: number) => table.current?.querySelector<HTMLElement>(`[data-at="${row},${column}"]`)?.focus();
+
+  const remove = (row: number) => {
+    const edited = withoutRow(card, row);
+    const outcome = edited.ok ? session.dispatch({ name: 'setCard', args: { ...at, card: edited.card } }) : edited;
+    setFault(outcome.ok ? null : outcome.message);
+    if (outcome.ok) requestAnimationFrame(() => focus(Math.min(row, rows.length - 2), 1));
+  };
+
+  const onKeyDown = (event: KeyboardEvent<HTMLElement>) => {
+    const place = (event.target as HTMLElement).dataset.at?.split(',').map(Number);
+    if (!place) return;
+    const [row = 0, column = 0] = place;
+    if (event.key === 'Delete' && (event.ctrlKey || event.metaKey) && row < rows.length) {
+      event.preventDefault();
+      remove(row);
+      return;
+    }
+    const step = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' || event.key === 'Enter' ? 1 : 0;
+    if (step === 0 || event.defaultPrevented) return;
+    event.preventDefault();
+    focus(row + step, column);
+  };
+
+  const onPaste = (event: ClipboardEvent<HTMLElement>) => {
+    const cells = cellsOf(event.clipboardData.getData('text/plain'));
+    if (cells.length < 2 && (cells[0]?.length ?? 0) < 2) return;
+    event.preventDefault();
+    const [row = 0] = ((event.target as HTMLElement).dataset.at ?? '0').split(',').map(Number);
+    const edited = withPasted(card, cells, row, readers);
+    const outcome = edited.ok ? session.dispatch({ name: 'setCard', args: { ...at, card: edited.card } }) : edited;
+    setFault(outcome.ok ? null : outcome.message);
+  };
+
+  const head = `${measureWords[card.measure]}, ${isFrom(card) ? 'from' : 'up to'}`;
+  return (
+    <div>
+      {card.kind === 'valueTiers' && <ValueSettings card={card} />}
+      <table
+        ref={table}
+        role="grid"
+        aria-label="Tiers"
+        className="w-full border-collapse border border-line-strong bg-paper"
+        onKeyDown={onKeyDown}
+        onPaste={onPaste}
+      >
+        <thead>
+          <tr className="border-line-strong border-b text-sm text-ash">
+            <th scope="col" className="px-2.5 py-1.5 text-left font-semibold">
+              {head}
+            </th>
+            <th scope="col" className="w-32 px-2.5 py-1.5 text-right font-semibold">
+              Price, {shop.currency}
+            </th>
+            <th scope="col" className="w-8">
+              <span className="sr-only">Remove</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, index) => (
+            // A row is what stands at its place: a changed bound keeps the field that changed it.
+            <CardGridRow
+              key={`${card.kind} ${isFrom(card)} ${rows.length} ${index === rows.length - 1 ? 'last' : index}`}
+              card={card}
+              row={row}
+              index={index}
+              marked={index === held}
+              top={format.bound(card.measure, card.tiers.at(-1)?.upTo ?? 0)}
+            />
+          ))}
+          <NewTierRow card={card} index={rows.length} onAdded={(column) => focus(rows.length + 1, column)} />
+        </tbody>
+      </table>
+      {fault !== null && (
+        <p role="alert" className="mt-1 text-sm text-fault">
+          {fault}
+        </p>
+      )}
+      <p className="mt-1 text-sm text-ash">A price, “free”, “not offered” or “ask us”. Paste rows from a spreadsheet into any cell.</p>
+    </div>
+  );
+}

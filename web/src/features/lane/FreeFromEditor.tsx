@@ -1,0 +1,53 @@
+import type { FreeFrom } from '@ostrakon/core';
+import { useState } from 'react';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { orNone, readMoney } from '../../ui/readers.ts';
+import { Select } from '../../ui/Select.tsx';
+import { TypedField } from '../../ui/TypedField.tsx';
+import { useFormat } from '../../words/useWords.ts';
+import { useLane } from './useLane.ts';
+
+/** Free delivery from a value of goods; says what the value is measured on. */
+export function FreeFromEditor() {
+  const { at, lane } = useLane();
+  const session = useDraftSession();
+  const { shop } = useDraft().book;
+  const format = useFormat();
+  const [measure, setMeasure] = useState<FreeFrom['measure']>(lane.freeFrom?.measure ?? 'valueAfterDiscounts');
+  const command = (from: number | undefined, on: FreeFrom['measure']) =>
+    ({ name: 'setFreeFrom', args: { ...at, freeFrom: from === undefined ? null : { measure: on, from } } }) as const;
+  const chosen = lane.freeFrom?.measure ?? measure;
+  return (
+    <section aria-label="Free delivery">
+      <h2 className="font-serif text-lg font-semibold">Free delivery</h2>
+      <div className="mt-1 flex items-start gap-2">
+        <span className="py-1.5" aria-hidden>
+          Free from
+        </span>
+        <TypedField<number | undefined>
+          label="Free from"
+          className="w-24"
+          inputClass="text-right"
+          placeholder="never"
+          shown={lane.freeFrom ? format.plain(lane.freeFrom.from) : ''}
+          read={orNone(readMoney(shop))}
+          preview={(from) => session.preview(from === null ? null : command(from, chosen))}
+          commit={(from) => session.dispatch(command(from, chosen))}
+        />
+        <Select
+          label="Measured on goods"
+          className="flex-1"
+          value={chosen}
+          onChange={(event) => {
+            const next = event.target.value as FreeFrom['measure'];
+            setMeasure(next);
+            if (lane.freeFrom) session.dispatch(command(lane.freeFrom.from, next));
+          }}
+        >
+          <option value="valueAfterDiscounts">after discounts</option>
+          <option value="valueBeforeDiscounts">before discounts</option>
+        </Select>
+      </div>
+    </section>
+  );
+}

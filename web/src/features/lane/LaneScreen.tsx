@@ -1,0 +1,141 @@
+import { laneOf } from '@ostrakon/core';
+import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { lazy, Suspense, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { toast } from 'sonner';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Lost } from '../../ui/Lost.tsx';
+import { laneSentence } from '../../words/laneSentence.ts';
+import { useFormat } from '../../words/useWords.ts';
+import { CardEditor } from './CardEditor.tsx';
+import { CopyCard } from './CopyCard.tsx';
+import { FreeFromEditor } from './FreeFromEditor.tsx';
+import { LimitsEditor } from './LimitsEditor.tsx';
+import { useLane } from './useLane.ts';
+
+const StepChart = lazy(async () => ({ default: (await import('./StepChart.tsx')).StepChart }));
+
+function Sentence() {
+  const { lane } = useLane();
+  const format = useFormat();
+  // The runs of one sentence have their place for an identity.
+  const runs = laneSentence(lane, format).map((run, at) => ({ ...run, key: `${at} ${run.text}` }));
+  return (
+    <p className="mb-3 rounded-lg border border-line-strong border-l-4 border-l-clay bg-paper px-3.5 py-2.5 font-serif text-lg">
+      {runs.map((run) =>
+        run.strong ? (
+          <mark key={run.key} className="rounded bg-clay-tint text-ink">
+            {run.text}
+          </mark>
+        ) : (
+          <span key={run.key}>{run.text}</span>
+        ),
+      )}
+    </p>
+  );
+}
+
+function Neighbours({ zone, service }: { zone: string; service: string }) {
+  const { book } = useDraft();
+  const at = book.zones.findIndex((one) => one.id === zone);
+  const nearer = book.zones[at - 1];
+  const farther = book.zones[at + 1];
+  const look = 'inline-flex h-8 items-center gap-1 border border-line-strong bg-paper px-2.5 text-sm hover:bg-bone';
+  return (
+    <nav aria-label="Zones beside this one" className="flex">
+      {nearer && (
+        <Link to={`/book/${nearer.id}/${service}`} className={`${look} rounded-l-md ${farther ? '' : 'rounded-r-md'}`}>
+          <ChevronLeft size={14} aria-hidden /> {nearer.name}
+        </Link>
+      )}
+      {farther && (
+        <Link to={`/book/${farther.id}/${service}`} className={`${look} rounded-r-md ${nearer ? 'border-l-0' : 'rounded-l-md'}`}>
+          {farther.name} <ChevronRight size={14} aria-hidden />
+        </Link>
+      )}
+    </nav>
+  );
+}
+
+function LaneBody() {
+  const { at, zone, service } = useLane();
+  const session = useDraftSession();
+  const navigate = useNavigate();
+  const [copying, setCopying] = useState(false);
+  const remove = () => {
+    session.dispatch({ name: 'removeLane', args: at });
+    toast(`${service.name} is no longer offered to ${zone.name}`, { action: { label: 'Undo', onClick: () => void session.undo() } });
+    void navigate('/book');
+  };
+  return (
+    <div className="p-4">
+      <div className="mb-3 flex items-end justify-between gap-3">
+        <div className="min-w-0">
+          <p className="text-sm">
+            <Link to="/book" className="text-clay hover:underline">
+              Rate book
+            </Link>{' '}
+            /{' '}
+            <Link to={`/book/${zone.id}`} className="text-clay hover:underline">
+              {zone.name}
+            </Link>
+          </p>
+          <h1 className="font-serif text-xl font-semibold">
+            {service.name} to {zone.name}
+          </h1>
+        </div>
+        <div className="flex shrink-0 gap-2">
+          <Neighbours zone={zone.id} service={service.id} />
+          <Button onClick={() => setCopying(true)}>Copy card to…</Button>
+        </div>
+      </div>
+      <Sentence />
+      <div className="grid grid-cols-[minmax(330px,2fr)_3fr] gap-4">
+        <div className="space-y-5">
+          <CardEditor />
+          <LimitsEditor />
+          <FreeFromEditor />
+          <Button look="quiet" className="text-fault!" onClick={remove}>
+            Stop offering {service.name} to {zone.name}
+          </Button>
+        </div>
+        <Suspense fallback={<div className="h-80 rounded-lg border border-line-strong bg-paper" />}>
+          <StepChart />
+        </Suspense>
+      </div>
+      {copying && <CopyCard onClose={() => setCopying(false)} />}
+    </div>
+  );
+}
+
+/** One lane: its rule in words, its card as a grid, its chart, its limits and its free delivery. */
+export function LaneScreen() {
+  const { zone: zoneId = '', service: serviceId = '' } = useParams();
+  const { book } = useDraft();
+  const zone = book.zones.find((one) => one.id === zoneId);
+  const service = book.services.find((one) => one.id === serviceId);
+  if (!zone || !service) return <Lost what="The rate book has no such zone or service." />;
+  if (!laneOf(zone, serviceId)) return <NoLane zone={zone.name} service={service.name} zoneId={zoneId} serviceId={serviceId} />;
+  return <LaneBody key={`${zoneId}/${serviceId}`} />;
+}
+
+function NoLane({ zone, service, zoneId, serviceId }: { zone: string; service: string; zoneId: string; serviceId: string }) {
+  return (
+    <div className="p-4">
+      <div className="mb-3 flex items-end justify-between gap-3">
+        <h1 className="font-serif text-xl font-semibold">
+          {service} to {zone}
+        </h1>
+        <Neighbours zone={zoneId} service={serviceId} />
+      </div>
+      <p>
+        {service} is not offered to {zone}. Start a lane where the two cross on{' '}
+        <Link to="/book" className="text-clay underline">
+          the sheet
+        </Link>
+        .
+      </p>
+    </div>
+  );
+}

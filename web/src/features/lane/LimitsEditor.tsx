@@ -1,0 +1,93 @@
+import { dimensionOf, Limit, MEASURES, type Measure } from '@ostrakon/core';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { orNone, readCount, readMass, readMoney } from '../../ui/readers.ts';
+import { TypedField } from '../../ui/TypedField.tsx';
+import type { Read } from '../../ui/useTypedField.ts';
+import { measureWords } from '../../words/quoteWords.ts';
+import { useFormat } from '../../words/useWords.ts';
+import { useLane } from './useLane.ts';
+
+type End = 'from' | 'upTo';
+type Bound = string | number;
+
+function useBoundCell(measure: Measure): { read: (text: string) => Read<Bound>; show: (bound: Bound | undefined) => string } {
+  const { shop } = useDraft().book;
+  const format = useFormat();
+  const dimension = dimensionOf(measure);
+  if (dimension === 'mass') return { read: readMass(shop), show: (bound) => String(bound ?? '') };
+  if (dimension === 'money') return { read: readMoney(shop), show: (bound) => (bound === undefined ? '' : format.plain(Number(bound))) };
+  return { read: readCount, show: (bound) => String(bound ?? '') };
+}
+
+function LimitRow({ measure }: { measure: Measure }) {
+  const { at, lane } = useLane();
+  const session = useDraftSession();
+  const { read, show } = useBoundCell(measure);
+  const held = lane.limits.find((limit) => limit.measure === measure);
+  const edit = (end: End, bound: Bound | undefined) => {
+    const range = { measure, from: held?.from, upTo: held?.upTo, [end]: bound };
+    const others = lane.limits.filter((limit) => limit.measure !== measure);
+    if (range.from === undefined && range.upTo === undefined) return { ok: true, limits: others } as const;
+    const parsed = Limit.safeParse(JSON.parse(JSON.stringify(range)));
+    if (!parsed.success) return { ok: false, message: `${parsed.error.issues[0]?.message}.` } as const;
+    const limits = [...others, parsed.data].sort((a, b) => MEASURES.indexOf(a.measure) - MEASURES.indexOf(b.measure));
+    return { ok: true, limits } as const;
+  };
+  const field = (end: End, label: string) => (
+    <TypedField<Bound | undefined>
+      label={`${measureWords[measure]}, ${label}`}
+      className="w-[5.25rem]"
+      inputClass="text-right"
+      placeholder="any"
+      shown={show(held?.[end])}
+      read={orNone(read)}
+      preview={(bound) => {
+        if (bound === null) return session.preview(null);
+        const edited = edit(end, bound);
+        return edited.ok ? session.preview({ name: 'setLimits', args: { ...at, limits: edited.limits } }) : edited;
+      }}
+      commit={(bound) => {
+        const edited = edit(end, bound);
+        return edited.ok ? session.dispatch({ name: 'setLimits', args: { ...at, limits: edited.limits } }) : edited;
+      }}
+    />
+  );
+  return (
+    <tr className="border-line border-b align-top">
+      <th scope="row" className="py-1.5 text-left font-normal">
+        {measureWords[measure]}
+      </th>
+      <td className="py-1 pl-2">{field('from', 'from')}</td>
+      <td className="py-1 pl-2">{field('upTo', 'up to')}</td>
+    </tr>
+  );
+}
+
+/** The ranges outside which the lane is withheld. */
+export function LimitsEditor() {
+  return (
+    <section aria-label="Limits">
+      <h2 className="font-serif text-lg font-semibold">Offered when</h2>
+      <table className="w-full">
+        <thead>
+          <tr className="text-sm text-ash">
+            <th scope="col">
+              <span className="sr-only">Measure</span>
+            </th>
+            <th scope="col" className="text-right font-normal">
+              from
+            </th>
+            <th scope="col" className="text-right font-normal">
+              up to
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {MEASURES.map((measure) => (
+            <LimitRow key={measure} measure={measure} />
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

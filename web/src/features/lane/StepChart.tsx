@@ -1,0 +1,120 @@
+import { quoteZone } from '@ostrakon/core';
+import {
+  CartesianGrid,
+  ComposedChart,
+  Label,
+  Line,
+  ReferenceArea,
+  ReferenceDot,
+  ReferenceLine,
+  ResponsiveContainer,
+  XAxis,
+  YAxis,
+} from 'recharts';
+import { useBench } from '../../bench/BenchProvider.tsx';
+import { measureWords } from '../../words/quoteWords.ts';
+import { useFormat } from '../../words/useWords.ts';
+import { stepShape } from './chartPoints.ts';
+import { useLane } from './useLane.ts';
+
+const gapWords = { notOffered: 'not offered', refer: 'ask us', limit: 'outside' } as const;
+const axis = { fontSize: 12, fill: 'var(--color-ash)' } as const;
+
+/** Round steps for an axis: 1, 2 or 5 times a power of ten, about `count` of them. */
+function ticks(end: number, count: number): number[] {
+  const rough = end / count;
+  const power = 10 ** Math.floor(Math.log10(rough));
+  const step = ([1, 2, 5, 10].find((times) => times * power >= rough) ?? 10) * power;
+  return Array.from({ length: Math.floor(end / step) + 1 }, (_, at) => at * step);
+}
+
+/** The lane's price over its measure, with the bench's cart on it. */
+export function StepChart() {
+  const { lane, at, service, zone } = useLane();
+  const { measured, compiled } = useBench();
+  const format = useFormat();
+  const shape = stepShape(lane.card, lane.limits, (measure) => measured.measures[measure]);
+  const cart = measured.measures[shape.measure];
+  const top = Math.max(100, ...shape.points.map((point) => point.y ?? 0)) * 1.15;
+  const held = compiled.zones.find((one) => one.zone.id === at.zone);
+  const answer = held && quoteZone(compiled, held, measured.measures).find((one) => one.service === at.service);
+  // The card's own price, before free delivery: that is the line the cart stands on.
+  const price = answer?.status === 'priced' ? (answer.ledger[0]?.amount ?? null) : null;
+  const cartWords = `this cart, ${format.measured(shape.measure, cart)}`;
+  return (
+    <figure className="self-start rounded-lg border border-line-strong bg-paper p-3">
+      <figcaption className="mb-2 flex justify-between text-sm">
+        <span className="font-semibold">
+          Price of {service.name} to {zone.name}
+        </span>
+        <span className="text-ash">by {measureWords[shape.measure].toLowerCase()}</span>
+      </figcaption>
+      <div
+        className="h-80"
+        role="img"
+        aria-label={`Chart of the price over ${measureWords[shape.measure].toLowerCase()}; ${cartWords}${price === null ? ' has no price' : ` pays ${format.price(price)}`}`}
+      >
+        <ResponsiveContainer width="100%" height="100%" initialDimension={{ width: 480, height: 320 }}>
+          <ComposedChart data={[...shape.points]} margin={{ top: 12, right: 20, bottom: 4, left: 4 }} accessibilityLayer={false}>
+            <CartesianGrid vertical={false} stroke="var(--color-line)" />
+            <XAxis
+              type="number"
+              dataKey="x"
+              domain={[0, shape.end]}
+              ticks={ticks(shape.end, 6)}
+              tickFormatter={(x: number) =>
+                format
+                  .measured(shape.measure, x)
+                  .replace(/ items?$/, '')
+                  .replace(/[.,]00$/, '')
+              }
+              tick={axis}
+              stroke="var(--color-line-strong)"
+            />
+            <YAxis
+              type="number"
+              domain={[0, top]}
+              ticks={ticks(top, 5)}
+              tickFormatter={(y: number) => format.money(y).replace(/[.,]00$/, '')}
+              tick={axis}
+              stroke="var(--color-line-strong)"
+              width={52}
+            />
+            {shape.gaps.map((gap) => (
+              <ReferenceArea
+                key={`${gap.why} ${gap.from}`}
+                x1={gap.from}
+                x2={gap.to}
+                fill={gap.why === 'refer' ? 'var(--color-ochre-soft)' : 'var(--color-ash-soft)'}
+                fillOpacity={0.9}
+              >
+                <Label value={gapWords[gap.why]} position="insideTop" fill="var(--color-ash)" fontSize={12} />
+              </ReferenceArea>
+            ))}
+            <Line
+              dataKey="y"
+              type="linear"
+              stroke="var(--color-clay)"
+              strokeWidth={2.5}
+              dot={false}
+              isAnimationActive={false}
+              connectNulls={false}
+            />
+            <ReferenceLine x={cart} stroke="var(--color-ink)" strokeDasharray="2 3">
+              <Label
+                value={cartWords}
+                position={cart > shape.end / 2 ? 'insideBottomRight' : 'insideBottomLeft'}
+                fill="var(--color-ink)"
+                fontSize={12}
+                fontWeight={600}
+              />
+            </ReferenceLine>
+            {price !== null && (
+              <ReferenceDot x={cart} y={price} r={6} fill="var(--color-clay)" stroke="var(--color-paper)" strokeWidth={2} />
+            )}
+          </ComposedChart>
+        </ResponsiveContainer>
+      </div>
+    </figure>
+  );
+}

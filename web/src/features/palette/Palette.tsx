@@ -1,0 +1,94 @@
+import { laneOf } from '@ostrakon/core';
+import { Command } from 'cmdk';
+import { useNavigate } from 'react-router';
+import { useBench } from '../../bench/BenchProvider.tsx';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+
+interface Entry {
+  readonly label: string;
+  readonly keys?: string;
+  readonly act: () => void;
+}
+
+function Group({ heading, entries, onDone }: { heading: string; entries: readonly Entry[]; onDone: () => void }) {
+  return (
+    <Command.Group
+      heading={heading}
+      className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:py-1 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-ash"
+    >
+      {entries.map((entry) => (
+        <Command.Item
+          key={entry.label}
+          value={`${heading} ${entry.label}`}
+          onSelect={() => {
+            entry.act();
+            onDone();
+          }}
+          className="flex cursor-pointer justify-between rounded-md px-2 py-1.5 data-[selected=true]:bg-clay-tint"
+        >
+          {entry.label}
+          {entry.keys !== undefined && <kbd className="font-sans text-xs text-ash">{entry.keys}</kbd>}
+        </Command.Item>
+      ))}
+    </Command.Group>
+  );
+}
+
+/** Finds any zone, lane, product, trial or command. */
+export function Palette({ onClose, onHelp }: { onClose: () => void; onHelp: () => void }) {
+  const { book } = useDraft();
+  const session = useDraftSession();
+  const { trials, products, send } = useBench();
+  const navigate = useNavigate();
+  const go = (path: string) => () => void navigate(path);
+  const lanes = book.zones.flatMap((zone) =>
+    book.services.flatMap((service) =>
+      laneOf(zone, service.id) ? [{ label: `${service.name} to ${zone.name}`, act: go(`/book/${zone.id}/${service.id}`) }] : [],
+    ),
+  );
+  return (
+    <Command.Dialog
+      open
+      onOpenChange={(open) => !open && onClose()}
+      label="Find"
+      overlayClassName="fixed inset-0 z-40 bg-ink/35"
+      contentClassName="fixed top-[12vh] left-1/2 z-50 w-[560px] -translate-x-1/2 overflow-hidden rounded-lg border border-line-strong bg-paper"
+    >
+      <Command.Input
+        placeholder="Find a zone, lane, product, trial or command"
+        className="h-11 w-full border-line border-b bg-paper px-4 outline-none"
+      />
+      <Command.List className="max-h-[50vh] overflow-auto p-1.5">
+        <Command.Empty className="px-2 py-3 text-ash">Nothing of that name.</Command.Empty>
+        <Group
+          heading="Commands"
+          onDone={onClose}
+          entries={[
+            { label: 'Open the rate book', act: go('/book') },
+            { label: 'Show this cart in every zone', act: go('/book?face=cart') },
+            { label: 'Publish', act: go('/publish') },
+            { label: 'Shop facts and served countries', act: go('/shop') },
+            { label: 'Undo', keys: 'Ctrl Z', act: () => void session.undo() },
+            { label: 'Redo', keys: 'Ctrl Shift Z', act: () => void session.redo() },
+            { label: 'List shortcuts', keys: '?', act: onHelp },
+          ]}
+        />
+        <Group heading="Zones" onDone={onClose} entries={book.zones.map((zone) => ({ label: zone.name, act: go(`/book/${zone.id}`) }))} />
+        <Group heading="Lanes" onDone={onClose} entries={lanes} />
+        <Group
+          heading="Trials"
+          onDone={onClose}
+          entries={trials.map((trial) => ({ label: trial.name, act: () => send({ kind: 'load', trial }) }))}
+        />
+        <Group
+          heading="Put on the bench"
+          onDone={onClose}
+          entries={[...products.values()].map((product) => ({
+            label: product.name,
+            act: () => send({ kind: 'addProduct', product: product.id }),
+          }))}
+        />
+      </Command.List>
+    </Command.Dialog>
+  );
+}

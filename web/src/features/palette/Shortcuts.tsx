@@ -1,0 +1,30 @@
+import { Modal } from '../../ui/Modal.tsx';
+
+const SHORTCUTS = [
+  ['Ctrl K', 'Find a zone, lane, product, trial or command'],
+  ['Arrow keys', 'Walk the sheet, or the rows of a card'],
+  ['Enter', 'Open a cell of the sheet; take what was typed'],
+  ['Alt and an arrow key', 'Move the zone or service under the focus'],
+  ['Tab', 'The next cell of a card'],
+  ['Ctrl Delete', 'Remove the tier under the focus'],
+  ['Esc', 'Close, or take back what was being typed'],
+  ['[ and ]', 'The trial before, the trial after'],
+  ['Ctrl Z', 'Undo'],
+  ['Ctrl Shift Z', 'Redo'],
+  ['?', 'This list'],
+] as const;
+
+export function Shortcuts({ onClose }: { onClose: () => void }) {
+  return (
+    <Modal open onOpenChange={(open) => !open && onClose()} title="Shortcuts">
+      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1.5">
+        {SHORTCUTS.map(([keys, what]) => (
+          <div key={keys} className="contents">
+            <dt className="font-semibold whitespace-nowrap">{keys}</dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+    </Modal>
+  );
+}

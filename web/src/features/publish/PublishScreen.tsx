@@ -1,0 +1,114 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useId, useState } from 'react';
+import { Link } from 'react-router';
+import { toast } from 'sonner';
+import { useDraft } from '../../draft/DraftProvider.tsx';
+import { ApiProblem, api } from '../../draft/draftApi.ts';
+import { queries } from '../../draft/queries.ts';
+import { type Changes, useChanges } from '../../draft/useChanges.ts';
+import { Button } from '../../ui/Button.tsx';
+import { changeWords } from '../../words/changeWords.ts';
+import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
+
+function ChangeList({ changes }: { changes: Changes }) {
+  const format = useFormat();
+  const subdivision = useSubdivisionNames();
+  const { book } = useDraft();
+  if (changes.live === null) {
+    return (
+      <p>
+        Nothing is live yet. The first edition takes {book.zones.length} {book.zones.length === 1 ? 'zone' : 'zones'} and{' '}
+        {book.services.length} {book.services.length === 1 ? 'service' : 'services'} to your buyers.
+      </p>
+    );
+  }
+  if (changes.list.length === 0)
+    return <p>The draft offers the same as edition {changes.live.number}, which is live. There is nothing to publish.</p>;
+  const words = changes.list.map((change) => changeWords(change, format, subdivision));
+  return (
+    <ol className="divide-y divide-line rounded-lg border border-line-strong bg-paper">
+      {words.map((sentence) => (
+        <li key={sentence} className="px-3 py-2 font-serif">
+          {sentence}
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+/** What changed since the live edition, in words, and the button that makes it live. */
+export function PublishScreen() {
+  const changes = useChanges();
+  const { book, revision, save } = useDraft();
+  const client = useQueryClient();
+  const format = useFormat();
+  const noteId = useId();
+  const [note, setNote] = useState('');
+  const [state, setState] = useState<{ tag: 'ready' } | { tag: 'publishing' } | { tag: 'failed'; words: string }>({ tag: 'ready' });
+  if (changes === null) return <p className="p-4 text-ash">Comparing the draft with the live edition…</p>;
+  const next = (changes.live?.number ?? 0) + 1;
+  const publish = async () => {
+    setState({ tag: 'publishing' });
+    try {
+      const edition = await api.publish(revision, note);
+      await client.invalidateQueries(queries.live);
+      setNote('');
+      setState({ tag: 'ready' });
+      toast(`Edition ${edition.number} is live`);
+    } catch (error) {
+      setState({
+        tag: 'failed',
+        words: error instanceof ApiProblem ? error.message : 'The server did not answer. Nothing was published; try again.',
+      });
+    }
+  };
+  const nothing = changes.live !== null && changes.list.length === 0;
+  const bare = !book.zones.some((zone) => Object.keys(zone.lanes).length > 0);
+  return (
+    <div className="max-w-3xl space-y-4 p-4">
+      <div>
+        <h1 className="font-serif text-xl font-semibold">
+          {nothing ? `Edition ${changes.live?.number} is live` : `Publish edition ${next}`}
+        </h1>
+        <p className="text-sm text-ash">
+          {changes.live === null
+            ? 'Buyers see nothing of the draft until it is published.'
+            : `Edition ${changes.live.number}${changes.live.note === '' ? '' : `, “${changes.live.note}”,`} has been live since ${format.moment(changes.live.publishedAt)}`}
+        </p>
+      </div>
+      <ChangeList changes={changes} />
+      {!nothing && (
+        <div className="flex items-end gap-3">
+          <div className="flex-1">
+            <label htmlFor={noteId} className="block text-sm text-ash">
+              Note for the history, if you like
+            </label>
+            <input
+              id={noteId}
+              value={note}
+              maxLength={500}
+              onChange={(event) => setNote(event.target.value)}
+              className="h-8 w-full rounded-md border border-line-strong bg-paper px-2"
+            />
+          </div>
+          <Button look="main" disabled={bare || save.tag !== 'saved' || state.tag === 'publishing'} onClick={() => void publish()}>
+            {state.tag === 'publishing' ? 'Publishing…' : `Publish edition ${next}`}
+          </Button>
+        </div>
+      )}
+      {bare && (
+        <p className="rounded-md bg-ochre-soft px-3 py-2 text-ochre">
+          No service has a price in any zone yet, so buyers would be offered nothing.{' '}
+          <Link to="/book" className="underline">
+            Go to the rate book
+          </Link>
+        </p>
+      )}
+      {state.tag === 'failed' && (
+        <p role="alert" className="text-fault">
+          {state.words}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,56 @@
+import type { Card } from '@ostrakon/core';
+import clsx from 'clsx';
+import { memo, useEffect, useRef } from 'react';
+import { Link } from 'react-router';
+import { StepSpark } from './StepSpark.tsx';
+import type { CellWords, Face } from './sheetCell.ts';
+
+export interface CellPlace {
+  readonly row: number;
+  readonly column: number;
+  readonly tabIndex: number;
+  readonly marked: boolean;
+}
+
+interface LaneCellProps extends CellPlace, CellWords {
+  to: string;
+  /** "Ground parcel to Nova Scotia". */
+  name: string;
+  face: Face;
+  /** For the tiny step line. */
+  card?: Card;
+}
+
+/** A figure stays with its unit where a cell is too narrow for one line. */
+const together = (words: string) => words.replace(/(\d) (?=kg|g|lb|oz)/g, '$1\u00a0');
+
+/** A lane on the sheet: opens the lane; flashes once when its price changes. */
+export const LaneCell = memo(function LaneCell({ to, name, face, main, detail, tone, card, row, column, tabIndex, marked }: LaneCellProps) {
+  const said = `${face} ${main}`;
+  const before = useRef(said);
+  const changed = before.current !== said && before.current.startsWith(`${face} `);
+  useEffect(() => {
+    before.current = said;
+  }, [said]);
+  const withheld = tone === 'withheld';
+  const ground = withheld ? 'hatched bg-ash-soft' : marked ? 'bg-clay-soft' : 'bg-bone';
+  return (
+    <td className={clsx('border-line border-b border-l p-0 align-top', ground)}>
+      <Link
+        to={to}
+        data-cell={`${row},${column}`}
+        tabIndex={tabIndex}
+        aria-label={`${name}: ${main}${detail === '' ? '' : `, ${detail}`}`}
+        className="block min-h-[53px] hover:bg-clay-tint/40"
+      >
+        <span key={said} className={clsx('block min-h-[53px] px-2 py-1.5', changed && 'requoted')}>
+          <span className={clsx('line-clamp-2', withheld ? 'text-sm text-ash' : 'font-semibold', tone === 'free' && 'text-glaze')}>
+            {together(main)}
+          </span>
+          <span className={clsx('line-clamp-2 text-ash', face === 'rates' ? 'text-xs leading-4' : 'text-sm')}>{together(detail)}</span>
+          {card && <StepSpark card={card} />}
+        </span>
+      </Link>
+    </td>
+  );
+});

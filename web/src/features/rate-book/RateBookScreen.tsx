@@ -1,0 +1,46 @@
+import { useSearchParams } from 'react-router';
+import { useDraft } from '../../draft/DraftProvider.tsx';
+import { useChanges } from '../../draft/useChanges.ts';
+import { Segments } from '../../ui/Segments.tsx';
+import { useFormat } from '../../words/useWords.ts';
+import { FirstSteps } from './FirstSteps.tsx';
+import { Sheet } from './Sheet.tsx';
+import type { Face } from './sheetCell.ts';
+
+/** The whole rate book at once: near to far down the side, services across. */
+export function RateBookScreen() {
+  const { book } = useDraft();
+  const changes = useChanges();
+  const format = useFormat();
+  const [search, setSearch] = useSearchParams();
+  const face: Face = search.get('face') === 'rates' ? 'rates' : 'cart';
+  const live = changes?.live;
+  const empty = book.zones.length === 0 || book.services.length === 0 || book.shop.served.length === 0;
+  return (
+    <div className="p-4">
+      <div className="mb-3 flex items-end justify-between gap-4">
+        <div>
+          <h1 className="font-serif text-xl font-semibold">Rate book</h1>
+          <p className="text-sm text-ash">
+            {live
+              ? `Draft of edition ${live.number + 1} · edition ${live.number} is live since ${format.moment(live.publishedAt)}`
+              : 'Draft · nothing is live yet'}
+          </p>
+        </div>
+        {!empty && (
+          <Segments
+            label="What each cell shows"
+            value={face}
+            choices={[
+              ['rates', 'Rates'],
+              ['cart', 'This cart'],
+            ]}
+            onChange={(next) => setSearch({ face: next }, { replace: true })}
+          />
+        )}
+      </div>
+      <FirstSteps />
+      {(book.zones.length > 0 || book.services.length > 0) && <Sheet face={face} />}
+    </div>
+  );
+}

@@ -1,0 +1,98 @@
+import { useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import type { Service } from '@ostrakon/core';
+import { ChevronDown } from 'lucide-react';
+import { memo, useState } from 'react';
+import { toast } from 'sonner';
+import { useDraftSession } from '../../draft/DraftProvider.tsx';
+import { Menu, type MenuGroup } from '../../ui/Menu.tsx';
+import { newId } from '../../ui/newId.ts';
+import { RenameField } from '../../ui/RenameField.tsx';
+import { ServiceDialog } from './ServiceDialog.tsx';
+import { dragId } from './sheetDrag.ts';
+
+interface ServiceHeadProps {
+  service: Service;
+  at: number;
+  tabIndex: number;
+}
+
+function useServiceMenu(service: Service, open: (mode: 'renaming' | 'details') => void): () => MenuGroup[] {
+  const session = useDraftSession();
+  return () => {
+    const { services } = session.getSnapshot().book;
+    const { id } = service;
+    const at = services.findIndex((one) => one.id === id);
+    const move = (to: number) => () => void session.dispatch({ name: 'moveService', args: { service: id, to } });
+    const remove = () => {
+      session.dispatch({ name: 'removeService', args: { service: id } });
+      toast(`Removed ${service.name} from every zone`, { action: { label: 'Undo', onClick: () => void session.undo() } });
+    };
+    const duplicate = () => {
+      const name = `${service.name} copy`;
+      session.dispatch({ name: 'duplicateService', args: { service: id, id: newId(name, services, 'service'), name } });
+    };
+    return [
+      {
+        entries: [
+          // After the menu has given the focus back.
+          { label: 'Rename', act: () => setTimeout(() => open('renaming')) },
+          { label: 'Kind and note…', act: () => open('details') },
+          { label: 'Duplicate', act: duplicate },
+        ],
+      },
+      {
+        entries: [
+          { label: 'Move left', keys: 'Alt ←', act: move(at - 1), disabled: at === 0 },
+          { label: 'Move right', keys: 'Alt →', act: move(at + 1), disabled: at === services.length - 1 },
+        ],
+      },
+      { entries: [{ label: 'Remove', act: remove, grave: true }] },
+    ];
+  };
+}
+
+/** A service at the head of its column: drag it, or open its menu. */
+export const ServiceHead = memo(function ServiceHead({ service, at, tabIndex }: ServiceHeadProps) {
+  const session = useDraftSession();
+  const [mode, setMode] = useState<'shown' | 'renaming' | 'details'>('shown');
+  const groups = useServiceMenu(service, setMode);
+  const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id: dragId('service', service.id) });
+  return (
+    <th
+      ref={setNodeRef}
+      scope="col"
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      className={`border-line-strong border-b border-l bg-slip p-0 text-left align-top font-normal ${isDragging ? 'relative z-20 opacity-80' : ''}`}
+    >
+      {mode === 'renaming' ? (
+        <div className="p-1.5">
+          <RenameField
+            label="Name of the service"
+            name={service.name}
+            onRename={(name) => session.dispatch({ name: 'renameService', args: { service: service.id, name } })}
+            onDone={() => setMode('shown')}
+          />
+        </div>
+      ) : (
+        <Menu
+          groups={groups}
+          trigger={
+            <button
+              type="button"
+              data-cell={`0,${at + 1}`}
+              tabIndex={tabIndex}
+              {...listeners}
+              className="relative block w-full px-2 py-1.5 text-left hover:bg-ash-soft"
+            >
+              <span className="line-clamp-2 pr-3 leading-tight font-semibold">{service.name}</span>
+              <span className="line-clamp-2 text-sm text-ash">{service.note || '\u00a0'}</span>
+              <ChevronDown size={13} aria-hidden className="absolute top-2 right-1 text-ash" />
+            </button>
+          }
+        />
+      )}
+      {mode === 'details' && <ServiceDialog service={service} onClose={() => setMode('shown')} />}
+    </th>
+  );
+});

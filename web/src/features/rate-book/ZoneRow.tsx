@@ -1,0 +1,86 @@
+import { useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { laneOf, type Offer, type Service, type Withheld, type Zone } from '@ostrakon/core';
+import type { Format } from '../../words/format.ts';
+import { placeWords } from '../../words/quoteWords.ts';
+import { LaneCell } from './LaneCell.tsx';
+import { StartCell } from './StartCell.tsx';
+import { cartWords, type Face, ratesWords } from './sheetCell.ts';
+import { dragId } from './sheetDrag.ts';
+import { ZoneHead } from './ZoneHead.tsx';
+
+function placesSummary({ places }: Zone, format: Format, subdivision: (code: string) => string): string {
+  const held = places.filter((place) => !place.excluded);
+  const [first] = held;
+  if (!first) return 'no places yet';
+  if (held.every((place) => place.kind === 'postalPrefix' || place.kind === 'postalCode')) {
+    return held.length === 1 ? placeWords(first, format, subdivision) : `${held.length} postal rules`;
+  }
+  const short = held
+    .slice(0, 3)
+    .map((place) => (place.kind === 'subdivision' ? place.subdivision.slice(3) : placeWords(place, format, subdivision)));
+  return short.join(', ') + (held.length > 3 ? ` and ${held.length - 3} more` : '');
+}
+
+export interface SheetLook {
+  readonly face: Face;
+  readonly services: readonly Service[];
+  readonly format: Format;
+  readonly subdivision: (code: string) => string;
+  readonly tabIndex: (row: number, column: number) => number;
+}
+
+interface ZoneRowProps {
+  zone: Zone;
+  /** 1 for the nearest. */
+  row: number;
+  answers: readonly (Offer | Withheld)[];
+  /** The bench's address falls in this zone. */
+  marked: boolean;
+  look: SheetLook;
+}
+
+/** A zone across all services. What a cell says is worked out here, so that a cell is drawn anew only when it says something else. */
+export function ZoneRow({ zone, row, answers, marked, look }: ZoneRowProps) {
+  const { face, services, format, subdivision, tabIndex } = look;
+  const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id: dragId('zone', zone.id) });
+  const dot = marked ? 'border-clay bg-clay' : 'border-ash bg-bone';
+  return (
+    <tr
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      className={`h-[54px] ${isDragging ? 'relative z-20 opacity-80' : ''}`}
+    >
+      <th scope="row" className={`border-line border-b p-0 text-left align-top font-normal ${marked ? 'bg-clay-soft' : 'bg-slip'}`}>
+        <div className="flex items-start gap-1.5 py-1 pr-0.5 pl-2">
+          <span
+            {...listeners}
+            title="Drag to reorder"
+            aria-hidden
+            className={`mt-1 size-2.5 shrink-0 cursor-grab rounded-full border ${dot}`}
+          />
+          <ZoneHead zone={zone} summary={placesSummary(zone, format, subdivision)} row={row} tabIndex={tabIndex(row, 0)} />
+        </div>
+      </th>
+      {services.map((service, index) => {
+        const lane = laneOf(zone, service.id);
+        const answer = answers[index];
+        const place = { row, column: index + 1, tabIndex: tabIndex(row, index + 1), marked };
+        if (!lane || !answer) return <StartCell key={service.id} zone={zone} service={service} {...place} />;
+        const words = face === 'rates' ? ratesWords(lane, format) : cartWords(answer, format);
+        return (
+          <LaneCell
+            key={service.id}
+            to={`/book/${zone.id}/${service.id}`}
+            name={`${service.name} to ${zone.name}`}
+            face={face}
+            {...words}
+            {...(face === 'rates' && { card: lane.card })}
+            {...place}
+          />
+        );
+      })}
+      <td className={`border-line border-b border-l ${marked ? 'bg-clay-soft' : ''}`} />
+    </tr>
+  );
+}

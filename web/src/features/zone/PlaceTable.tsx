@@ -1,0 +1,77 @@
+import { groupMembers, type Place } from '@ostrakon/core';
+import { X } from 'lucide-react';
+import { SignButton } from '../../ui/Button.tsx';
+import type { Format } from '../../words/format.ts';
+import { placeWords } from '../../words/quoteWords.ts';
+import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
+
+function kindOf(place: Place, format: Format): string {
+  switch (place.kind) {
+    case 'countryGroup':
+      return `group of ${groupMembers(place.group).length} countries`;
+    case 'country':
+      return 'country';
+    case 'subdivision':
+      return `province or state of ${format.region(place.subdivision.slice(0, 2))}`;
+    case 'postalPrefix':
+      return 'postal codes that begin so';
+    case 'postalCode':
+      return 'postal code';
+  }
+}
+
+/** Every place of the zone; one may be cut out instead of put in. */
+export function PlaceTable({ places, onChange }: { places: readonly Place[]; onChange: (places: Place[]) => void }) {
+  const format = useFormat();
+  const subdivision = useSubdivisionNames();
+  if (places.length === 0)
+    return (
+      <p className="rounded-lg border border-line-strong border-dashed p-4 text-ash">
+        No places yet. No address falls into this zone until you add some below.
+      </p>
+    );
+  const flip = (at: number) =>
+    onChange(
+      places.map((place, index) => {
+        if (index !== at) return place;
+        const { excluded, ...rest } = place;
+        return excluded ? rest : { ...rest, excluded: true };
+      }),
+    );
+  return (
+    <section aria-label="Places" className="max-h-72 overflow-auto rounded-lg border border-line-strong bg-paper">
+      <table className="w-full">
+        <tbody>
+          {places.map((place, at) => {
+            const name = placeWords(place, format, subdivision);
+            return (
+              <tr key={JSON.stringify(place)} className="border-line border-b last:border-b-0">
+                <th scope="row" className={`px-3 py-1 text-left font-semibold ${place.excluded ? 'text-ash line-through' : ''}`}>
+                  {name}
+                </th>
+                <td className="text-sm text-ash">{kindOf(place, format)}</td>
+                <td className="text-right text-sm">
+                  <label className="inline-flex items-center gap-1.5">
+                    <input
+                      type="checkbox"
+                      className="size-4 accent-clay"
+                      checked={place.excluded ?? false}
+                      onChange={() => flip(at)}
+                      aria-label={`Leave ${name} out`}
+                    />
+                    left out
+                  </label>
+                </td>
+                <td className="w-10 py-0.5 text-center">
+                  <SignButton label={`Remove ${name}`} onClick={() => onChange(places.filter((_place, index) => index !== at))}>
+                    <X size={14} aria-hidden />
+                  </SignButton>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}

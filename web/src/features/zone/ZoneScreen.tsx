@@ -1,0 +1,71 @@
+import type { Place } from '@ostrakon/core';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Lost } from '../../ui/Lost.tsx';
+import { RenameField } from '../../ui/RenameField.tsx';
+import { PlaceSearch } from './PlaceSearch.tsx';
+import { PlaceTable } from './PlaceTable.tsx';
+import { PostalRules } from './PostalRules.tsx';
+
+/** A zone: its name and its places. */
+export function ZoneScreen() {
+  const { zone: id = '' } = useParams();
+  const { book } = useDraft();
+  const session = useDraftSession();
+  const [renaming, setRenaming] = useState(false);
+  const zone = book.zones.find((one) => one.id === id);
+  if (!zone) return <Lost what="The rate book has no such zone." />;
+  const set = (places: Place[]) => session.dispatch({ name: 'setPlaces', args: { zone: id, places } });
+  const add = (more: readonly Place[]) => {
+    const held = new Set(zone.places.map((place) => JSON.stringify(place)));
+    const fresh = more.filter((place) => !held.has(JSON.stringify(place)));
+    return fresh.length === 0 ? { ok: true as const } : set([...zone.places, ...fresh]);
+  };
+  const unserved = zone.places.filter((place) => place.kind === 'country' && !place.excluded && !book.shop.served.includes(place.country));
+  return (
+    <div className="max-w-4xl space-y-5 p-4">
+      <div>
+        <p className="text-sm">
+          <Link to="/book" className="text-clay hover:underline">
+            Rate book
+          </Link>
+        </p>
+        {renaming ? (
+          <RenameField
+            label="Name of the zone"
+            name={zone.name}
+            onRename={(name) => session.dispatch({ name: 'renameZone', args: { zone: id, name } })}
+            onDone={() => setRenaming(false)}
+          />
+        ) : (
+          <div className="flex items-center gap-3">
+            <h1 className="font-serif text-xl font-semibold">{zone.name}</h1>
+            <Button look="quiet" onClick={() => setRenaming(true)}>
+              Rename
+            </Button>
+          </div>
+        )}
+        <p className="text-sm text-ash">
+          An address belongs to the zone that names it most closely: a postal code before a province, a province before a country, a country
+          before a group.
+        </p>
+      </div>
+      {unserved.length > 0 && (
+        <p className="rounded-md bg-ochre-soft px-3 py-2 text-ochre">
+          {unserved.length === 1 ? 'One country' : `${unserved.length} countries`} of this zone {unserved.length === 1 ? 'is' : 'are'} not
+          served by the shop, so buyers there get no option.{' '}
+          <Link to="/shop" className="underline">
+            Change served countries
+          </Link>
+        </p>
+      )}
+      <PlaceTable places={zone.places} onChange={set} />
+      <div className="grid grid-cols-2 gap-6">
+        <PlaceSearch onAdd={(place) => add([place])} held={zone.places} />
+        <PostalRules onAdd={add} />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,37 @@
+import clsx from 'clsx';
+import type { ComponentProps } from 'react';
+
+type Look = 'plain' | 'main' | 'quiet' | 'dark';
+
+const looks: Record<Look, string> = {
+  plain: 'border-line-strong bg-paper text-ink hover:bg-bone font-medium',
+  main: 'border-clay bg-clay text-paper hover:bg-clay-deep font-semibold disabled:bg-clay-tint disabled:text-ash disabled:border-clay-tint',
+  quiet: 'border-transparent bg-transparent text-clay hover:underline font-medium px-1',
+  dark: 'border-ash bg-transparent text-slip hover:bg-ash/40 font-medium disabled:opacity-50 disabled:hover:bg-transparent',
+};
+
+export function Button({ look = 'plain', className, type = 'button', ...rest }: ComponentProps<'button'> & { look?: Look }) {
+  return (
+    <button
+      type={type}
+      className={clsx('inline-flex h-8 items-center gap-1.5 rounded-md border px-3 text-sm whitespace-nowrap', looks[look], className)}
+      {...rest}
+    />
+  );
+}
+
+/** A square button that shows only a sign; `label` is its name and its tooltip. */
+export function SignButton({ label, className, ...rest }: ComponentProps<'button'> & { label: string }) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      className={clsx(
+        'inline-grid size-7 shrink-0 place-items-center rounded-md text-ash hover:bg-ash-soft hover:text-ink disabled:opacity-40',
+        className,
+      )}
+      {...rest}
+    />
+  );
+}

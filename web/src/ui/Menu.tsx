@@ -1,0 +1,71 @@
+import { DropdownMenu } from 'radix-ui';
+import { type ReactNode, useState } from 'react';
+
+export interface MenuEntry {
+  readonly label: string;
+  readonly keys?: string;
+  readonly act: () => void;
+  readonly disabled?: boolean;
+  readonly grave?: boolean;
+}
+
+const item =
+  'flex cursor-pointer items-center justify-between gap-6 rounded-md px-2.5 py-1.5 text-sm outline-none data-highlighted:bg-clay-tint data-disabled:cursor-not-allowed data-disabled:opacity-45';
+
+export interface MenuGroup {
+  readonly heading?: string;
+  readonly entries: readonly MenuEntry[];
+}
+
+function Entry({ entry }: { entry: MenuEntry }) {
+  return (
+    <DropdownMenu.Item disabled={entry.disabled ?? false} onSelect={entry.act} className={`${item} ${entry.grave ? 'text-fault' : ''}`}>
+      {entry.label}
+      {entry.keys !== undefined && <kbd className="font-sans text-xs text-ash">{entry.keys}</kbd>}
+    </DropdownMenu.Item>
+  );
+}
+
+function Entries({ groups }: { groups: () => readonly MenuGroup[] }) {
+  const filled = groups().filter((group) => group.entries.length > 0);
+  return filled.map((group, at) => (
+    <DropdownMenu.Group key={group.heading ?? group.entries[0]?.label}>
+      {at > 0 && <DropdownMenu.Separator className="my-1 h-px bg-line" />}
+      {group.heading !== undefined && <DropdownMenu.Label className="px-2.5 py-1 text-xs text-ash">{group.heading}</DropdownMenu.Label>}
+      {group.entries.map((entry) => (
+        <Entry key={entry.label} entry={entry} />
+      ))}
+    </DropdownMenu.Group>
+  ));
+}
+
+/** A menu of commands; `groups` is asked for when the menu opens. Groups are set apart by a line and may have a heading. */
+export function Menu({ trigger, groups }: { trigger: ReactNode; groups: () => readonly MenuGroup[] }) {
+  const [open, setOpen] = useState(false);
+  return (
+    <DropdownMenu.Root open={open} onOpenChange={setOpen}>
+      {/* Opened by a click, not by pressing down or by an arrow key: triggers on the sheet are dragged and walked over. */}
+      <DropdownMenu.Trigger
+        asChild
+        onPointerDown={(event) => event.preventDefault()}
+        onClick={() => setOpen(true)}
+        onKeyDown={(event) => {
+          if (event.key === 'ArrowDown') event.preventDefault();
+        }}
+      >
+        {trigger}
+      </DropdownMenu.Trigger>
+      {open && (
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            align="start"
+            sideOffset={4}
+            className="z-50 max-h-[60vh] min-w-52 overflow-auto rounded-lg border border-line-strong bg-paper p-1 shadow-sm"
+          >
+            <Entries groups={groups} />
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      )}
+    </DropdownMenu.Root>
+  );
+}
