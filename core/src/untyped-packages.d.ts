@@ -17,3 +17,7 @@ declare module 'big.js' {
     toNumber(): number;
   }
 }
+declare module 'robust-point-in-polygon' {
+  /** -1 inside, 0 on the edge, 1 outside. */
+  export default function classify(ring: [number, number][], point: [number, number]): -1 | 0 | 1;
+}

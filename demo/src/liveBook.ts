@@ -3,21 +3,28 @@ import {
   groupMembers,
   type Lane,
   type Limit,
+  type Location,
+  type Packaging,
   type Place,
   RATE_BOOK_FORMAT,
   RateBook,
   type TierResult,
   type Zone,
 } from '@ostrakon/core';
+import { goodsGroups } from './products.ts';
 
 const amount = (minor: number): TierResult => ({ kind: 'amount', amount: minor });
 const notOffered: TierResult = { kind: 'notOffered' };
 const refer: TierResult = { kind: 'refer' };
 
 /** A card of weight tiers, in kilograms and cents. */
-export const byKilograms = (tiers: readonly (readonly [number, number])[], above: TierResult): Card => ({
+export const byKilograms = (
+  tiers: readonly (readonly [number, number])[],
+  above: TierResult,
+  measure: 'itemsWeight' | 'packedWeight' = 'packedWeight',
+): Card => ({
   kind: 'weightTiers',
-  measure: 'itemsWeight',
+  measure,
   tiers: tiers.map(([kilograms, price]) => ({ upTo: `${kilograms} kg`, result: amount(price) })),
   above,
 });
@@ -38,6 +45,7 @@ const packet = (prices: readonly [number, number, number]) =>
         [0.5, prices[2]],
       ],
       notOffered,
+      'itemsWeight',
     ),
   );
 
@@ -56,12 +64,13 @@ const pallet = (prices: readonly [number, number, number]) =>
     [{ measure: 'itemsWeight', from: '40 kg' }],
   );
 
-const ground = (prices: readonly number[], freeFrom: number | null, above: TierResult = refer) => {
+const ground = (prices: readonly number[], freeFrom: number | null, measure: 'itemsWeight' | 'packedWeight' = 'packedWeight') => {
   const steps = [2, 5, 10, 15, 30];
   return lane(
     byKilograms(
       prices.map((price, at) => [steps[at] ?? 30, price] as const),
-      above,
+      refer,
+      measure,
     ),
     [],
     freeFrom,
@@ -84,7 +93,16 @@ const van = lane(
   [{ measure: 'itemsWeight', upTo: '200 kg' }],
 );
 
-const prefixes = (codes: string): Place[] => codes.split(' ').map((prefix) => ({ kind: 'postalPrefix', country: 'CA', prefix }));
+const prefixes = (codes: string): Place[] => [
+  {
+    kind: 'postal',
+    country: 'CA',
+    rules: codes
+      .split(' ')
+      .map((prefix) => `${prefix}*`)
+      .join('\n'),
+  },
+];
 const provinces = (codes: string): Place[] => codes.split(' ').map((code) => ({ kind: 'subdivision', subdivision: code }));
 const countries = (codes: string): Place[] => codes.split(' ').map((country) => ({ kind: 'country', country }));
 const without = (codes: string): Place[] => codes.split(' ').map((country) => ({ kind: 'country', country, excluded: true }));
@@ -92,6 +110,55 @@ const without = (codes: string): Place[] => codes.split(' ').map((country) => ({
 const zone = (id: string, name: string, places: Place[], lanes: Record<string, Lane>): Zone => ({ id, name, places, lanes });
 
 const HARBOUR = 'B2V B2W B2X B2Y B2Z B3A B3B B3E B3G B3H B3J B3K B3L B3M B3N B3P B3R B3S B3T B3V B3Z B4A';
+
+const carton = (
+  id: string,
+  name: string,
+  kind: Packaging['kind'],
+  inside: readonly [number, number, number],
+  facts: { wall: number; tare: string; mostLoad: string; cost: number },
+): Packaging => {
+  const size = (add: number) => ({ length: `${inside[0] + add} cm`, width: `${inside[1] + add} cm`, height: `${inside[2] + add} cm` });
+  const { wall, ...rest } = facts;
+  return { id, name, kind, inside: size(0), outside: size(wall), ...rest, inUse: true };
+};
+
+const packaging: Packaging[] = [
+  carton('mailer', 'Padded mailer', 'mailer', [32, 22, 4], { wall: 1, tare: '45 g', mostLoad: '2 kg', cost: 65 }),
+  carton('shelf-mailer', 'Flat card mailer', 'mailer', [62, 46, 6], { wall: 2, tare: '620 g', mostLoad: '18 kg', cost: 310 }),
+  carton('carton-s', 'Small carton', 'carton', [25, 20, 15], { wall: 1, tare: '190 g', mostLoad: '12 kg', cost: 95 }),
+  carton('carton-m', 'Medium carton', 'carton', [40, 30, 25], { wall: 1, tare: '480 g', mostLoad: '20 kg', cost: 160 }),
+  carton('carton-l', 'Large carton', 'carton', [60, 40, 40], { wall: 1.5, tare: '950 g', mostLoad: '30 kg', cost: 285 }),
+  carton('tube', 'Card tube', 'tube', [70, 10, 10], { wall: 1, tare: '260 g', mostLoad: '5 kg', cost: 140 }),
+  carton('pallet', 'Pallet with collar', 'pallet', [118, 98, 160], { wall: 2, tare: '22 kg', mostLoad: '700 kg', cost: 2400 }),
+];
+
+const locations: Location[] = [
+  {
+    id: 'dartmouth',
+    name: 'Dartmouth store room',
+    street: '14 Kiln Lane',
+    city: 'Dartmouth',
+    country: 'CA',
+    subdivision: 'CA-NS',
+    postalCode: 'B2Y 2N6',
+    point: { latitude: 44.6658, longitude: -63.5676 },
+    timeZone: 'America/Halifax',
+    ships: { groups: ['clay', 'glazes', 'shelves'], others: true },
+  },
+  {
+    id: 'moncton',
+    name: 'Moncton depot',
+    street: '220 Foundry Road',
+    city: 'Moncton',
+    country: 'CA',
+    subdivision: 'CA-NB',
+    postalCode: 'E1C 4Z6',
+    point: { latitude: 46.0878, longitude: -64.7782 },
+    timeZone: 'America/Moncton',
+    ships: { groups: ['machines'], others: false },
+  },
+];
 
 const zones: Zone[] = [
   zone('harbour', 'Harbour cities', prefixes(HARBOUR), {
@@ -124,7 +191,8 @@ const zones: Zone[] = [
   }),
   zone('north', 'Northern territories', [...provinces('CA-YT CA-NT CA-NU'), ...prefixes('A0P A0R A2V')], {
     packet: packet([320, 560, 840]),
-    ground: ground([1900, 2750, 3800, 4690, 7900], null),
+    // The north is flown: the airline weighs the goods without the carton.
+    ground: ground([1900, 2750, 3800, 4690, 7900], null, 'itemsWeight'),
   }),
   zone('us', 'United States', countries('US'), {
     packet: packet([480, 820, 1240]),
@@ -175,6 +243,9 @@ export const liveBook: RateBook = RateBook.parse({
       refer: 'Heavy order: ask us for a delivery price.',
     },
   },
+  goodsGroups,
+  locations,
+  packing: { packaging, usual: 'carton-m', volume: { divisor: 5000, per: 'cm3PerKg', roundUpTo: '0.5 kg' } },
   services: [
     { id: 'counter', name: 'Counter pickup', kind: 'counter', note: 'At the Dartmouth counter' },
     { id: 'van', name: 'Van round', kind: 'round', note: 'Tuesday and Friday' },

@@ -49,7 +49,7 @@ test('change a tier and watch sheet, bench, chart and sentence follow; publish; 
   await cell(page, 'Ground parcel to Nova Scotia').click();
   await expect(page.getByRole('heading', { name: 'Ground parcel to Nova Scotia' })).toBeVisible();
   const chart = page.getByRole('img', { name: /Chart of the price/ });
-  await expect(chart).toHaveAccessibleName(/this cart, 11.8 kg pays \$16.90/);
+  await expect(chart).toHaveAccessibleName(/this cart, 11.99 kg pays \$16.90/);
   await page.getByLabel('Price of the tier 15 kg').fill('17,40');
   await expect(option(page, 'Ground parcel')).toContainText('$17.40');
   await expect(chart).toHaveAccessibleName(/pays \$17.40/);

@@ -149,7 +149,7 @@ test('a hole between two limits: 2.1 kg gets nothing, and both say why', async (
 
 test('free in one postal code, 3.00 in the next, nothing elsewhere', async ({ page, shop }) => {
   const zone = (id: string, code: string, price: number): Command[] => [
-    { name: 'addZone', args: { id, name: `Zone ${id}`, places: [{ kind: 'postalCode', country: 'CA', code }] } },
+    { name: 'addZone', args: { id, name: `Zone ${id}`, places: [{ kind: 'postal', country: 'CA', rules: code }] } },
     { name: 'startLane', args: { zone: id, service: 'van', card: flat(price) } },
   ];
   await shop.send(

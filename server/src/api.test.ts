@@ -98,7 +98,7 @@ describe('the draft', () => {
 describe('publishing', () => {
   test('freezes the draft; the public API answers with it and with nothing of the owner', async () => {
     const revision = await begin();
-    await shop.goods.add([clay]);
+    await shop.goods.change({ put: [clay], edit: [], remove: [] });
     expect((await publicQuote(toCanada)).body.code).toBe('nothing-published');
     const edition = await request(shop.app).post('/api/editions').send({ revision, note: 'First' }).expect(201);
     expect(edition.body).toMatchObject({ number: 1, note: 'First', hash: expect.stringMatching(/^[0-9a-f]{64}$/) });

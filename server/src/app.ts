@@ -14,7 +14,7 @@ import { LiveQuotes } from './features/public-quote/liveQuotes.ts';
 import { publicRoutes } from './features/public-quote/publicRoutes.ts';
 import { trialRoutes } from './features/trials/trialRoutes.ts';
 import type { TrialStore } from './features/trials/trialStore.ts';
-import { MOST_BODY_BYTES, problemHandler, requireJson, unknownAddress } from './http/problemHandler.ts';
+import { MOST_BODY_BYTES, MOST_GOODS_BYTES, problemHandler, requireJson, unknownAddress } from './http/problemHandler.ts';
 
 export interface AppParts {
   readonly draft: DraftStore;
@@ -67,7 +67,9 @@ export function createApp(parts: AppParts): Express {
   });
   const api = express.Router();
   api.use(pinoHttp({ logger: log, autoLogging: { ignore: (req) => req.method === 'GET' } }));
-  api.use(requireJson, express.json({ limit: MOST_BODY_BYTES, strict: false }));
+  api.use(requireJson);
+  api.use('/products/changes', express.json({ limit: MOST_GOODS_BYTES }));
+  api.use(express.json({ limit: MOST_BODY_BYTES, strict: false }));
   api.use('/draft', draftRoutes(draft));
   api.use('/editions', editionRoutes(editions, draft));
   api.use('/products', goodsRoutes(goods));

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Command, Product } from '@ostrakon/core';
+import { type Command, PRODUCT_DEFAULTS, type Product } from '@ostrakon/core';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { openShop } from './openShop.ts';
@@ -35,4 +35,11 @@ export const setPrice = (amount: number): Command => ({
   args: { zone: 'canada', service: 'ground', card: { kind: 'flat', result: { kind: 'amount', amount } } },
 });
 
-export const clay: Product = { id: 'clay-10', name: 'Stoneware clay, 10 kg', group: 'Clay', price: 2450, weight: '10 kg', delivered: true };
+export const clay: Product = {
+  ...PRODUCT_DEFAULTS,
+  id: 'clay-10',
+  name: 'Stoneware clay, 10 kg',
+  price: 2450,
+  weight: '10 kg',
+  tags: [],
+};

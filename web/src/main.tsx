@@ -1,10 +1,12 @@
 import './theme.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode } from 'react';
+import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
-import { Toaster } from 'sonner';
 import { router } from './app/routes.tsx';
+
+// Not needed for the first look at the sheet.
+const Toasts = lazy(async () => ({ default: (await import('./ui/Toasts.tsx')).Toasts }));
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: 1 } } });
 const root = document.getElementById('root');
@@ -14,10 +16,9 @@ createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={client}>
       <RouterProvider router={router} />
-      <Toaster
-        position="bottom-left"
-        toastOptions={{ className: 'font-sans! text-base! rounded-lg! border-line-strong! bg-paper! text-ink!' }}
-      />
+      <Suspense>
+        <Toasts />
+      </Suspense>
     </QueryClientProvider>
   </StrictMode>,
 );

@@ -1,8 +1,10 @@
 import { canonicalJson } from '../json/canonicalJson.ts';
+import type { VolumeRule } from '../packing/billable.ts';
 import type { Place } from '../places/place.ts';
 import { boundToBase, type Card, type TierResult } from '../rate-book/card.ts';
 import type { FreeFrom, Lane, Limit } from '../rate-book/lane.ts';
-import { type Id, laneOf, type RateBook, type Service, type Shop, type Zone } from '../rate-book/rateBook.ts';
+import type { Id } from '../rate-book/naming.ts';
+import { laneOf, type RateBook, type Service, type Shop, type Zone } from '../rate-book/rateBook.ts';
 
 /** One tier that differs: an absent side has no such tier. `upTo` is absent for the row above the last tier. */
 export interface TierChange {
@@ -13,6 +15,8 @@ export interface TierChange {
 
 type ShopFact = 'name' | 'currency' | 'units' | 'locale';
 
+type Names = readonly string[];
+
 /** One difference between two rate books, as facts; the words live with the screens. Names are the newer ones. */
 export type Change =
   | { code: 'shopFact'; fact: ShopFact; before: string; after: string }
@@ -22,6 +26,15 @@ export type Change =
   | { code: 'zoneRenamed'; before: string; after: string }
   | { code: 'zonesReordered' | 'servicesReordered'; names: readonly string[] }
   | { code: 'placesChanged'; zone: string; added: readonly Place[]; removed: readonly Place[] }
+  | {
+      code: 'packagingChanged' | 'locationsChanged' | 'goodsGroupsChanged';
+      added: Names;
+      removed: Names;
+      changed: Names;
+      reordered: boolean;
+    }
+  | { code: 'usualPackaging'; after: string | null }
+  | { code: 'volumeRule'; before: VolumeRule; after: VolumeRule }
   | { code: 'serviceAdded' | 'serviceRemoved'; service: string }
   | { code: 'serviceRenamed'; before: string; after: string }
   | { code: 'serviceDescribed'; service: string; before: Service; after: Service }
@@ -115,6 +128,31 @@ function serviceChanges(before: Service, after: Service): Change[] {
   return described ? [...renamed, { code: 'serviceDescribed', service: after.name, before, after }] : renamed;
 }
 
+type Listed = { readonly id: Id; readonly name: string };
+
+function listChanges(
+  code: 'packagingChanged' | 'locationsChanged' | 'goodsGroupsChanged',
+  before: readonly Listed[],
+  after: readonly Listed[],
+): Change[] {
+  const names = (list: readonly Listed[]) => list.map((entry) => entry.name);
+  const missing = (list: readonly Listed[], others: readonly Listed[]) => list.filter(({ id }) => !others.some((other) => other.id === id));
+  const added = names(missing(after, before));
+  const removed = names(missing(before, after));
+  const changed = names(after.filter((entry) => before.some((old) => old.id === entry.id && !same(old, entry))));
+  const moved = reordered(before, after);
+  return added.length + removed.length + changed.length > 0 || moved ? [{ code, added, removed, changed, reordered: moved }] : [];
+}
+
+function packingChanges(before: RateBook['packing'], after: RateBook['packing']): Change[] {
+  const named = (packing: RateBook['packing']) => packing.packaging.find(({ id }) => id === packing.usual)?.name ?? null;
+  return [
+    ...listChanges('packagingChanged', before.packaging, after.packaging),
+    ...(before.usual === after.usual ? [] : [{ code: 'usualPackaging', after: named(after) } as const]),
+    ...(same(before.volume, after.volume) ? [] : [{ code: 'volumeRule', before: before.volume, after: after.volume } as const]),
+  ];
+}
+
 /** What changed from one rate book to another, in the order of the newer one. */
 export function describeChanges(before: RateBook, after: RateBook): Change[] {
   const oldService = new Map(before.services.map((service) => [service.id, service]));
@@ -124,6 +162,9 @@ export function describeChanges(before: RateBook, after: RateBook): Change[] {
   const empty = (zone: Zone): Zone => ({ ...zone, lanes: {} });
   return [
     ...shopChanges(before.shop, after.shop),
+    ...listChanges('goodsGroupsChanged', before.goodsGroups, after.goodsGroups),
+    ...listChanges('locationsChanged', before.locations, after.locations),
+    ...packingChanges(before.packing, after.packing),
     ...gone(before.services, after.services).map((service): Change => ({ code: 'serviceRemoved', service: service.name })),
     ...after.services.flatMap((service): Change[] => {
       const old = oldService.get(service.id);

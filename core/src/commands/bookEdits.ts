@@ -1,19 +1,23 @@
 import type { Lane } from '../rate-book/lane.ts';
-import { type Id, laneOf, type RateBook, type Service, type Shop, type Zone } from '../rate-book/rateBook.ts';
-import { CommandProblem } from './commandProblem.ts';
+import type { Id } from '../rate-book/naming.ts';
+import { laneOf, type RateBook, type Service, type Shop, type Zone } from '../rate-book/rateBook.ts';
+import { CommandProblem, type CommandProblemCode } from './commandProblem.ts';
 
 /** Small edits the commands share. None changes its input; what did not change keeps its identity. */
 
 export function zoneOf(book: RateBook, id: Id, path = 'zone'): Zone {
-  const zone = book.zones.find((entry) => entry.id === id);
-  if (!zone) throw new CommandProblem('zoneNotFound', path, id);
-  return zone;
+  return requireOne(book.zones, id, 'zoneNotFound', path);
 }
 
 export function serviceOf(book: RateBook, id: Id, path = 'service'): Service {
-  const service = book.services.find((entry) => entry.id === id);
-  if (!service) throw new CommandProblem('serviceNotFound', path, id);
-  return service;
+  return requireOne(book.services, id, 'serviceNotFound', path);
+}
+
+/** The entry of a list with an id. */
+export function requireOne<T extends { id: Id }>(list: readonly T[], id: Id, code: CommandProblemCode, path: string): T {
+  const entry = list.find((one) => one.id === id);
+  if (!entry) throw new CommandProblem(code, path, id);
+  return entry;
 }
 
 /** A zone and service pair as messages name it. */
@@ -28,7 +32,7 @@ export function requireLane(book: RateBook, at: { zone: Id; service: Id }, path 
 }
 
 /** An edit that changes nothing gives back what it was given, so that nothing is stored for it. */
-function edited<T extends { id: Id }>(list: readonly T[], entry: T, edit: (entry: T) => T): readonly T[] {
+export function edited<T extends { id: Id }>(list: readonly T[], entry: T, edit: (entry: T) => T): readonly T[] {
   const next = edit(entry);
   if (JSON.stringify(next) === JSON.stringify(entry)) return list;
   return list.map((one) => (one === entry ? next : one));

@@ -9,6 +9,10 @@ export const CommandProblemCode = z.enum([
   'tooMany',
   'outOfOrder',
   'otherMinorUnit',
+  'packagingNotFound',
+  'locationNotFound',
+  'locationInUse',
+  'goodsGroupNotFound',
 ]);
 export type CommandProblemCode = z.infer<typeof CommandProblemCode>;
 
@@ -21,6 +25,10 @@ const SENTENCES: Record<CommandProblemCode, (id: string) => string> = {
   tooMany: (id) => `There are as many ${id} as a rate book takes`,
   otherMinorUnit: (id) =>
     `${id} counts in another smallest unit, so the prices in the rate book would mean something else; remove its lanes first`,
+  packagingNotFound: (id) => `No packaging has the id "${id}"`,
+  locationNotFound: (id) => `No location has the id "${id}"`,
+  locationInUse: (id) => `A zone draws a circle around ${id}; remove the circle first`,
+  goodsGroupNotFound: (id) => `No goods group has the id "${id}"`,
   outOfOrder: (id) => `The list has no position ${id}`,
 };
 

@@ -4,19 +4,44 @@ import more from 'json-patch-test-suite/tests.json' with { type: 'json' };
 import { describe, expect, test } from 'vitest';
 import { describeChanges } from '../changes/describeChanges.ts';
 import { canonicalJson } from '../json/canonicalJson.ts';
+import { type Packaging, SAMPLE_CARTON } from '../packing/packaging.ts';
+import type { Location } from '../rate-book/location.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
 import { amount, bookOf, byValue, byWeight, flat, free, lane } from '../testing/bookOf.ts';
 import { applyCommand, Command } from './commands.ts';
 import { applyPatch, type PatchOperation, runCommand } from './patch.ts';
 
-const book = bookOf([
+const depot: Location = {
+  id: 'depot',
+  name: 'Depot',
+  street: '',
+  city: 'Dartmouth',
+  country: 'CA',
+  subdivision: 'CA-NS',
+  postalCode: null,
+  point: null,
+  timeZone: 'America/Halifax',
+  ships: { groups: ['glaze'], others: true },
+};
+const box: Packaging = { ...SAMPLE_CARTON, id: 'box', name: 'Box' };
+
+const plain = bookOf([
   {
     id: 'near',
-    places: [{ kind: 'postalPrefix', country: 'CA', prefix: 'B3' }],
+    places: [{ kind: 'postal', country: 'CA', rules: 'B3*' }],
     lanes: { ground: lane(byWeight([['2 kg', amount(990)]])), van: lane(flat(500)) },
   },
   { id: 'far', places: [{ kind: 'country', country: 'CA' }], lanes: { ground: lane(flat(1500)) } },
 ]);
+const book: RateBook = {
+  ...plain,
+  goodsGroups: [
+    { id: 'glaze', name: 'Glazes', mark: 'glaze' },
+    { id: 'shelf', name: 'Shelves', mark: 'sand' },
+  ],
+  locations: [depot, { ...depot, id: 'second', name: 'Second', ships: null }],
+  packing: { ...plain.packing, packaging: [box, { ...box, id: 'mailer', name: 'Mailer', kind: 'mailer' }], usual: 'box' },
+};
 
 const at = { zone: 'near', service: 'ground' };
 const card = byWeight([
@@ -34,6 +59,21 @@ const all: Command[] = [
   { name: 'removeZone', args: { zone: 'near' } },
   { name: 'moveZone', args: { zone: 'far', to: 0 } },
   { name: 'setPlaces', args: { zone: 'far', places: [{ kind: 'country', country: 'FR' }] } },
+  { name: 'moveCountry', args: { country: 'FR', zone: 'far' } },
+  { name: 'addGoodsGroup', args: { id: 'clay', name: 'Clay', mark: 'clay' } },
+  { name: 'setGoodsGroup', args: { id: 'glaze', name: 'Liquid glazes', mark: 'plum' } },
+  { name: 'moveGoodsGroup', args: { group: 'glaze', to: 1 } },
+  { name: 'removeGoodsGroup', args: { group: 'glaze' } },
+  { name: 'addLocation', args: { ...depot, id: 'third' } },
+  { name: 'setLocation', args: { ...depot, name: 'Harbour depot', point: { latitude: 44.66, longitude: -63.57 } } },
+  { name: 'moveLocation', args: { location: 'depot', to: 1 } },
+  { name: 'removeLocation', args: { location: 'depot' } },
+  { name: 'addPackaging', args: { ...box, id: 'third' } },
+  { name: 'setPackaging', args: { ...box, tare: '0.5 lb', inUse: false } },
+  { name: 'movePackaging', args: { packaging: 'box', to: 1 } },
+  { name: 'removePackaging', args: { packaging: 'box' } },
+  { name: 'setUsualPackaging', args: { packaging: 'mailer' } },
+  { name: 'setVolumeRule', args: { divisor: 139, per: 'in3PerLb', roundUpTo: '1 lb' } },
   { name: 'addService', args: { id: 'post', name: 'Post', kind: 'card', note: '' } },
   { name: 'renameService', args: { service: 'van', name: 'Van round' } },
   { name: 'describeService', args: { service: 'van', kind: 'round', note: 'Tuesdays' } },

@@ -1,13 +1,24 @@
 import { z } from 'zod';
 import type { RateBook } from '../rate-book/rateBook.ts';
 import type { CommandDefinition } from './define.ts';
+import { goodsGroupCommands } from './goodsGroupCommands.ts';
 import { laneCommands } from './laneCommands.ts';
+import { locationCommands } from './locationCommands.ts';
+import { packingCommands } from './packingCommands.ts';
 import { serviceCommands } from './serviceCommands.ts';
 import { shopCommands } from './shopCommands.ts';
 import { zoneCommands } from './zoneCommands.ts';
 
 /** Every named change to the draft, used by the server, the screens and undo alike. */
-export const commands = { ...shopCommands, ...zoneCommands, ...serviceCommands, ...laneCommands };
+export const commands = {
+  ...shopCommands,
+  ...goodsGroupCommands,
+  ...locationCommands,
+  ...packingCommands,
+  ...zoneCommands,
+  ...serviceCommands,
+  ...laneCommands,
+};
 
 export type CommandName = keyof typeof commands;
 export type Command = { [N in CommandName]: { name: N; args: z.output<(typeof commands)[N]['args']> } }[CommandName];

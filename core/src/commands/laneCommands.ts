@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { type Card, Card as CardSchema, firstCard } from '../rate-book/card.ts';
 import { FreeFrom, type Lane, Limits } from '../rate-book/lane.ts';
-import { Id, laneOf } from '../rate-book/rateBook.ts';
+import { Id } from '../rate-book/naming.ts';
+import { laneOf } from '../rate-book/rateBook.ts';
 import { laneName, requireLane, serviceOf, withLane, withoutLane, withZone, zoneOf } from './bookEdits.ts';
 import { CommandProblem } from './commandProblem.ts';
 import { define } from './define.ts';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { Id, laneOf, Name, Service } from '../rate-book/rateBook.ts';
+import { Id, Name } from '../rate-book/naming.ts';
+import { laneOf, Service } from '../rate-book/rateBook.ts';
 import { insertAt, moveTo, requireFree, serviceOf, withoutLane, withService } from './bookEdits.ts';
 import { define } from './define.ts';
 

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { Command } from '../commands/commands.ts';
-import { Id, Name, RateBook } from '../rate-book/rateBook.ts';
+import { MOST_PRODUCTS, Product, ProductId } from '../goods/product.ts';
+import { Id, Name } from '../rate-book/naming.ts';
+import { RateBook } from '../rate-book/rateBook.ts';
 import { CartInput } from './cartInput.ts';
-import { Product } from './product.ts';
 
 const Revision = z.int().min(0);
 
@@ -41,6 +42,22 @@ export type LiveState = z.infer<typeof LiveState>;
 
 export const EditionList = z.strictObject({ editions: z.array(EditionSummary) });
 export const ProductList = z.strictObject({ products: z.array(Product) });
+
+/** Any of a product's fields but its id. */
+export const ProductEdit = z.strictObject({ id: ProductId, set: Product.omit({ id: true }).partial() });
+export type ProductEdit = z.infer<typeof ProductEdit>;
+
+/** Changes to the list of goods, taken all together or not at all. A product put under an id in use replaces it. */
+export const GoodsChange = z.strictObject({
+  put: z.array(Product).max(MOST_PRODUCTS).default([]),
+  edit: z.array(ProductEdit).max(MOST_PRODUCTS).default([]),
+  remove: z.array(ProductId).max(MOST_PRODUCTS).default([]),
+});
+export type GoodsChange = z.infer<typeof GoodsChange>;
+
+/** What leads back to the goods as they were. */
+export const GoodsAnswer = z.strictObject({ inverse: GoodsChange, count: z.int().min(0) });
+export type GoodsAnswer = z.infer<typeof GoodsAnswer>;
 
 /** A saved cart and address. */
 export const Trial = z.strictObject({ id: Id, name: Name, cart: CartInput });

@@ -1,7 +1,7 @@
 import { z } from 'zod';
+import type { Product } from '../goods/product.ts';
 import { Destination } from '../places/place.ts';
 import { Cart, CartLine, MOST_LINES, Quantity, type QuoteRequest } from '../quote/request.ts';
-import type { Product } from './product.ts';
 
 /** Goods of the shop's own list, by id. */
 export const ProductLine = z.strictObject({ product: z.string().min(1).max(60), quantity: Quantity });
@@ -25,6 +25,24 @@ export function isProductLine(line: CartInputLine): line is ProductLine {
   return 'product' in line;
 }
 
+/** A cart line with all that is known of a product; what is not set is left out. */
+function toCartLine(product: Product, quantity: number): CartLine {
+  const { name, price, delivered, weight, size, group, origin, ownBox, upright, fragile } = product;
+  return {
+    name,
+    quantity,
+    unitPrice: price,
+    delivered,
+    ...(weight !== null && { weight }),
+    ...(size !== null && { size }),
+    ...(group !== null && { group }),
+    ...(origin !== null && { origin }),
+    ...(ownBox && { ownBox }),
+    ...(upright && { upright }),
+    ...(fragile && { fragile }),
+  };
+}
+
 /** Puts prices and weights in place of product ids. */
 export function resolveCart(cart: CartInput, products: ReadonlyMap<string, Product>): Resolved {
   const lines: CartLine[] = [];
@@ -35,8 +53,7 @@ export function resolveCart(cart: CartInput, products: ReadonlyMap<string, Produ
     }
     const product = products.get(line.product);
     if (!product) return { ok: false, line: at, product: line.product };
-    const { name, price, weight, delivered } = product;
-    lines.push({ name, quantity: line.quantity, unitPrice: price, delivered, ...(weight !== null && { weight }) });
+    lines.push(toCartLine(product, line.quantity));
   }
   return { ok: true, request: { lines, discounts: cart.discounts, destination: cart.destination } };
 }

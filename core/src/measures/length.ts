@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { UnitsOfShop } from './mass.ts';
 import { formatNumber } from './numberFormat.ts';
 import { type ParsedQuantity, parseQuantity, quantityToBase, type UnitSystem } from './quantityText.ts';
@@ -38,6 +39,20 @@ const LENGTH: UnitSystem<LengthUnit> = {
 export function lengthToMicrometres(text: string): number {
   return quantityToBase(text, LENGTH);
 }
+
+const NUMBER = '(?:0|[1-9]\\d{0,10})(?:\\.\\d{1,6})?';
+const LENGTH_PATTERN = new RegExp(`^${NUMBER} (?:m|cm|mm|in|ft(?: ${NUMBER} in)?)$`);
+
+/** A length of more than nothing with its unit as typed, in canonical spelling: "30 cm", "6 in", "1 ft 2 in". */
+export const LengthText = z
+  .string()
+  .regex(LENGTH_PATTERN, {
+    error: 'Write a length as a number, a space and cm, mm, m, in or ft, such as "30 cm" or "12 in"',
+    abort: true,
+  })
+  .refine((text) => lengthToMicrometres(text) > 0, 'A length is more than nothing')
+  .refine((text) => lengthToMicrometres(text) <= GREATEST_LENGTH, 'A length may be 100 metres at most');
+export type LengthText = z.infer<typeof LengthText>;
 
 /** Reads a length as typed; a bare number is in centimetres or inches, by the shop's units. */
 export function parseLength(typed: string, units: UnitsOfShop): ParsedQuantity {

@@ -2,31 +2,69 @@ import { z } from 'zod';
 import { MASS_SLACK } from './mass.ts';
 
 /** What tiers and limits read of a cart. The order is the index in a measures vector. */
-export const MEASURES = ['itemsWeight', 'valueBeforeDiscounts', 'valueAfterDiscounts', 'itemCount'] as const;
+export const MEASURES = [
+  'itemsWeight',
+  'packedWeight',
+  'billableWeight',
+  'valueBeforeDiscounts',
+  'valueAfterDiscounts',
+  'itemCount',
+  'parcels',
+  'longestSide',
+  'lengthPlusGirth',
+] as const;
 export const Measure = z.enum(MEASURES);
 export type Measure = z.infer<typeof Measure>;
 
-/** Mass in micrograms, money in minor units, count in items. */
-export type Dimension = 'mass' | 'money' | 'count';
+/** Mass in micrograms, money in minor units, count in items or parcels, length in micrometres. */
+export type Dimension = 'mass' | 'money' | 'count' | 'length';
 
 const DIMENSIONS = {
   itemsWeight: 'mass',
+  packedWeight: 'mass',
+  billableWeight: 'mass',
   valueBeforeDiscounts: 'money',
   valueAfterDiscounts: 'money',
   itemCount: 'count',
+  parcels: 'count',
+  longestSide: 'length',
+  lengthPlusGirth: 'length',
 } as const satisfies Record<Measure, Dimension>;
 
 export function dimensionOf(measure: Measure): Dimension {
   return DIMENSIONS[measure];
 }
 
+/** The measures that weigh a cart: a card of weight tiers reads one of them. */
+export const WeightMeasure = z.enum(['itemsWeight', 'packedWeight', 'billableWeight']);
+export type WeightMeasure = z.infer<typeof WeightMeasure>;
+
+/** The measures that can be counted. */
+export const CountMeasure = z.enum(['itemCount', 'parcels']);
+export type CountMeasure = z.infer<typeof CountMeasure>;
+
 /** Index of a measure in a measures vector. */
 export function measureIndex(measure: Measure): number {
   return MEASURES.indexOf(measure);
 }
 
-/** A cart's measures by name, in base units of their dimension. */
+/**
+ * A cart's measures by name, in base units of their dimension. Of several parcels the weights add up; longest side and
+ * length plus girth are those of the largest.
+ */
 export type Measures = Readonly<Record<Measure, number>>;
+
+export const NO_MEASURES: Measures = {
+  itemsWeight: 0,
+  packedWeight: 0,
+  billableWeight: 0,
+  valueBeforeDiscounts: 0,
+  valueAfterDiscounts: 0,
+  itemCount: 0,
+  parcels: 0,
+  longestSide: 0,
+  lengthPlusGirth: 0,
+};
 
 /** The same measures in the order of `MEASURES`, for the compiled path. */
 export type MeasureVector = Float64Array;

@@ -1,86 +1,144 @@
+import { distanceToMillimetres } from '../measures/distance.ts';
+import type { Id } from '../rate-book/naming.ts';
+import { type Bounds, boundsOf, inOutline } from './area.ts';
 import { groupMembers } from './countryGroups.ts';
+import { geodesicDistance } from './geodesic.ts';
 import type { Destination, Place } from './place.ts';
-import { normalizePostal } from './postal.ts';
+import type { Point } from './point.ts';
+import { lookUpPostal, type PostalHit, type PostalLookup, postalLookup } from './postalLookup.ts';
+import { subdivisionOfPostal } from './postalShape.ts';
 
-/** One place of one zone, ready to be compared. */
-interface Claim {
+/** One place of one zone that holds a destination. */
+export interface Claim {
   readonly zone: number;
   readonly place: Place;
-  /** Greater is more specific: exact code, longer prefix, subdivision, country, smaller group, larger group. */
+  /** Greater is more specific. */
   readonly rank: number;
+  /** The line of a postal list that matched. */
+  readonly rule?: string;
+  /** Distance from the location of a circle, in millimetres. */
+  readonly distance?: number;
 }
 
-/** Places of all zones by the key a destination looks them up with. */
+interface Entry<P extends Place> {
+  readonly zone: number;
+  readonly place: P;
+}
+type Of<K extends Place['kind']> = Extract<Place, { kind: K }>;
+
+/** Places of all zones by what a destination looks them up with. */
 export interface PlaceIndex {
-  readonly claims: ReadonlyMap<string, readonly Claim[]>;
-  /** Lengths of the postal prefixes in use, by country. */
-  readonly prefixLengths: ReadonlyMap<string, readonly number[]>;
+  /** Countries, groups and subdivisions by code. */
+  readonly regions: ReadonlyMap<string, readonly Claim[]>;
+  readonly postal: ReadonlyMap<string, readonly (Entry<Of<'postal'>> & { readonly lookup: PostalLookup })[]>;
+  readonly areas: readonly (Entry<Of<'area'>> & { readonly bounds: Bounds })[];
+  readonly circles: readonly (Entry<Of<'circle'>> & { readonly centre: Point; readonly beyond: number; readonly within: number })[];
+  /** Zones ask for a point: there are areas or circles. */
+  readonly needsPoint: boolean;
 }
 
 export interface ZoneMatch {
   readonly zone: number;
   readonly place: Place;
+  readonly rule?: string;
+  readonly distance?: number;
   /** Other zones that claim the destination just as specifically, in order. */
   readonly rivals: readonly number[];
 }
 
-const RANK = { exact: 1000, prefix: 500, subdivision: 400, country: 300 } as const;
+/**
+ * Most specific first: exact code, drawn area, circle, longer prefix, narrower range, subdivision, country, smaller
+ * group, larger group. Of circles the smaller ring counts no more than the larger: that is a finding.
+ */
+const RANK = { code: 9e9, area: 8e9, circle: 7e9, prefix: 6e9, range: 5e9, subdivision: 4e9, country: 3e9 } as const;
+const WIDEST = 9e8;
 
-function keysAndRank(place: Place): { keys: readonly string[]; rank: number } {
-  switch (place.kind) {
-    case 'postalCode':
-      return { keys: [`=${place.country}${normalizePostal(place.code)}`], rank: RANK.exact };
-    case 'postalPrefix': {
-      const prefix = normalizePostal(place.prefix);
-      return { keys: [`^${place.country}${prefix}`], rank: RANK.prefix + prefix.length };
-    }
-    case 'subdivision':
-      return { keys: [place.subdivision], rank: RANK.subdivision };
-    case 'country':
-      return { keys: [place.country], rank: RANK.country };
-    case 'countryGroup': {
-      const countries = groupMembers(place.group);
-      return { keys: countries, rank: RANK.country - countries.length };
-    }
+function postalRank(hit: PostalHit): number {
+  switch (hit.kind) {
+    case 'code':
+      return RANK.code;
+    case 'prefix':
+      return RANK.prefix + hit.length;
+    case 'range':
+      return RANK.range + WIDEST - Math.min(hit.width, WIDEST);
   }
 }
 
-/** Builds the index; `zones` are lists of places, near to far. */
-export function indexPlaces(zones: readonly (readonly Place[])[]): PlaceIndex {
-  const claims = new Map<string, Claim[]>();
-  const lengths = new Map<string, Set<number>>();
-  zones.forEach((places, zone) => {
-    for (const place of places) {
-      const { keys, rank } = keysAndRank(place);
-      for (const key of keys) {
-        const held = claims.get(key);
-        if (held) held.push({ zone, place, rank });
-        else claims.set(key, [{ zone, place, rank }]);
-      }
-      if (place.kind === 'postalPrefix') {
-        const held = lengths.get(place.country) ?? new Set();
-        lengths.set(place.country, held.add(normalizePostal(place.prefix).length));
-      }
+function regionKeys(place: Of<'countryGroup' | 'country' | 'subdivision'>): { keys: readonly string[]; rank: number } {
+  if (place.kind === 'subdivision') return { keys: [place.subdivision], rank: RANK.subdivision };
+  if (place.kind === 'country') return { keys: [place.country], rank: RANK.country };
+  const keys = groupMembers(place.group);
+  return { keys, rank: RANK.country - keys.length };
+}
+
+function push<T>(map: Map<string, T[]>, key: string, entry: T): void {
+  const held = map.get(key);
+  if (held) held.push(entry);
+  else map.set(key, [entry]);
+}
+
+/** Builds the index; `zones` are lists of places, near to far. `pointOf` gives the point of a location, where it has one. */
+export function indexPlaces(zones: readonly (readonly Place[])[], pointOf: (location: Id) => Point | null = () => null): PlaceIndex {
+  const regions = new Map<string, Claim[]>();
+  const postal = new Map<string, (Entry<Of<'postal'>> & { lookup: PostalLookup })[]>();
+  const areas: (Entry<Of<'area'>> & { bounds: Bounds })[] = [];
+  const circles: (Entry<Of<'circle'>> & { centre: Point; beyond: number; within: number })[] = [];
+  const add = (place: Place, zone: number) => {
+    if (place.kind === 'postal') return push(postal, place.country, { zone, place, lookup: postalLookup(place.rules) });
+    if (place.kind === 'area') return areas.push({ zone, place, bounds: boundsOf(place.outline) });
+    if (place.kind === 'circle') {
+      const centre = pointOf(place.location);
+      const beyond = place.beyond === null ? -1 : distanceToMillimetres(place.beyond);
+      return centre && circles.push({ zone, place, centre, beyond, within: distanceToMillimetres(place.within) });
     }
+    const { keys, rank } = regionKeys(place);
+    for (const key of keys) push(regions, key, { zone, place, rank });
+  };
+  zones.forEach((places, zone) => {
+    for (const place of places) add(place, zone);
   });
-  return { claims, prefixLengths: new Map([...lengths].map(([country, set]) => [country, [...set]])) };
+  const needsPoint = zones.some((places) => places.some(({ kind }) => kind === 'area' || kind === 'circle'));
+  return { regions, postal, areas, circles, needsPoint };
+}
+
+function claimsOfPoint(index: PlaceIndex, point: Point, found: Claim[]): void {
+  for (const { zone, place, bounds } of index.areas) {
+    const [west, south, east, north] = bounds;
+    if (point.longitude < west || point.longitude > east || point.latitude < south || point.latitude > north) continue;
+    if (inOutline(place.outline, point)) found.push({ zone, place, rank: RANK.area });
+  }
+  for (const { zone, place, centre, beyond, within } of index.circles) {
+    // Whole millimetres: no point falls between two rings.
+    const distance = Math.round(geodesicDistance(centre, point) * 1000);
+    if (distance > beyond && distance <= within) found.push({ zone, place, rank: RANK.circle, distance });
+  }
 }
 
 function claimsOn(index: PlaceIndex, to: Destination): Claim[] {
-  const found: Claim[] = [];
-  const take = (key: string) => {
-    for (const claim of index.claims.get(key) ?? []) found.push(claim);
-  };
-  take(to.country);
-  if (to.subdivision) take(to.subdivision);
-  const code = to.postalCode === undefined ? '' : normalizePostal(to.postalCode);
-  if (code !== '') {
-    take(`=${to.country}${code}`);
-    for (const length of index.prefixLengths.get(to.country) ?? []) {
-      if (length <= code.length) take(`^${to.country}${code.slice(0, length)}`);
+  const found: Claim[] = [...(index.regions.get(to.country) ?? [])];
+  const subdivision = to.subdivision ?? (to.postalCode === undefined ? undefined : subdivisionOfPostal(to.country, to.postalCode));
+  if (subdivision) found.push(...(index.regions.get(subdivision) ?? []));
+  if (to.postalCode !== undefined) {
+    for (const { zone, place, lookup } of index.postal.get(to.country) ?? []) {
+      const hit = lookUpPostal(lookup, to.postalCode);
+      if (hit) found.push({ zone, place, rank: postalRank(hit), rule: hit.line });
     }
   }
+  if (to.point) claimsOfPoint(index, to.point, found);
   return found;
+}
+
+function isCutOut(claims: readonly Claim[], included: Claim): boolean {
+  return claims.some((claim) => claim.place.excluded && claim.zone === included.zone && claim.rank >= included.rank);
+}
+
+/** Everything that puts a destination into a zone, most specific first, for explaining. */
+export function explainZones(index: PlaceIndex, to: Destination): (Claim & { readonly cutOut: boolean })[] {
+  const claims = claimsOn(index, to);
+  return claims
+    .filter((claim) => !claim.place.excluded)
+    .map((claim) => ({ ...claim, cutOut: isCutOut(claims, claim) }))
+    .sort((a, b) => b.rank - a.rank || a.zone - b.zone);
 }
 
 /**
@@ -101,9 +159,8 @@ export function findZone(index: PlaceIndex, to: Destination): ZoneMatch | undefi
       if (claim.zone < best.zone) best = claim;
     }
   }
-  return best && { zone: best.zone, place: best.place, rivals: [...new Set(rivals)].sort((a, b) => a - b) };
-}
-
-function isCutOut(claims: readonly Claim[], included: Claim): boolean {
-  return claims.some((claim) => claim.place.excluded && claim.zone === included.zone && claim.rank >= included.rank);
+  if (!best) return undefined;
+  const { zone, place, rule, distance } = best;
+  const found = { zone, place, rivals: [...new Set(rivals)].sort((a, b) => a - b) };
+  return { ...found, ...(rule !== undefined && { rule }), ...(distance !== undefined && { distance }) };
 }

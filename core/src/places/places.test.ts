@@ -54,9 +54,9 @@ describe('ISO 3166, against second packages', () => {
 });
 
 describe('the most specific claim wins', () => {
-  const ca = (prefix: string): Place => ({ kind: 'postalPrefix', country: 'CA', prefix });
+  const ca = (prefix: string): Place => ({ kind: 'postal', country: 'CA', rules: `${prefix}*` });
   const zones: Place[][] = [
-    [ca('B3'), { kind: 'postalCode', country: 'CA', code: 'A1A 1A1' }],
+    [ca('B3'), { kind: 'postal', country: 'CA', rules: 'A1A 1A1' }],
     [ca('B3H')],
     [{ kind: 'subdivision', subdivision: 'CA-NS' }],
     [

@@ -1,5 +1,9 @@
 import type { MeasureVector } from '../measures/measure.ts';
+import { type Carton, SAMPLE_CARTON, toCarton } from '../packing/packaging.ts';
+import type { PackingOrder } from '../packing/packParcels.ts';
+import type { Parcel } from '../packing/parcel.ts';
 import { indexPlaces, type PlaceIndex } from '../places/placeIndex.ts';
+import type { Id } from '../rate-book/naming.ts';
 import { laneOf, type RateBook, type Zone } from '../rate-book/rateBook.ts';
 import { type CompiledLane, compileLane, lanePrice, NO_LANE } from './compiledLane.ts';
 
@@ -15,6 +19,13 @@ export interface CompiledBook {
   readonly zones: readonly CompiledZone[];
   readonly places: PlaceIndex;
   readonly served: ReadonlySet<string>;
+  /** Ids of the goods groups. */
+  readonly groups: ReadonlySet<Id>;
+  readonly packing: PackingOrder;
+  /** No packaging is in use: the sample carton stands in. */
+  readonly sampleCarton: boolean;
+  /** What goods were packed into lately. */
+  readonly parcels: Map<string, readonly Parcel[]>;
 }
 
 const compiledZones = new WeakMap<Zone, { services: string; zone: CompiledZone }>();
@@ -32,12 +43,39 @@ function compileZone(zone: Zone, book: RateBook, services: string): CompiledZone
   return compiled;
 }
 
+interface CompiledPacking {
+  readonly packing: PackingOrder;
+  readonly sampleCarton: boolean;
+  readonly parcels: Map<string, readonly Parcel[]>;
+}
+
+const compiledPackings = new WeakMap<RateBook['packing'], CompiledPacking>();
+
+function compilePacking(packing: RateBook['packing']): CompiledPacking {
+  const held = compiledPackings.get(packing);
+  if (held) return held;
+  const inUse = packing.packaging.filter((packaging) => packaging.inUse);
+  const cartons: Carton[] = (inUse.length > 0 ? inUse : [SAMPLE_CARTON]).map(toCarton);
+  const compiled = {
+    packing: { cartons, usual: packing.usual, volume: packing.volume },
+    sampleCarton: inUse.length === 0,
+    parcels: new Map(),
+  };
+  compiledPackings.set(packing, compiled);
+  return compiled;
+}
+
 export function compile(book: RateBook): CompiledBook {
   const services = book.services.map((service) => service.id).join(' ');
   return {
     book,
     zones: book.zones.map((zone) => compileZone(zone, book, services)),
-    places: indexPlaces(book.zones.map((zone) => zone.places)),
+    ...compilePacking(book.packing),
+    groups: new Set(book.goodsGroups.map((group) => group.id)),
+    places: indexPlaces(
+      book.zones.map((zone) => zone.places),
+      (location) => book.locations.find(({ id }) => id === location)?.point ?? null,
+    ),
     served: new Set(book.shop.served),
   };
 }

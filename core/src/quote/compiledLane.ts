@@ -1,4 +1,4 @@
-import { massToMicrograms } from '../measures/mass.ts';
+import { boundInBase } from '../measures/bound.ts';
 import type { Measure, MeasureVector } from '../measures/measure.ts';
 import { measureIndex, slackOf } from '../measures/measure.ts';
 import { boundToBase, type Card, type TierResult } from '../rate-book/card.ts';
@@ -70,8 +70,7 @@ function compileCard(card: Card): CompiledCard {
 
 function compileLimit(limit: Limit): CompiledLimit {
   const slack = slackOf(limit.measure);
-  const base = (bound: string | number | undefined, open: number) =>
-    bound === undefined ? open : typeof bound === 'string' ? massToMicrograms(bound) : bound;
+  const base = (bound: string | number | undefined, open: number) => (bound === undefined ? open : boundInBase(limit.measure, bound));
   const from = base(limit.from, -Infinity);
   const upTo = base(limit.upTo, Infinity);
   return { limit, index: measureIndex(limit.measure), from, upTo, least: from - slack, most: upTo + slack };

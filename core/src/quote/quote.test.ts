@@ -1,11 +1,13 @@
 import { describe, expect, test } from 'vitest';
-import type { RateBook } from '../rate-book/rateBook.ts';
+import type { Card } from '../rate-book/card.ts';
+import type { Location } from '../rate-book/location.ts';
+import { RateBook } from '../rate-book/rateBook.ts';
 import { amount, bookOf, byValue, byWeight, canada, flat, free, lane, notOffered, refer } from '../testing/bookOf.ts';
 import { compile } from './compile.ts';
 import { quote } from './quote.ts';
-import { QuoteRequest } from './request.ts';
+import { type CartLine, QuoteRequest } from './request.ts';
 
-type Line = { quantity?: number; unitPrice?: number; weight?: string; delivered?: boolean };
+type Line = Partial<CartLine>;
 
 function ask(book: RateBook, lines: Line[], more: Record<string, unknown> = {}) {
   const request = { lines: lines.map((line) => ({ quantity: 1, unitPrice: 0, ...line })), destination: { country: 'CA' }, ...more };
@@ -96,8 +98,8 @@ describe('facts of the trade', () => {
 
   test('free in one postal code, 3.00 in the next, nothing elsewhere', () => {
     const book = bookOf([
-      { id: 'near', places: [{ kind: 'postalCode', country: 'CA', code: 'B3H 4R2' }], lanes: { van: lane(flat(0)) } },
-      { id: 'next', places: [{ kind: 'postalCode', country: 'CA', code: 'B3H 4R3' }], lanes: { van: lane(flat(300)) } },
+      { id: 'near', places: [{ kind: 'postal', country: 'CA', rules: 'B3H 4R2' }], lanes: { van: lane(flat(0)) } },
+      { id: 'next', places: [{ kind: 'postal', country: 'CA', rules: 'B3H 4R3' }], lanes: { van: lane(flat(300)) } },
     ]);
     const to = (postalCode: string) => ({ destination: { country: 'CA', postalCode } });
     expect(prices(book, [{}], to('b3h4r2'))).toEqual({ van: 0 });
@@ -160,7 +162,7 @@ describe('answers', () => {
     const book = canada({ ground: lane(flat(400)) });
     const cart = [{ unitPrice: 3000 }, { unitPrice: 1000, delivered: false, weight: '5 kg' }];
     const { measures } = ask(book, cart, { discounts: [{ kind: 'amount', amount: 400 }] });
-    expect(measures).toEqual({ itemsWeight: 0, valueBeforeDiscounts: 3000, valueAfterDiscounts: 2700, itemCount: 1 });
+    expect(measures).toMatchObject({ itemsWeight: 0, valueBeforeDiscounts: 3000, valueAfterDiscounts: 2700, itemCount: 1 });
     const giftOnly = ask(book, [{ unitPrice: 1000, delivered: false }]);
     expect(giftOnly).toMatchObject({ options: [], withheld: [], remarks: [{ code: 'nothingToDeliver' }] });
     expect(giftOnly.message).toBeUndefined();
@@ -180,11 +182,126 @@ describe('answers', () => {
   });
 
   test('a line without weight is named', () => {
-    expect(ask(canada({ ground: lane(flat(1)) }), [{ weight: '1 kg' }, {}]).remarks).toEqual([{ code: 'lineWithoutWeight', line: 1 }]);
+    expect(ask(canada({ ground: lane(flat(1)) }), [{ weight: '1 kg' }, {}]).remarks).toContainEqual({ code: 'lineWithoutWeight', line: 1 });
   });
 
   test('a cart too heavy to add up exactly is refused', () => {
     const line = { quantity: 100_000, unitPrice: 1, weight: '20000 kg' };
     expect(QuoteRequest.safeParse({ lines: [line], destination: { country: 'CA' } }).success).toBe(false);
+  });
+});
+
+describe('packed weights and consignments', () => {
+  const carton = {
+    id: 'box',
+    name: 'Box',
+    kind: 'carton' as const,
+    inside: { length: '30 cm', width: '20 cm', height: '20 cm' },
+    outside: { length: '31 cm', width: '21 cm', height: '21 cm' },
+    tare: '8 oz',
+    mostLoad: '10 lb',
+    cost: 120,
+    inUse: true,
+  };
+  const packedCard = {
+    ...byWeight([
+      ['3 lb', amount(500)],
+      ['4 lb', amount(800)],
+    ]),
+    measure: 'packedWeight',
+  } as Card;
+  const packing = { packaging: [carton], usual: null, volume: { divisor: 5000, per: 'cm3PerKg', roundUpTo: '0.5 kg' } } as const;
+  const bag = { weight: '0.5 lb', size: { length: '5 in', width: '3 in', height: '2 in' } };
+  const withPacking = (book: RateBook): RateBook => RateBook.parse({ ...book, packing });
+
+  // Fact of the trade, arithmetic by hand: six bags of half a pound weigh exactly 3 lb; the carton's 8 oz come on top, once.
+  test('six bags of half a pound are exactly 3 lb; tare is added once a carton', () => {
+    const weighed = withPacking(canada({ items: lane(byWeight([['3 lb', amount(500)]])), packed: lane(packedCard) }));
+    const six = ask(weighed, [{ ...bag, quantity: 6 }]);
+    expect(six.measures).toMatchObject({ itemsWeight: 6 * 226_796_185, packedWeight: 7 * 226_796_185, parcels: 1 });
+    expect(prices(weighed, [{ ...bag, quantity: 6 }])).toEqual({ items: 500, packed: 800 });
+    expect(prices(weighed, [{ ...bag, quantity: 5 }])).toEqual({ items: 500, packed: 500 });
+  });
+
+  test('billed by volume; a limit on the longest side names what is too long', () => {
+    const sided = lane(flat(900), {
+      limits: [
+        { measure: 'longestSide', upTo: '30 cm' },
+        { measure: 'parcels', upTo: 1 },
+      ],
+    });
+    const answer = ask(withPacking(canada({ post: sided })), [{ ...bag, quantity: 1 }]);
+    // 31 x 21 x 21 cm by 5000 is 2.7342 kg, billed as 3 kg.
+    expect(answer.measures).toMatchObject({ billableWeight: 3_000_000_000, longestSide: 310_000, lengthPlusGirth: 1_150_000 });
+    expect(answer.withheld[0]?.reasons).toEqual([
+      { code: 'aboveLimit', measure: 'longestSide', measured: 310_000, bound: 300_000, difference: 10_000 },
+    ]);
+  });
+
+  test('without any packaging a sample carton stands in, and the quote says so', () => {
+    const answer = ask(canada({ post: lane(flat(1)) }), [bag]);
+    expect(answer.remarks).toEqual([{ code: 'sampleCarton' }]);
+    expect(answer.consignments[0]?.parcels[0]).toMatchObject({ packaging: 'sample-carton', tare: 300_000_000 });
+  });
+
+  const located = (id: string, ships: Location['ships']): Location => ({
+    id,
+    name: id,
+    street: '',
+    city: '',
+    country: 'CA',
+    subdivision: null,
+    postalCode: null,
+    point: null,
+    timeZone: 'America/Halifax',
+    ships,
+  });
+  const twoPlaces = (book: RateBook): RateBook =>
+    RateBook.parse({
+      ...book,
+      goodsGroups: [{ id: 'machines', name: 'Machines', mark: 'slate' }],
+      locations: [located('shop', { groups: [], others: true }), located('depot', { groups: ['machines'], others: false })],
+    });
+
+  test('goods of two origins are quoted apart and paid together', () => {
+    const book = twoPlaces(
+      canada({
+        ground: lane(
+          byWeight([
+            ['1 kg', amount(700)],
+            ['50 kg', amount(4000)],
+          ]),
+        ),
+        post: lane(byWeight([['1 kg', amount(300)]])),
+      }),
+    );
+    const answer = ask(book, [{ weight: '0.4 kg' }, { weight: '46 kg', group: 'machines' }, { weight: '0.5 kg', group: 'unknown' }]);
+    expect(answer.consignments.map(({ origin, lines }) => [origin, lines])).toEqual([
+      ['shop', [0, 2]],
+      ['depot', [1]],
+    ]);
+    expect(answer.options).toMatchObject([
+      {
+        service: 'ground',
+        price: 4700,
+        ledger: [
+          { amount: 700, consignment: 0 },
+          { amount: 4000, consignment: 1 },
+        ],
+      },
+    ]);
+    expect(answer.withheld).toMatchObject([{ service: 'post', reasons: [{ code: 'aboveTopTier', consignment: 1 }] }]);
+    expect(answer.consignments[0]?.options.map(({ service }) => service)).toEqual(['ground', 'post']);
+    expect(answer.message).toBeUndefined();
+  });
+
+  test('goods that no location may ship get no option and a reason', () => {
+    const book = {
+      ...twoPlaces(canada({ ground: lane(flat(0)) })),
+      locations: [located('depot', { groups: ['machines'], others: false })],
+    };
+    const answer = ask(book, [{ weight: '1 kg' }]);
+    expect(answer).toMatchObject({ options: [], withheld: [{ reasons: [{ code: 'noOrigin' }] }], message: book.shop.texts.noOption });
+    expect(answer.remarks).toContainEqual({ code: 'noOrigin', line: 0 });
   });
 });

@@ -1,10 +1,10 @@
-import type { Measures } from '../measures/measure.ts';
 import type { Destination } from '../places/place.ts';
 import { findZone } from '../places/placeIndex.ts';
+import type { Id } from '../rate-book/naming.ts';
 import type { CompiledBook, CompiledZone } from './compile.ts';
-import { type MeasuredCart, measureCart } from './measureCart.ts';
+import { type MeasuredCart, type MeasuredConsignment, measureCart } from './measureCart.ts';
 import { quoteLane } from './quoteLane.ts';
-import type { Offer, PlaceAnswer, Quote, Remark, Withheld } from './quoteTypes.ts';
+import type { ConsignmentQuote, LedgerRow, Offer, PlaceAnswer, Quote, Reason, Remark, Withheld } from './quoteTypes.ts';
 import type { QuoteRequest } from './request.ts';
 
 /** Where a destination falls. */
@@ -13,31 +13,94 @@ export function locate(compiled: CompiledBook, destination: Destination): PlaceA
   const match = findZone(compiled.places, destination);
   const zone = match && compiled.book.zones[match.zone];
   if (!match || !zone) return { status: 'noZone' };
-  const rivals = match.rivals.flatMap((at) => compiled.book.zones[at]?.id ?? []);
-  return { status: 'zone', zone: zone.id, place: match.place, rivals, index: match.zone };
+  const { zone: index, rivals, ...found } = match;
+  return { status: 'zone', ...found, zone: zone.id, rivals: rivals.flatMap((at) => compiled.book.zones[at]?.id ?? []), index };
 }
 
-/** The answer of every service in one zone, in the owner's order. */
-export function quoteZone(compiled: CompiledBook, zone: CompiledZone, measures: Measures): (Offer | Withheld)[] {
-  return compiled.book.services.map((service, at) => quoteLane(service.id, zone.lanes[at] ?? null, measures));
+const NO_ORIGIN: Reason = { code: 'noOrigin' };
+
+function quoteConsignment(compiled: CompiledBook, zone: CompiledZone, consignment: MeasuredConsignment): (Offer | Withheld)[] {
+  return compiled.book.services.map((service, at) =>
+    consignment.shippable
+      ? quoteLane(service.id, zone.lanes[at] ?? null, consignment.measures)
+      : { status: 'withheld', service: service.id, reasons: [NO_ORIGIN] },
+  );
 }
 
-function remarksOn({ measures, withoutWeight }: MeasuredCart): Remark[] {
+/** One answer from those of several consignments: the sum where all are priced, else every reason against it. */
+function joinAnswers(service: Id, answers: readonly (Offer | Withheld)[]): Offer | Withheld {
+  const reasons = answers.flatMap((answer, consignment) =>
+    answer.status === 'withheld' ? answer.reasons.map((reason): Reason => ({ ...reason, consignment })) : [],
+  );
+  const [first, ...others] = reasons;
+  if (first) return { status: 'withheld', service, reasons: [first, ...others] };
+  if (answers.some((answer) => answer.status === 'refer')) return { status: 'refer', service };
+  const ledger = answers.flatMap((answer, consignment) =>
+    answer.status === 'priced' ? answer.ledger.map((row): LedgerRow => ({ ...row, consignment })) : [],
+  );
+  return { status: 'priced', service, price: ledger.reduce((sum, row) => sum + row.amount, 0), ledger };
+}
+
+function joined(compiled: CompiledBook, answers: readonly (readonly (Offer | Withheld)[])[]): readonly (Offer | Withheld)[] {
+  if (answers.length === 1) return answers[0] ?? [];
+  return compiled.book.services.map((service, at) =>
+    joinAnswers(
+      service.id,
+      answers.map((list) => list[at] as Offer | Withheld),
+    ),
+  );
+}
+
+/** The answer of every service in one zone for a whole cart, in the owner's order. */
+export function quoteZone(
+  compiled: CompiledBook,
+  zone: CompiledZone,
+  consignments: readonly MeasuredConsignment[],
+): readonly (Offer | Withheld)[] {
+  return joined(
+    compiled,
+    consignments.map((consignment) => quoteConsignment(compiled, zone, consignment)),
+  );
+}
+
+function remarksOn(compiled: CompiledBook, request: QuoteRequest, { measures, consignments }: MeasuredCart): Remark[] {
   if (measures.itemCount === 0) return [{ code: 'nothingToDeliver' }];
-  return withoutWeight.map((line) => ({ code: 'lineWithoutWeight', line }));
+  const parcels = consignments.flatMap((consignment) => consignment.parcels);
+  const lines = (code: 'lineWithoutWeight' | 'lineWithoutSize' | 'fitsNothing' | 'noOrigin', which: (at: number) => boolean): Remark[] =>
+    request.lines.flatMap((line, at) => (line.delivered && which(at) ? [{ code, line: at }] : []));
+  const tooLarge = new Set(parcels.filter(({ how }) => how === 'fitsNothing').flatMap(({ contents }) => contents.map(({ line }) => line)));
+  const stranded = new Set(consignments.filter(({ shippable }) => !shippable).flatMap((consignment) => consignment.lines));
+  const uncounted = parcels.some(({ loose }) => loose.some(({ line }) => request.lines[line]?.size !== undefined));
+  return [
+    ...lines('lineWithoutWeight', (at) => request.lines[at]?.weight === undefined),
+    ...lines('lineWithoutSize', (at) => request.lines[at]?.size === undefined),
+    ...lines('fitsNothing', (at) => tooLarge.has(at)),
+    ...lines('noOrigin', (at) => stranded.has(at)),
+    ...(uncounted ? [{ code: 'tooManyToPlace' } as const] : []),
+    ...(compiled.sampleCarton && parcels.some(({ packaging }) => packaging !== null) ? [{ code: 'sampleCarton' } as const] : []),
+    ...(compiled.places.needsPoint && !request.destination.point ? [{ code: 'noPoint' } as const] : []),
+  ];
 }
+
+const offered = (answers: readonly (Offer | Withheld)[]) => ({
+  options: answers.filter((answer) => answer.status !== 'withheld'),
+  withheld: answers.filter((answer) => answer.status === 'withheld'),
+});
 
 /** The quote of a cart: same input, same output, to the byte. */
 export function quote(compiled: CompiledBook, request: QuoteRequest): Quote {
-  const measured = measureCart(request);
+  const measured = measureCart(compiled, request);
   const { index, ...place } = locate(compiled, request.destination);
   const zone = index === undefined ? undefined : compiled.zones[index];
   const { measures } = measured;
-  const base = { place, measures, remarks: remarksOn(measured) };
-  if (measures.itemCount === 0) return { ...base, options: [], withheld: [] };
-  const answers = zone ? quoteZone(compiled, zone, measures) : [];
-  const options = answers.filter((answer) => answer.status !== 'withheld');
-  const withheld = answers.filter((answer) => answer.status === 'withheld');
-  const message = options.length === 0 ? { message: compiled.book.shop.texts.noOption } : {};
-  return { ...base, options, withheld, ...message };
+  const base = { place, measures, remarks: remarksOn(compiled, request, measured) };
+  if (measures.itemCount === 0) return { ...base, options: [], withheld: [], consignments: [] };
+  const answers = measured.consignments.map((consignment) => (zone ? quoteConsignment(compiled, zone, consignment) : []));
+  const consignments = measured.consignments.map(
+    (consignment, at): ConsignmentQuote => ({ ...consignment, ...offered(answers[at] ?? []) }),
+  );
+  const whole = offered(zone ? joined(compiled, answers) : []);
+  // Where no service takes everything, the buyer may still choose one for each consignment.
+  const stranded = whole.options.length === 0 && consignments.some(({ options }) => options.length === 0);
+  return { ...base, ...whole, consignments, ...(stranded && { message: compiled.book.shop.texts.noOption }) };
 }

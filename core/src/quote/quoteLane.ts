@@ -1,5 +1,5 @@
 import type { Measures } from '../measures/measure.ts';
-import type { Id } from '../rate-book/rateBook.ts';
+import type { Id } from '../rate-book/naming.ts';
 import { type CompiledCard, type CompiledLane, tierIndex } from './compiledLane.ts';
 import type { LedgerRow, MoreForFree, Offer, Reason, Withheld } from './quoteTypes.ts';
 

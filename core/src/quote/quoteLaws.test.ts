@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { MASS_SLACK } from '../measures/mass.ts';
-import { type Measures, toVector } from '../measures/measure.ts';
+import { type Measures, NO_MEASURES, toVector } from '../measures/measure.ts';
 import type { TierResult } from '../rate-book/card.ts';
 import type { Lane } from '../rate-book/lane.ts';
 import { byCount, byValue, byWeight, canada, flat, lane } from '../testing/bookOf.ts';
@@ -67,6 +67,7 @@ const onEdges: fc.Arbitrary<Measures> = fc
   .map(({ kilo, nudge, value, off }) => {
     const before = Math.max(0, value * 100 + nudge);
     return {
+      ...NO_MEASURES,
       itemsWeight: kilo * 100_000_000 + nudge * (MASS_SLACK + 1),
       valueBeforeDiscounts: before,
       valueAfterDiscounts: Math.max(0, before - off),

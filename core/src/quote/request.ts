@@ -2,7 +2,9 @@ import { z } from 'zod';
 import { MassText, massToMicrograms } from '../measures/mass.ts';
 import { BasisPoints } from '../measures/percent.ts';
 import { Minor } from '../money/money.ts';
+import { Size } from '../packing/packaging.ts';
 import { Destination } from '../places/place.ts';
+import { Id } from '../rate-book/naming.ts';
 
 export const MOST_LINES = 500;
 export const Quantity = z.int().min(1, 'At least one').max(100_000, 'At most 100,000');
@@ -15,6 +17,18 @@ export const CartLine = z.strictObject({
   unitPrice: Minor,
   /** Weight of one. Without it the line counts as weightless and the quote says so. */
   weight: MassText.optional(),
+  /** Outside size of one. Without it the line is packed by weight only and the quote says so. */
+  size: Size.optional(),
+  /** Goods group; none is the default group. */
+  group: Id.optional(),
+  /** Location it leaves from; none lets the shop's first suitable one send it. */
+  origin: Id.optional(),
+  /** Travels in the box it comes in. */
+  ownBox: z.boolean().optional(),
+  /** This side up. */
+  upright: z.boolean().optional(),
+  /** Nothing may lie over it. */
+  fragile: z.boolean().optional(),
   /** False for goods that are not delivered, such as a gift card. */
   delivered: z.boolean().default(true),
 });

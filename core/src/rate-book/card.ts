@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { compareMass, MassText, massToMicrograms } from '../measures/mass.ts';
-import type { Measure } from '../measures/measure.ts';
+import { CountMeasure, type Measure, WeightMeasure } from '../measures/measure.ts';
 import { type Currency, minorDigits } from '../money/currency.ts';
 import { Minor } from '../money/money.ts';
 
@@ -45,7 +45,7 @@ export const FlatCard = z.strictObject({
 });
 
 export const WeightTiers = z
-  .strictObject({ kind: z.literal('weightTiers'), measure: z.literal('itemsWeight'), tiers: tiersOf(MassText), above })
+  .strictObject({ kind: z.literal('weightTiers'), measure: WeightMeasure, tiers: tiersOf(MassText), above })
   .superRefine((card, context) => ascending(card.tiers, (a, b) => compareMass(massToMicrograms(a), massToMicrograms(b)), context));
 
 /** How a card of value tiers is written and shown: by lower or by upper bounds. Stored by upper bounds either way. */
@@ -62,7 +62,7 @@ export const ValueTiers = z
   .superRefine((card, context) => ascending(card.tiers, (a, b) => a - b, context));
 
 export const CountTiers = z
-  .strictObject({ kind: z.literal('countTiers'), measure: z.literal('itemCount'), tiers: tiersOf(ItemCount), above })
+  .strictObject({ kind: z.literal('countTiers'), measure: CountMeasure, tiers: tiersOf(ItemCount), above })
   .superRefine((card, context) => ascending(card.tiers, (a, b) => a - b, context));
 
 /** The price rule of a lane. A tier's upper bound belongs to the tier. */
@@ -87,7 +87,7 @@ export function firstCard(kind: CardKind, shop: { units: 'metric' | 'imperial'; 
     case 'flat':
       return { kind, result };
     case 'weightTiers':
-      return { kind, measure: 'itemsWeight', tiers: [{ upTo: shop.units === 'metric' ? '1 kg' : '1 lb', result }], above: top };
+      return { kind, measure: 'packedWeight', tiers: [{ upTo: shop.units === 'metric' ? '1 kg' : '1 lb', result }], above: top };
     case 'valueTiers': {
       const upTo = 50 * 10 ** minorDigits(shop.currency) - 1;
       return { kind, measure: 'valueAfterDiscounts', writing: 'from', tiers: [{ upTo, result }], above: result };

@@ -1,6 +1,8 @@
 import { z } from 'zod';
-import { compareMass, MassText, massToMicrograms } from '../measures/mass.ts';
-import type { Measure } from '../measures/measure.ts';
+import { boundInBase } from '../measures/bound.ts';
+import { LengthText } from '../measures/length.ts';
+import { compareMass, MassText } from '../measures/mass.ts';
+import { dimensionOf, type Measure } from '../measures/measure.ts';
 import { Minor } from '../money/money.ts';
 import { Card, ItemCount } from './card.ts';
 
@@ -11,19 +13,22 @@ const range = <M extends Measure, B extends z.ZodType<string | number>>(measure:
 export const Limit = z
   .discriminatedUnion('measure', [
     range('itemsWeight', MassText),
+    range('packedWeight', MassText),
+    range('billableWeight', MassText),
     range('valueBeforeDiscounts', Minor),
     range('valueAfterDiscounts', Minor),
     range('itemCount', ItemCount),
+    range('parcels', ItemCount),
+    range('longestSide', LengthText),
+    range('lengthPlusGirth', LengthText),
   ])
   .superRefine((limit, context) => {
     if (limit.from === undefined && limit.upTo === undefined) {
       context.addIssue({ code: 'custom', message: 'A limit has a lower or an upper bound', path: ['upTo'], input: limit });
     }
     if (limit.from === undefined || limit.upTo === undefined) return;
-    const order =
-      typeof limit.from === 'string'
-        ? compareMass(massToMicrograms(limit.from), massToMicrograms(String(limit.upTo)))
-        : limit.from - Number(limit.upTo);
+    const [from, upTo] = [boundInBase(limit.measure, limit.from), boundInBase(limit.measure, limit.upTo)];
+    const order = dimensionOf(limit.measure) === 'mass' ? compareMass(from, upTo) : from - upTo;
     if (order > 0) {
       context.addIssue({ code: 'custom', message: 'The range ends before it begins', path: ['upTo'], input: limit.upTo });
     }

@@ -1,17 +1,16 @@
 import { z } from 'zod';
+import { GoodsGroup } from '../goods/goodsGroup.ts';
 import { Currency } from '../money/currency.ts';
+import { VolumeRule } from '../packing/billable.ts';
+import { Packaging } from '../packing/packaging.ts';
 import { CountryCode } from '../places/countries.ts';
 import { Place } from '../places/place.ts';
 import { Lane } from './lane.ts';
+import { Location } from './location.ts';
+import { Id, Name } from './naming.ts';
 
 /** The format this code reads and writes; older ones are migrated forward. */
-export const RATE_BOOK_FORMAT = 1;
-
-export const Id = z.string().regex(/^[a-z0-9][a-z0-9-]{0,39}$/, 'An id has small letters, digits and hyphens, 40 at most');
-export type Id = z.infer<typeof Id>;
-
-/** A name people read, 1 to 80 characters. */
-export const Name = z.string().trim().min(1, 'Write a name').max(80, 'A name has at most 80 characters');
+export const RATE_BOOK_FORMAT = 2;
 
 const Message = z.string().trim().min(1, 'Write what the buyer reads').max(500, 'At most 500 characters');
 
@@ -65,6 +64,23 @@ export const Shop = z.strictObject({
 });
 export type Shop = z.infer<typeof Shop>;
 
+/** What goods are put into, and how a volume is billed. */
+export const Packing = z
+  .strictObject({
+    /** In the owner's order. */
+    packaging: z.array(Packaging).max(60),
+    /** The packaging that goods without a size go into; null lets the first that carries them serve. */
+    usual: Id.nullable(),
+    volume: VolumeRule,
+  })
+  .superRefine((packing, context) => {
+    uniqueIds(packing.packaging, 'packaging', context);
+    if (packing.usual !== null && !packing.packaging.some(({ id }) => id === packing.usual)) {
+      context.addIssue({ code: 'custom', message: `No packaging has the id "${packing.usual}"`, path: ['usual'], input: packing.usual });
+    }
+  });
+export type Packing = z.infer<typeof Packing>;
+
 function uniqueIds(entries: readonly { id: string }[], path: string, context: z.RefinementCtx): void {
   const seen = new Set<string>();
   entries.forEach((entry, at) => {
@@ -80,6 +96,11 @@ export const RateBook = z
   .strictObject({
     format: z.literal(RATE_BOOK_FORMAT),
     shop: Shop,
+    /** Named sets of products; a product that names none, or none of these, is in the default group. */
+    goodsGroups: z.array(GoodsGroup).max(100),
+    /** Where goods leave from; the first one sends what names no other. */
+    locations: z.array(Location).max(100),
+    packing: Packing,
     /** Near to far; of equally specific claims the first wins. */
     zones: z.array(Zone).max(300),
     /** In the order buyers see them. */
@@ -88,6 +109,16 @@ export const RateBook = z
   .superRefine((book, context) => {
     uniqueIds(book.zones, 'zones', context);
     uniqueIds(book.services, 'services', context);
+    uniqueIds(book.goodsGroups, 'goodsGroups', context);
+    uniqueIds(book.locations, 'locations', context);
+    const locations = new Set(book.locations.map((location) => location.id));
+    book.zones.forEach((zone, at) => {
+      zone.places.forEach((place, index) => {
+        if (place.kind !== 'circle' || locations.has(place.location)) return;
+        const path = ['zones', at, 'places', index, 'location'];
+        context.addIssue({ code: 'custom', message: `No location has the id "${place.location}"`, path, input: place.location });
+      });
+    });
     const services = new Set(book.services.map((service) => service.id));
     book.zones.forEach((zone, at) => {
       for (const id of Object.keys(zone.lanes)) {
@@ -118,6 +149,9 @@ export function emptyBook(): RateBook {
         refer: 'Please ask us for a delivery price.',
       },
     },
+    goodsGroups: [],
+    locations: [],
+    packing: { packaging: [], usual: null, volume: { divisor: 5000, per: 'cm3PerKg', roundUpTo: null } },
     zones: [],
     services: [],
   };

@@ -7,6 +7,9 @@ import { HttpProblem } from './problems.ts';
 /** Largest request body, in bytes. */
 export const MOST_BODY_BYTES = 4 * 1024 * 1024;
 
+/** Largest body of a change to the goods: an import of many thousand products comes as one. */
+export const MOST_GOODS_BYTES = 64 * 1024 * 1024;
+
 const escapePointer = (part: PropertyKey) => String(part).replaceAll('~', '~0').replaceAll('/', '~1');
 
 /** JSON Pointer (RFC 6901) of a path into the request body. */
@@ -41,7 +44,7 @@ function bodyProblem(error: BodyError): HttpProblem {
     case 'entity.parse.failed':
       return new HttpProblem('body-not-json', 'The text of the body is not valid JSON.');
     case 'entity.too.large':
-      return new HttpProblem('body-too-large', `A body may have ${MOST_BODY_BYTES} bytes at most.`);
+      return new HttpProblem('body-too-large', 'The body has more bytes than this address takes.');
     case 'encoding.unsupported':
     case 'charset.unsupported':
       return new HttpProblem('media-type', 'The encoding of the body is not supported. Send JSON in UTF-8.');

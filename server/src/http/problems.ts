@@ -14,6 +14,8 @@ const catalogue = {
   'nothing-to-publish': { status: 409, title: 'The draft is the same as the live edition' },
   'nothing-published': { status: 404, title: 'No edition has been published yet' },
   'unknown-product': { status: 422, title: 'The shop does not sell this' },
+  'too-many-products': { status: 422, title: 'A shop has at most 100,000 products' },
+  cancelled: { status: 499, title: 'The request was cancelled and nothing was changed' },
   'id-in-use': { status: 409, title: 'This id is in use already' },
   internal: { status: 500, title: 'Something went wrong on our side' },
 } as const satisfies Record<string, { status: number; title: string }>;

@@ -31,10 +31,17 @@ export interface ProductRow {
   id: string;
   position: number;
   name: string;
-  goodsGroup: string;
+  goodsGroup: string | null;
   price: number;
   weight: string | null;
+  size: string | null;
+  origin: string | null;
+  ownBox: boolean;
+  upright: boolean;
+  fragile: boolean;
   delivered: boolean;
+  extraPackingDays: number;
+  tags: string;
 }
 
 export interface TrialRow {
@@ -88,10 +95,17 @@ export const ProductEntity = new EntitySchema<ProductRow>({
     id: { type: 'varchar', primary: true },
     position: { type: 'integer' },
     name: { type: 'varchar' },
-    goodsGroup: { type: 'varchar', name: 'goods_group' },
+    goodsGroup: { type: 'varchar', name: 'goods_group', nullable: true },
     price: { type: 'integer' },
     weight: { type: 'varchar', nullable: true },
+    size: { type: 'text', nullable: true },
+    origin: { type: 'varchar', nullable: true },
+    ownBox: { type: 'boolean', name: 'own_box' },
+    upright: { type: 'boolean' },
+    fragile: { type: 'boolean' },
     delivered: { type: 'boolean' },
+    extraPackingDays: { type: 'integer', name: 'extra_packing_days' },
+    tags: { type: 'text' },
   },
 });
 

@@ -1,6 +1,6 @@
-import { toast } from 'sonner';
 import { useDraft, useDraftSession } from '../draft/DraftProvider.tsx';
 import { Button } from '../ui/Button.tsx';
+import { toast } from '../ui/toast.ts';
 
 /** Told when the draft was changed in another tab; nothing done here is lost or forced on it. */
 export function StaleNotice() {

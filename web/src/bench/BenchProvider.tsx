@@ -76,7 +76,7 @@ export function BenchProvider({
       trials: latestTrials,
       request,
       compiled,
-      measured: measureCart(request),
+      measured: measureCart(compiled, request),
       quote: answer,
       zone: answer.place.status === 'zone' ? answer.place.zone : null,
     };

@@ -1,6 +1,6 @@
 import type { DraftState } from '@ostrakon/core';
 import { createContext, type ReactNode, useContext, useEffect, useState, useSyncExternalStore } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../ui/toast.ts';
 import { api } from './draftApi.ts';
 import { DraftSession, type DraftSnapshot } from './draftSession.ts';
 

@@ -1,4 +1,15 @@
-import { MassText, parseMass, parseMoney, type Shop, type TierResult } from '@ostrakon/core';
+import {
+  LengthText,
+  MassText,
+  parseDistance,
+  parseLength,
+  parseMass,
+  parseMoney,
+  parseSize,
+  type Shop,
+  type Size,
+  type TierResult,
+} from '@ostrakon/core';
 import { typedProblemWords } from '../words/typedProblem.ts';
 import type { Read } from './useTypedField.ts';
 
@@ -19,6 +30,34 @@ export const readMass =
     return MassText.safeParse(parsed.text).success
       ? { ok: true, value: parsed.text }
       : { ok: false, message: 'This weight has too many digits.' };
+  };
+
+export const readLength =
+  (shop: Shop) =>
+  (text: string): Read<string> => {
+    const parsed = parseLength(text, shop.units);
+    if (!parsed.ok) return { ok: false, message: typedProblemWords(parsed.problem) };
+    const checked = LengthText.safeParse(parsed.text);
+    return checked.success ? { ok: true, value: parsed.text } : { ok: false, message: `${checked.error.issues[0]?.message}.` };
+  };
+
+export const readDistance =
+  (shop: Shop) =>
+  (text: string): Read<string> => {
+    const parsed = parseDistance(text, shop.units);
+    return parsed.ok ? { ok: true, value: parsed.text } : { ok: false, message: typedProblemWords(parsed.problem) };
+  };
+
+/** Three sides: "30 x 20 x 10 cm". */
+export const readSize =
+  (shop: Shop) =>
+  (text: string): Read<Size> => {
+    const parsed = parseSize(text, shop.units);
+    if (parsed.ok) return { ok: true, value: parsed.size };
+    const { problem } = parsed;
+    if (problem.code === 'notThreeSides') return { ok: false, message: 'Write three sides, such as 30 x 20 x 10 cm.' };
+    if (problem.code === 'noLength') return { ok: false, message: 'Each side is more than nothing.' };
+    return { ok: false, message: typedProblemWords(problem) };
   };
 
 /** Whole numbers from 1. */

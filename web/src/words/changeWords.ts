@@ -1,4 +1,4 @@
-import type { Change, FreeFrom, Limit, Service, TierChange } from '@ostrakon/core';
+import type { Change, FreeFrom, Limit, Service, TierChange, VolumeRule } from '@ostrakon/core';
 import type { Format } from './format.ts';
 import { laneSentence, limitWords, resultWords } from './laneSentence.ts';
 import { placeWords } from './quoteWords.ts';
@@ -41,6 +41,28 @@ function shopWords(change: Extract<Change, { code: 'shopFact' | 'served' | 'text
   }
 }
 
+const listed = { packagingChanged: 'Packaging', locationsChanged: 'Locations', goodsGroupsChanged: 'Goods groups' } as const;
+
+type ListChange = Extract<Change, { code: keyof typeof listed }>;
+
+function listWords(change: ListChange, format: Format): string {
+  const named = (names: readonly string[], what: string) => (names.length > 0 ? [`${format.list(shorten(names))} ${what}`] : []);
+  const several = (names: readonly string[], one: string, many: string) => (names.length === 1 ? one : many);
+  const parts = [
+    ...named(change.added, several(change.added, 'is new', 'are new')),
+    ...named(change.removed, several(change.removed, 'is gone', 'are gone')),
+    ...named(change.changed, several(change.changed, 'has changed', 'have changed')),
+    ...(change.reordered ? ['the order is another'] : []),
+  ];
+  return `${listed[change.code]}: ${parts.join('; ')}.`;
+}
+
+/** How a volume is billed: "5000 cm³ to the kilogram, up to whole 0.5 kg". */
+export function volumeWords({ divisor, per, roundUpTo }: VolumeRule): string {
+  const head = per === 'cm3PerKg' ? `${divisor} cm³ to the kilogram` : `${divisor} in³ to the pound`;
+  return roundUpTo === null ? head : `${head}, rounded up to steps of ${roundUpTo}`;
+}
+
 /** One difference to the live edition, as a sentence. */
 export function changeWords(change: Change, format: Format, subdivision: (code: string) => string): string {
   switch (change.code) {
@@ -64,6 +86,14 @@ export function changeWords(change: Change, format: Format, subdivision: (code: 
       const removed = change.removed.length > 0 ? ` lost ${named(change.removed)}` : '';
       return `Zone ${change.zone}${added}${added && removed ? ' and' : ''}${removed}.`;
     }
+    case 'packagingChanged':
+    case 'locationsChanged':
+    case 'goodsGroupsChanged':
+      return listWords(change, format);
+    case 'usualPackaging':
+      return change.after === null ? 'No packaging is the usual one any more.' : `${change.after} is now the usual packaging.`;
+    case 'volumeRule':
+      return `Volumetric weight was worked out by ${volumeWords(change.before)}; it now is by ${volumeWords(change.after)}.`;
     case 'serviceAdded':
       return `Service ${change.service} is new.`;
     case 'serviceRemoved':

@@ -1,15 +1,17 @@
 import {
   type Discount,
   dimensionOf,
+  formatDistance,
+  formatLength,
   formatMass,
   formatMoney,
   formatNumber,
   formatPercent,
   type Measure,
-  massToMicrograms,
   minorToDecimal,
   regionName,
   type Shop,
+  type Sides,
 } from '@ostrakon/core';
 
 /** How this shop reads numbers and names. */
@@ -19,7 +21,14 @@ export interface Format {
   /** Without it, for columns that share one: "16.90". */
   plain(minor: number): string;
   price(minor: number): string;
-  mass(micrograms: number): string;
+  mass(micrograms: number, beside?: number): string;
+  /** A length in micrometres. */
+  length(micrometres: number): string;
+  /** Three sides in micrometres: "40 × 30 × 20 cm". */
+  sides(sides: Sides): string;
+  /** A distance in millimetres. */
+  distance(millimetres: number): string;
+  count(number: number, one: string): string;
   /** A measured value in base units; a weight in a unit that suits `beside` as well. */
   measured(measure: Measure, base: number, beside?: number): string;
   /** A bound as it stands in the rate book: a weight keeps its unit as typed. */
@@ -34,11 +43,12 @@ export interface Format {
 export function formatFor({ currency, locale, units }: Shop): Format {
   const money = (minor: number) => formatMoney(minor, currency, locale);
   const mass = (micrograms: number, beside?: number) => formatMass(micrograms, units, locale, beside);
-  const count = (items: number) => `${formatNumber(items, 0, locale)} ${items === 1 ? 'item' : 'items'}`;
+  const count = (number: number, one: string) => `${formatNumber(number, 0, locale)} ${number === 1 ? one : `${one}s`}`;
   const measured = (measure: Measure, base: number, beside?: number) => {
     const dimension = dimensionOf(measure);
     if (dimension === 'mass') return mass(base, beside);
-    return dimension === 'money' ? money(base) : count(base);
+    if (dimension === 'length') return formatLength(base, units, locale);
+    return dimension === 'money' ? money(base) : count(base, measure === 'parcels' ? 'parcel' : 'item');
   };
   const moments = new Intl.DateTimeFormat(locale, {
     weekday: 'short',
@@ -54,6 +64,13 @@ export function formatFor({ currency, locale, units }: Shop): Format {
     plain: (minor) => minorToDecimal(minor, currency),
     price: (minor) => (minor === 0 ? 'Free' : money(minor)),
     mass,
+    length: (micrometres) => formatLength(micrometres, units, locale),
+    sides: ({ length, width, height }) => {
+      const shown = [length, width, height].map((side) => formatLength(side, units, locale));
+      return shown.map((side, at) => (at < 2 ? side.replace(/\s\S+$/, '') : side)).join(' × ');
+    },
+    distance: (millimetres) => formatDistance(millimetres, units, locale),
+    count,
     measured,
     bound: (measure, bound) => (typeof bound === 'string' ? bound : measured(measure, bound)),
     discount: (discount) => (discount.kind === 'amount' ? money(discount.amount) : formatPercent(discount.basisPoints, locale)),
@@ -62,6 +79,3 @@ export function formatFor({ currency, locale, units }: Shop): Format {
     list: (words) => list.format(words),
   };
 }
-
-/** A bound in base units of its measure. */
-export const baseOf = (bound: string | number): number => (typeof bound === 'string' ? massToMicrograms(bound) : bound);

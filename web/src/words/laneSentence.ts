@@ -31,7 +31,7 @@ function cardRuns(card: Card, format: Format): Run[] {
     if (card.result.kind === 'refer') return [{ text: 'The buyer is asked to write to us' }];
     return [{ text: 'Delivery costs ' }, { text: resultWords(card.result, format).replace('Free', 'nothing'), strong: true }];
   }
-  const subject = card.kind === 'weightTiers' ? 'weight' : card.kind === 'countTiers' ? 'number of items' : 'goods value';
+  const subject = card.kind === 'valueTiers' ? 'goods value' : measureWords[card.measure].toLowerCase();
   const head = { text: `Priced by ${subject}:` };
   if (card.kind === 'valueTiers' && card.writing === 'from') {
     const results = [...card.tiers.map((tier) => tier.result), card.above];

@@ -1,29 +1,45 @@
-import { countryGroupName, type LedgerRow, type Measure, type Place, type PlaceAnswer, type RateBook, type Reason } from '@ostrakon/core';
+import {
+  countryGroupName,
+  dimensionOf,
+  type LedgerRow,
+  type Measure,
+  type Place,
+  type PlaceAnswer,
+  type RateBook,
+  type Reason,
+} from '@ostrakon/core';
 import type { Format } from './format.ts';
 
 export const measureWords: Record<Measure, string> = {
   itemsWeight: 'Items weight',
+  packedWeight: 'Packed weight',
+  billableWeight: 'Billable weight',
   valueBeforeDiscounts: 'Goods before discounts',
   valueAfterDiscounts: 'Goods after discounts',
   itemCount: 'Number of items',
+  parcels: 'Parcels',
+  longestSide: 'Longest side',
+  lengthPlusGirth: 'Length plus girth',
 };
 
 /** A stretch of a measure between two bounds, the upper one included. */
 export function stretch(measure: Measure, row: { above?: number; upTo?: number }, format: Format): string {
   const { above, upTo } = row;
   const show = (bound: number) => format.measured(measure, bound);
-  if (measure !== 'itemsWeight') {
-    // Whole cents and items: "over 59.99" is said as "from 60.00".
+  const dimension = dimensionOf(measure);
+  if (dimension === 'money' || dimension === 'count') {
+    // Whole cents, items and parcels: "over 59.99" is said as "from 60.00".
     if (upTo === undefined) return above === undefined ? 'any' : `from ${show(above + 1)}`;
     return above === undefined ? `up to ${show(upTo)}` : `${show(above + 1)} to ${show(upTo)}`;
   }
-  if (upTo === undefined) return above === undefined ? 'any weight' : `over ${show(above)}`;
+  if (upTo === undefined) return above === undefined ? 'any' : `over ${show(above)}`;
   return above === undefined ? `up to ${show(upTo)}` : `over ${show(above)}, up to ${show(upTo)}`;
 }
 
 /** Why a service is withheld, as the owner reads it: what was measured, the bound, and what would change it. */
 export function reasonWords(reason: Reason, format: Format): string {
   if (reason.code === 'noLane') return 'has no lane in this zone';
+  if (reason.code === 'noOrigin') return 'no location may ship these goods';
   const has = `this cart has ${format.measured(reason.measure, reason.measured)}`;
   if (reason.code === 'tierNotOffered') return `not offered ${stretch(reason.measure, reason, format)}; ${has}`;
   const bound = format.measured(reason.measure, reason.bound);
@@ -36,6 +52,8 @@ export function reasonInShort(reason: Reason, format: Format): string {
   switch (reason.code) {
     case 'noLane':
       return '';
+    case 'noOrigin':
+      return 'no location ships this';
     case 'belowLimit':
       return `only from ${format.measured(reason.measure, reason.bound)}`;
     case 'aboveLimit':
@@ -56,7 +74,7 @@ export function differenceWords(reason: Reason, format: Format): string {
 /** A tier's stretch in the space of a cell. */
 export function stretchInShort(row: { measure: Measure; above?: number; upTo?: number }, format: Format): string {
   const short = (base: number) => format.measured(row.measure, base).replace(/[.,]00$/, '');
-  if (row.measure === 'itemsWeight' && row.above !== undefined && row.upTo !== undefined)
+  if (dimensionOf(row.measure) === 'mass' && row.above !== undefined && row.upTo !== undefined)
     return `${short(row.above)} to ${short(row.upTo)}`;
   return stretch(row.measure, row, format).replace(/([.,]00)(?=$| )/g, '');
 }
@@ -84,14 +102,19 @@ export function placeWords(place: Place, format: Format, subdivision: (code: str
       return countryGroupName(place.group);
     case 'subdivision':
       return subdivision(place.subdivision);
-    case 'postalCode':
-      return `${place.code} (${place.country})`;
-    case 'postalPrefix':
-      return `${place.prefix}… (${place.country})`;
+    case 'postal': {
+      const lines = place.rules.split('\n');
+      return lines.length <= 3 ? `${lines.join(', ')} (${place.country})` : `${lines.length} postal rules (${place.country})`;
+    }
+    case 'area':
+      return place.name;
+    case 'circle':
+      return place.beyond === null ? `within ${place.within}` : `${place.beyond} to ${place.within}`;
   }
 }
 
-function matchedBy(place: Place, format: Format, subdivision: (code: string) => string): string {
+function matchedBy(answer: Extract<PlaceAnswer, { status: 'zone' }>, format: Format, subdivision: (code: string) => string): string {
+  const { place, rule = '', distance = 0 } = answer;
   switch (place.kind) {
     case 'country':
       return `the country ${format.region(place.country)}`;
@@ -99,10 +122,12 @@ function matchedBy(place: Place, format: Format, subdivision: (code: string) => 
       return `the group of countries ${countryGroupName(place.group)}`;
     case 'subdivision':
       return `the province or state ${subdivision(place.subdivision)}`;
-    case 'postalCode':
-      return `the postal code ${place.code}`;
-    case 'postalPrefix':
-      return `postal codes that begin with ${place.prefix}`;
+    case 'postal':
+      return `the postal rule ${rule}`;
+    case 'area':
+      return `the drawn area ${place.name}`;
+    case 'circle':
+      return `the distance of ${format.distance(distance)}, ${place.beyond === null ? '' : `beyond ${place.beyond} and `}within ${place.within}`;
   }
 }
 
@@ -122,7 +147,7 @@ export function placeAnswerWords(
       const name = (id: string) => book.zones.find((zone) => zone.id === id)?.name ?? id;
       const rivals =
         answer.rivals.length === 0 ? '' : ` ${format.list(answer.rivals.map(name))} claims it just as closely; the zone listed first wins.`;
-      return `Matched by ${matchedBy(answer.place, format, subdivision)}.${rivals}`;
+      return `Matched by ${matchedBy(answer, format, subdivision)}.${rivals}`;
     }
   }
 }

@@ -41,7 +41,7 @@ const say = (of: Lane) =>
 describe('a lane read back', () => {
   test('keeps the units as typed', () => {
     expect(say(lane)).toBe(
-      'Priced by weight: $9.90 up to 2 lb, free up to 5 kg; over 5 kg it is not offered. Offered only for number of items from 2 items. Free when goods come to $120.00 or more, before discounts.',
+      'Priced by items weight: $9.90 up to 2 lb, free up to 5 kg; over 5 kg it is not offered. Offered only for number of items from 2 items. Free when goods come to $120.00 or more, before discounts.',
     );
   });
   test('says value tiers the way they are written', () => {

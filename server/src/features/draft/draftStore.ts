@@ -12,7 +12,7 @@ import {
 import type { EntityManager } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
-import { DraftChangeEntity, type DraftChangeRow, DraftEntity } from '../../persistence/entities.ts';
+import { DraftChangeEntity, type DraftChangeRow, DraftEntity, type DraftRow } from '../../persistence/entities.ts';
 
 const DRAFT_ID = 1;
 
@@ -37,10 +37,23 @@ export class DraftStore {
   /** Opens the draft; a new shop begins with an empty book. */
   static async open(database: Database, now: () => string): Promise<DraftStore> {
     const row = await database.read.findOneBy(DraftEntity, { id: DRAFT_ID });
-    if (row) return new DraftStore(database, now, { revision: row.revision, book: readRateBook(JSON.parse(row.document)) });
+    if (row) return new DraftStore(database, now, await DraftStore.#broughtForward(database, row));
     const held = { revision: 0, book: emptyBook() };
     await database.write((manager) => manager.insert(DraftEntity, { id: DRAFT_ID, revision: 0, document: JSON.stringify(held.book) }));
     return new DraftStore(database, now, held);
+  }
+
+  /** A draft of an earlier format is stored anew; the steps of its history speak of the old form and go. */
+  static async #broughtForward(database: Database, row: DraftRow): Promise<HeldDraft> {
+    const document: unknown = JSON.parse(row.document);
+    const book = readRateBook(document);
+    if ((document as RateBook).format === book.format) return { revision: row.revision, book };
+    const revision = row.revision + 1;
+    await database.write(async (manager) => {
+      await manager.clear(DraftChangeEntity);
+      await manager.update(DraftEntity, { id: DRAFT_ID }, { revision, document: JSON.stringify(book) });
+    });
+    return { revision, book };
   }
 
   get current(): HeldDraft {

@@ -54,7 +54,8 @@ export class EditionStore {
 
   async #freeze(manager: EntityManager, book: RateBook, note: string): Promise<Edition> {
     const hash = hashOf(book);
-    if (hash === this.#live?.summary.hash) {
+    // Not by the stored hash: an edition of an earlier format reads as its present form.
+    if (this.#live && hash === hashOf(this.#live.book)) {
       throw new HttpProblem('nothing-to-publish', `The draft is the same as edition ${this.#live.summary.number}, which is live.`);
     }
     const row = { number: (this.#live?.summary.number ?? 0) + 1, note, hash, document: JSON.stringify(book), publishedAt: this.#now() };

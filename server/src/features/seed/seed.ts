@@ -29,7 +29,7 @@ export async function plantSeed(stores: SeedStores, read: () => unknown): Promis
   const { draft, editions, goods, trials } = stores;
   if (draft.current.revision > 0 || editions.live) return false;
   const seed = Seed.parse(read());
-  await goods.add(seed.products);
+  await goods.change({ put: [...seed.products], edit: [], remove: [] });
   await trials.add(seed.trials);
   await draft.beginWith(seed.live);
   await editions.publish(() => draft.current.book, seed.note);

@@ -83,7 +83,7 @@ export function BenchCart() {
           <span>
             {format.money(measures.valueBeforeDiscounts)} goods
             {discounted && `, ${format.money(measures.valueAfterDiscounts)} after discounts`} · {format.mass(measures.itemsWeight)} ·{' '}
-            {format.measured('itemCount', measures.itemCount)}
+            {format.count(measures.itemCount, 'item')}
           </span>
           <button type="button" className="text-clay hover:underline" onClick={() => send({ kind: 'clear' })}>
             Empty

@@ -2,9 +2,10 @@ import { useId, useState } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
-import { readMass, readMoney } from '../../ui/readers.ts';
+import { orNone, readMass, readMoney, readSize } from '../../ui/readers.ts';
 
-type Faults = { price?: string; weight?: string };
+type Faults = { price?: string; weight?: string; size?: string };
+const NOTHING = { name: '', price: '', weight: '', size: '' };
 
 function Field({
   label,
@@ -44,23 +45,35 @@ function Field({
   );
 }
 
-/** Goods the shop does not list: a price and a weight. */
+/** Goods the shop does not list: a price, a weight and, where known, a size. */
 export function OwnGoods({ onAdded }: { onAdded: () => void }) {
   const { send } = useBench();
   const { shop } = useDraft().book;
-  const [typed, setTyped] = useState({ name: '', price: '', weight: '' });
+  const [typed, setTyped] = useState(NOTHING);
   const [faults, setFaults] = useState<Faults>({});
   const add = () => {
     const price = readMoney(shop)(typed.price);
     const weight = readMass(shop)(typed.weight);
-    setFaults({ ...(!price.ok && { price: price.message }), ...(!weight.ok && { weight: weight.message }) });
-    if (!price.ok || !weight.ok) return;
+    const size = orNone(readSize(shop))(typed.size);
+    setFaults({
+      ...(!price.ok && { price: price.message }),
+      ...(!weight.ok && { weight: weight.message }),
+      ...(!size.ok && { size: size.message }),
+    });
+    if (!price.ok || !weight.ok || !size.ok) return;
     const name = typed.name.trim().slice(0, 200);
     send({
       kind: 'addGoods',
-      line: { quantity: 1, unitPrice: price.value, weight: weight.value, delivered: true, ...(name !== '' && { name }) },
+      line: {
+        quantity: 1,
+        unitPrice: price.value,
+        weight: weight.value,
+        delivered: true,
+        ...(size.value !== undefined && { size: size.value }),
+        ...(name !== '' && { name }),
+      },
     });
-    setTyped({ name: '', price: '', weight: '' });
+    setTyped(NOTHING);
     onAdded();
   };
   return (
@@ -84,6 +97,13 @@ export function OwnGoods({ onAdded }: { onAdded: () => void }) {
           onChange={(weight) => setTyped({ ...typed, weight })}
         />
       </div>
+      <Field
+        label="Size, if known"
+        hint={shop.units === 'metric' ? '30 x 20 x 10 cm' : '12 x 8 x 4 in'}
+        value={typed.size}
+        fault={faults.size}
+        onChange={(size) => setTyped({ ...typed, size })}
+      />
       <Button type="submit">Put in the cart</Button>
     </form>
   );

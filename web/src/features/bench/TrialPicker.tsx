@@ -1,7 +1,6 @@
 import { Trial } from '@ostrakon/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { ApiProblem, api } from '../../draft/draftApi.ts';
 import { queries } from '../../draft/queries.ts';
@@ -10,6 +9,7 @@ import { Modal } from '../../ui/Modal.tsx';
 import { NameForm } from '../../ui/NameForm.tsx';
 import { newId } from '../../ui/newId.ts';
 import { Select } from '../../ui/Select.tsx';
+import { toast } from '../../ui/toast.ts';
 
 function SaveTrial({ onDone }: { onDone: () => void }) {
   const { state, send, trials } = useBench();

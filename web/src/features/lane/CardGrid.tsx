@@ -1,4 +1,4 @@
-import type { TieredCard } from '@ostrakon/core';
+import { CountMeasure, type TieredCard, WeightMeasure } from '@ostrakon/core';
 import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
@@ -36,6 +36,30 @@ function ValueSettings({ card }: { card: Extract<TieredCard, { kind: 'valueTiers
         ]}
         onChange={(writing) => session.dispatch({ name: 'setCard', args: { ...at, card: withWriting(card, writing) } })}
       />
+    </div>
+  );
+}
+
+/** Which weight, or which count, the tiers read. */
+function MeasureSettings({ card }: { card: Extract<TieredCard, { kind: 'weightTiers' | 'countTiers' }> }) {
+  const { at } = useLane();
+  const session = useDraftSession();
+  const measures = card.kind === 'weightTiers' ? WeightMeasure.options : CountMeasure.options;
+  return (
+    <div className="mb-2 w-56">
+      <Select
+        label={card.kind === 'weightTiers' ? 'Weight measured' : 'What is counted'}
+        value={card.measure}
+        onChange={(event) =>
+          session.dispatch({ name: 'setCard', args: { ...at, card: { ...card, measure: event.target.value } as typeof card } })
+        }
+      >
+        {measures.map((measure) => (
+          <option key={measure} value={measure}>
+            {measureWords[measure]}
+          </option>
+        ))}
+      </Select>
     </div>
   );
 }
@@ -100,7 +124,7 @@ export function CardGrid({ card }: { card: TieredCard }) {
   const head = `${measureWords[card.measure]}, ${isFrom(card) ? 'from' : 'up to'}`;
   return (
     <div>
-      {card.kind === 'valueTiers' && <ValueSettings card={card} />}
+      {card.kind === 'valueTiers' ? <ValueSettings card={card} /> : <MeasureSettings card={card} />}
       <table
         ref={table}
         role="grid"

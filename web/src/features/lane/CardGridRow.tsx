@@ -1,9 +1,9 @@
 import type { TieredCard, TierResult } from '@ostrakon/core';
 import { X } from 'lucide-react';
-import { toast } from 'sonner';
 import { useDraftSession } from '../../draft/DraftProvider.tsx';
 import { SignButton } from '../../ui/Button.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
+import { toast } from '../../ui/toast.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { type CardRow, isFrom, withBound, withoutRow, withResult } from './cardRows.ts';
 import { shownResult } from './shownResult.ts';

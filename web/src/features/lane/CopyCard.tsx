@@ -1,9 +1,9 @@
 import { laneOf } from '@ostrakon/core';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Modal } from '../../ui/Modal.tsx';
+import { toast } from '../../ui/toast.ts';
 import { useLane } from './useLane.ts';
 
 const parts = [

@@ -1,6 +1,6 @@
 import { dimensionOf, Limit, MEASURES, type Measure } from '@ostrakon/core';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
-import { orNone, readCount, readMass, readMoney } from '../../ui/readers.ts';
+import { orNone, readCount, readLength, readMass, readMoney } from '../../ui/readers.ts';
 import { TypedField } from '../../ui/TypedField.tsx';
 import type { Read } from '../../ui/useTypedField.ts';
 import { measureWords } from '../../words/quoteWords.ts';
@@ -15,6 +15,7 @@ function useBoundCell(measure: Measure): { read: (text: string) => Read<Bound>; 
   const format = useFormat();
   const dimension = dimensionOf(measure);
   if (dimension === 'mass') return { read: readMass(shop), show: (bound) => String(bound ?? '') };
+  if (dimension === 'length') return { read: readLength(shop), show: (bound) => String(bound ?? '') };
   if (dimension === 'money') return { read: readMoney(shop), show: (bound) => (bound === undefined ? '' : format.plain(Number(bound))) };
   return { read: readCount, show: (bound) => String(bound ?? '') };
 }

@@ -37,7 +37,7 @@ export function StepChart() {
   const cart = measured.measures[shape.measure];
   const top = Math.max(100, ...shape.points.map((point) => point.y ?? 0)) * 1.15;
   const held = compiled.zones.find((one) => one.zone.id === at.zone);
-  const answer = held && quoteZone(compiled, held, measured.measures).find((one) => one.service === at.service);
+  const answer = held && quoteZone(compiled, held, measured.consignments).find((one) => one.service === at.service);
   // The card's own price, before free delivery: that is the line the cart stands on.
   const price = answer?.status === 'priced' ? (answer.ledger[0]?.amount ?? null) : null;
   const cartWords = `this cart, ${format.measured(shape.measure, cart)}`;

@@ -1,8 +1,12 @@
 import { laneOf } from '@ostrakon/core';
 import { Command } from 'cmdk';
+import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+
+/** Of many thousand products, those that match best by name. */
+const MOST_PRODUCTS_SHOWN = 40;
 
 interface Entry {
   readonly label: string;
@@ -40,6 +44,12 @@ export function Palette({ onClose, onHelp }: { onClose: () => void; onHelp: () =
   const session = useDraftSession();
   const { trials, products, send } = useBench();
   const navigate = useNavigate();
+  const [typed, setTyped] = useState('');
+  const found = useMemo(() => {
+    const wanted = typed.trim().toLowerCase();
+    const all = [...products.values()];
+    return (wanted === '' ? all : all.filter((product) => product.name.toLowerCase().includes(wanted))).slice(0, MOST_PRODUCTS_SHOWN);
+  }, [products, typed]);
   const go = (path: string) => () => void navigate(path);
   const lanes = book.zones.flatMap((zone) =>
     book.services.flatMap((service) =>
@@ -55,6 +65,8 @@ export function Palette({ onClose, onHelp }: { onClose: () => void; onHelp: () =
       contentClassName="fixed top-[12vh] left-1/2 z-50 w-[560px] -translate-x-1/2 overflow-hidden rounded-lg border border-line-strong bg-paper"
     >
       <Command.Input
+        value={typed}
+        onValueChange={setTyped}
         placeholder="Find a zone, lane, product, trial or command"
         className="h-11 w-full border-line border-b bg-paper px-4 outline-none"
       />
@@ -68,6 +80,9 @@ export function Palette({ onClose, onHelp }: { onClose: () => void; onHelp: () =
             { label: 'Show this cart in every zone', act: go('/book?face=cart') },
             { label: 'Publish', act: go('/publish') },
             { label: 'Shop facts and served countries', act: go('/shop') },
+            { label: 'Goods', act: go('/shop/goods') },
+            { label: 'Packaging', act: go('/shop/packaging') },
+            { label: 'Locations', act: go('/shop/locations') },
             { label: 'Undo', keys: 'Ctrl Z', act: () => void session.undo() },
             { label: 'Redo', keys: 'Ctrl Shift Z', act: () => void session.redo() },
             { label: 'List shortcuts', keys: '?', act: onHelp },
@@ -83,7 +98,7 @@ export function Palette({ onClose, onHelp }: { onClose: () => void; onHelp: () =
         <Group
           heading="Put on the bench"
           onDone={onClose}
-          entries={[...products.values()].map((product) => ({
+          entries={found.map((product) => ({
             label: product.name,
             act: () => send({ kind: 'addProduct', product: product.id }),
           }))}

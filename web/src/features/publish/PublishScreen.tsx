@@ -1,12 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { ApiProblem, api } from '../../draft/draftApi.ts';
 import { queries } from '../../draft/queries.ts';
 import { type Changes, useChanges } from '../../draft/useChanges.ts';
 import { Button } from '../../ui/Button.tsx';
+import { toast } from '../../ui/toast.ts';
 import { changeWords } from '../../words/changeWords.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
 

@@ -3,11 +3,11 @@ import { CSS } from '@dnd-kit/utilities';
 import type { Service } from '@ostrakon/core';
 import { ChevronDown } from 'lucide-react';
 import { memo, useState } from 'react';
-import { toast } from 'sonner';
 import { useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Menu, type MenuGroup } from '../../ui/Menu.tsx';
 import { newId } from '../../ui/newId.ts';
 import { RenameField } from '../../ui/RenameField.tsx';
+import { toast } from '../../ui/toast.ts';
 import { ServiceDialog } from './ServiceDialog.tsx';
 import { dragId } from './sheetDrag.ts';
 

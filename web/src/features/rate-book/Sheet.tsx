@@ -48,7 +48,7 @@ export function Sheet({ face }: { face: Face }) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const reorder = useReorder();
   const keys = useSheetKeys();
-  const answers = useMemo(() => compiled.zones.map((zone) => quoteZone(compiled, zone, measured.measures)), [compiled, measured]);
+  const answers = useMemo(() => compiled.zones.map((zone) => quoteZone(compiled, zone, measured.consignments)), [compiled, measured]);
   const look = { face, services: book.services, format: useFormat(), subdivision: useSubdivisionNames(), tabIndex: keys.tabIndex };
   return (
     <DndContext sensors={sensors} collisionDetection={sameKind} onDragEnd={reorder}>

@@ -2,12 +2,12 @@ import type { Zone } from '@ostrakon/core';
 import { MoreHorizontal } from 'lucide-react';
 import { memo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import { useDraftSession } from '../../draft/DraftProvider.tsx';
 import { SignButton } from '../../ui/Button.tsx';
 import { Menu, type MenuGroup } from '../../ui/Menu.tsx';
 import { newId } from '../../ui/newId.ts';
 import { RenameField } from '../../ui/RenameField.tsx';
+import { toast } from '../../ui/toast.ts';
 
 function useZoneMenu(zone: Zone, rename: () => void): () => MenuGroup[] {
   const session = useDraftSession();

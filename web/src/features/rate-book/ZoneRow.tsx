@@ -13,9 +13,6 @@ function placesSummary({ places }: Zone, format: Format, subdivision: (code: str
   const held = places.filter((place) => !place.excluded);
   const [first] = held;
   if (!first) return 'no places yet';
-  if (held.every((place) => place.kind === 'postalPrefix' || place.kind === 'postalCode')) {
-    return held.length === 1 ? placeWords(first, format, subdivision) : `${held.length} postal rules`;
-  }
   const short = held
     .slice(0, 3)
     .map((place) => (place.kind === 'subdivision' ? place.subdivision.slice(3) : placeWords(place, format, subdivision)));

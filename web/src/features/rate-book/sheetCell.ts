@@ -1,6 +1,5 @@
-import type { Card, Lane, LedgerRow, Offer, TierResult, Withheld } from '@ostrakon/core';
+import { boundInBase, type Card, type Lane, type LedgerRow, type Offer, type TierResult, type Withheld } from '@ostrakon/core';
 import type { Format } from '../../words/format.ts';
-import { baseOf } from '../../words/format.ts';
 import { resultWords } from '../../words/laneSentence.ts';
 import { differenceWords, reasonInShort, stretchInShort } from '../../words/quoteWords.ts';
 
@@ -66,7 +65,7 @@ export function cartWords(answer: Offer | Withheld, format: Format): CellWords {
 /** Points of the tiny step line: x and y from 0 to 1, null where nothing is offered. */
 export function stepLine(card: Card): { from: number; to: number; y: number | null }[] {
   const results = resultsOf(card);
-  const bounds = card.kind === 'flat' ? [] : card.tiers.map((tier) => baseOf(tier.upTo));
+  const bounds = card.kind === 'flat' ? [] : card.tiers.map((tier) => boundInBase(card.measure, tier.upTo));
   const end = (bounds.at(-1) ?? 1) * 1.25 || 1;
   const edges = [0, ...bounds, end];
   const most = Math.max(1, ...results.map((result) => (result.kind === 'amount' ? result.amount : 0)));

@@ -13,10 +13,12 @@ function kindOf(place: Place, format: Format): string {
       return 'country';
     case 'subdivision':
       return `province or state of ${format.region(place.subdivision.slice(0, 2))}`;
-    case 'postalPrefix':
-      return 'postal codes that begin so';
-    case 'postalCode':
-      return 'postal code';
+    case 'postal':
+      return `postal codes of ${format.region(place.country)}`;
+    case 'area':
+      return 'drawn area';
+    case 'circle':
+      return 'distance around a location';
   }
 }
 

@@ -1,31 +1,66 @@
-import type { Place } from '@ostrakon/core';
+import { checkPostalList, type Place, type PostalLineProblem } from '@ostrakon/core';
 import { useId, useState } from 'react';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { useFormat } from '../../words/useWords.ts';
-import { type LineFault, readPostalLines } from './postalLines.ts';
+import { postalProblemWords } from './postalWords.ts';
 
-/** Postal codes, pasted or typed one a line. */
-export function PostalRules({ onAdd }: { onAdd: (places: readonly Place[]) => { ok: true } | { ok: false; message: string } }) {
+const MOST_SHOWN = 10;
+type PostalPlace = Extract<Place, { kind: 'postal' }>;
+
+const isList = (place: Place, country: string): place is PostalPlace =>
+  place.kind === 'postal' && place.country === country && !place.excluded;
+
+/** Postal codes, pasted or typed one a line; or the whole list of a country, to be changed. */
+export function PostalRules({
+  places,
+  onChange,
+}: {
+  places: readonly Place[];
+  onChange: (places: Place[]) => { ok: true } | { ok: false; message: string };
+}) {
   const { served } = useDraft().book.shop;
   const format = useFormat();
   const faultsId = useId();
   const [country, setCountry] = useState(served.includes('CA') ? 'CA' : (served[0] ?? 'CA'));
   const [typed, setTyped] = useState('');
-  const [faults, setFaults] = useState<readonly LineFault[]>([]);
-  const add = () => {
-    const read = readPostalLines(typed, country);
-    setFaults(read.faults);
+  const [faults, setFaults] = useState<readonly PostalLineProblem[]>([]);
+  const [told, setTold] = useState('');
+  const [whole, setWhole] = useState(false);
+  const held = places.find((place) => isList(place, country));
+  const heldLines = held && isList(held, country) ? held.rules : '';
+
+  const put = (rules: string) => {
+    const others = places.filter((place) => !isList(place, country));
+    return onChange(rules === '' ? others : [...others, { kind: 'postal', country, rules }]);
+  };
+  const take = () => {
+    const { good, problems } = checkPostalList(typed, country, whole ? '' : heldLines);
+    const lines = whole || heldLines === '' ? good : [heldLines, ...good];
+    const outcome = good.length === 0 && !whole ? ({ ok: true } as const) : put(lines.join('\n'));
+    if (!outcome.ok) return setTold(`${outcome.message}.`);
+    setFaults(problems);
     // Good lines are taken; the others stay, to be mended.
-    if (onAdd(read.places).ok) setTyped(read.faults.map((fault) => fault.text).join('\n'));
+    setTyped(problems.map((fault) => fault.text).join('\n'));
+    setTold(whole ? `The list now has ${format.count(good.length, 'rule')}.` : `${format.count(good.length, 'rule')} added.`);
+    setWhole(false);
   };
   const countries = served.length === 0 ? ['CA'] : served;
   return (
     <section aria-label="Postal codes">
       <h2 className="font-serif text-lg font-semibold">Postal codes</h2>
       <div className="mt-1 space-y-2">
-        <Select label="Country of the postal codes" value={country} onChange={(event) => setCountry(event.target.value)}>
+        <Select
+          label="Country of the postal codes"
+          value={country}
+          onChange={(event) => {
+            setCountry(event.target.value);
+            setWhole(false);
+            setFaults([]);
+            setTold('');
+          }}
+        >
           {countries.map((code) => (
             <option key={code} value={code}>
               {format.region(code)}
@@ -36,23 +71,58 @@ export function PostalRules({ onAdd }: { onAdd: (places: readonly Place[]) => { 
           aria-label="Postal codes, one a line"
           aria-describedby={faultsId}
           aria-invalid={faults.length > 0}
-          rows={5}
-          placeholder={'B3H 4R2\nB3*   all that begin with B3'}
+          rows={whole ? 12 : 5}
+          spellCheck={false}
+          placeholder={'B3H 4R2\nB3*   all that begin with B3\nB3A-B3S   a range'}
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
           className="w-full rounded-md border border-line-strong bg-paper p-2 placeholder:text-ash aria-invalid:border-fault"
         />
+        {faults.length > 0 && (
+          <p className="text-sm font-semibold text-fault">
+            {faults.length === 1 ? 'One line was' : `${faults.length} lines were`} not taken and {faults.length === 1 ? 'stays' : 'stay'}{' '}
+            above:
+          </p>
+        )}
         <ul id={faultsId} className="text-sm text-fault empty:hidden">
-          {faults.slice(0, 10).map((fault) => (
+          {faults.slice(0, MOST_SHOWN).map((fault) => (
             <li key={fault.line}>
-              Line {fault.line}, “{fault.text}”: {fault.message}.
+              Line {fault.line}, “{fault.text.slice(0, 40)}”: {postalProblemWords(fault, country, format)}.
             </li>
           ))}
-          {faults.length > 10 && <li>And {faults.length - 10} more.</li>}
+          {faults.length > MOST_SHOWN && <li>And {faults.length - MOST_SHOWN} more.</li>}
         </ul>
-        <Button onClick={add} disabled={typed.trim() === ''}>
-          Add postal codes
-        </Button>
+        <p role="status" className="text-sm text-ash empty:hidden">
+          {told}
+        </p>
+        <div className="flex gap-2">
+          <Button onClick={take} disabled={typed.trim() === '' && !whole}>
+            {whole ? 'Replace the list' : 'Add postal codes'}
+          </Button>
+          {heldLines !== '' && !whole && (
+            <Button
+              look="quiet"
+              onClick={() => {
+                setTyped(heldLines);
+                setWhole(true);
+                setFaults([]);
+              }}
+            >
+              Change the list of {format.count(heldLines.split('\n').length, 'rule')}
+            </Button>
+          )}
+          {whole && (
+            <Button
+              look="quiet"
+              onClick={() => {
+                setTyped('');
+                setWhole(false);
+              }}
+            >
+              Leave it as it is
+            </Button>
+          )}
+        </div>
       </div>
     </section>
   );

@@ -64,7 +64,7 @@ export function ZoneScreen() {
       <PlaceTable places={zone.places} onChange={set} />
       <div className="grid grid-cols-2 gap-6">
         <PlaceSearch onAdd={(place) => add([place])} held={zone.places} />
-        <PostalRules onAdd={add} />
+        <PostalRules places={zone.places} onChange={set} />
       </div>
     </div>
   );

@@ -1,0 +1,64 @@
+import { z } from 'zod';
+import { MassText } from '../measures/mass.ts';
+import { Minor } from '../money/money.ts';
+import { Size } from '../packing/packaging.ts';
+import { Id } from '../rate-book/naming.ts';
+
+/** Identifies a product across imports: the shop's own article number. */
+export const ProductId = z
+  .string()
+  .trim()
+  .min(1, 'Write an article number')
+  .max(60, 'An article number has at most 60 characters')
+  // biome-ignore lint/suspicious/noControlCharactersInRegex: those are what is refused
+  .regex(/^[^\u0000-\u001f\u007f]+$/, 'An article number has no line breaks or control characters');
+
+export const Tag = z
+  .string()
+  .trim()
+  .min(1, 'Write a tag')
+  .max(40, 'A tag has at most 40 characters')
+  .regex(/^[^,;]+$/, 'A tag has no comma or semicolon');
+
+/** The most products a shop may have. */
+export const MOST_PRODUCTS = 100_000;
+
+/** Something the shop sells. */
+export const Product = z.strictObject({
+  id: ProductId,
+  name: z.string().trim().min(1, 'Write a name').max(200, 'A name has at most 200 characters'),
+  /** Its goods group; null is the default group. */
+  group: Id.nullable(),
+  /** Price of one, in minor units. */
+  price: Minor,
+  weight: MassText.nullable(),
+  size: Size.nullable(),
+  /** The location it leaves from; null lets the shop's first suitable one send it. */
+  origin: Id.nullable(),
+  /** Travels in the box it comes in. */
+  ownBox: z.boolean(),
+  /** This side up. */
+  upright: z.boolean(),
+  /** Nothing may lie over it. */
+  fragile: z.boolean(),
+  /** False for goods that are not delivered, such as a gift card. */
+  delivered: z.boolean(),
+  /** Packing days on top of the shop's own. */
+  extraPackingDays: z.int().min(0, 'At least 0 days').max(60, 'At most 60 days'),
+  tags: z.array(Tag).max(30, 'At most 30 tags'),
+});
+export type Product = z.infer<typeof Product>;
+
+/** What a product is when nothing else is said. */
+export const PRODUCT_DEFAULTS = {
+  group: null,
+  weight: null,
+  size: null,
+  origin: null,
+  ownBox: false,
+  upright: false,
+  fragile: false,
+  delivered: true,
+  extraPackingDays: 0,
+  tags: [] as string[],
+} as const satisfies Partial<Product>;

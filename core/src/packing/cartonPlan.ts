@@ -1,0 +1,180 @@
+import type { Sides } from './billable.ts';
+import { exactFill } from './exactFill.ts';
+import { fewestRooms, leastRooms } from './fewestRooms.ts';
+import { type FillRules, fillOne, fitsAlone, type OrderRule, ordered, type Prepared, prepare } from './fillRooms.ts';
+import { OpenRoom } from './openRoom.ts';
+import type { Carton } from './packaging.ts';
+import { type Piece, volumeOf } from './piece.ts';
+
+/** A carton with what lies in it. */
+export interface FilledCarton {
+  readonly carton: Carton;
+  readonly room: OpenRoom;
+}
+
+/** What one parcel costs, in any unit; the set with the least sum is chosen. */
+export type ParcelCost = (parcel: { readonly carton: Carton; readonly packedWeight: number; readonly outside: Sides }) => number;
+
+const WAYS: readonly (readonly [OrderRule, FillRules['spot']])[] = [
+  ['volume', 'snug'],
+  ['base', 'low'],
+  ['longest', 'snug'],
+];
+const EFFORT = { tries: 3, rounds: 24 };
+
+/** One thing alone may reach into the round of a tube, where the square prism inside would be too narrow. */
+function aloneInRound(one: Prepared, { diameter, room }: Carton): OpenRoom | undefined {
+  if (diameter === null || one.piece.weight > room.mostLoad) return undefined;
+  const turn = one.turns.find(([x, y, z]) => x <= room.length && Math.hypot(y, z) <= diameter);
+  if (!turn) return undefined;
+  const round = new OpenRoom({ ...room, width: diameter, height: diameter }, false);
+  round.placeAt(one.index, [0, 0, 0], turn, { weight: one.piece.weight, volume: one.volume, fragile: one.piece.fragile });
+  return round;
+}
+
+export const fitsCarton = (one: Prepared, carton: Carton): boolean =>
+  fitsAlone(one, carton.room) || aloneInRound(one, carton) !== undefined;
+
+/** The carton filled with the whole list, when a few ways of filling find room for it. */
+function holdAll(list: readonly Prepared[], carton: Carton): FilledCarton | undefined {
+  const [only] = list;
+  if (only && list.length === 1) {
+    const round = aloneInRound(only, carton);
+    if (round) return { carton, room: round };
+  }
+  const volume = list.reduce((sum, one) => sum + one.volume, 0);
+  const load = list.reduce((sum, { piece }) => sum + piece.weight, 0);
+  if (volume > volumeOf(carton.room) || load > carton.room.mostLoad) return undefined;
+  for (const [order, spot] of WAYS) {
+    const room = fillOne(ordered(list, order), carton.room, { spot, steady: true });
+    if (room.pieces.length === list.length) return { carton, room };
+  }
+  return undefined;
+}
+
+/** Figures by which plans are compared, first to last. */
+function merit(plan: readonly FilledCarton[], cost: ParcelCost | undefined): number[] {
+  const sum = (of: (filled: FilledCarton) => number) => plan.reduce((total, filled) => total + of(filled), 0);
+  const asked = cost ? [sum(({ carton, room }) => cost({ carton, packedWeight: room.load + carton.tare, outside: carton.outside }))] : [];
+  return [...asked, plan.length, sum(({ carton }) => volumeOf(carton.outside)), sum(({ carton }) => carton.cost)];
+}
+
+function isBetter(one: readonly number[], other: readonly number[]): boolean {
+  const at = one.findIndex((figure, index) => figure !== other[index]);
+  return at >= 0 && (one[at] as number) < (other[at] as number);
+}
+
+/** Each filled carton in the best one that holds the same. */
+function shrink(
+  plan: readonly FilledCarton[],
+  all: readonly Prepared[],
+  cartons: readonly Carton[],
+  cost: ParcelCost | undefined,
+): FilledCarton[] {
+  return plan.map((filled) => {
+    const list = filled.room.pieces.map((index) => all[index] as Prepared);
+    let best = filled;
+    for (const carton of cartons) {
+      if (carton === filled.carton) continue;
+      const swapped = { carton, room: filled.room };
+      if (!isBetter(merit([swapped], cost), merit([best], cost))) continue;
+      best = holdAll(list, carton) ?? best;
+    }
+    return best;
+  });
+}
+
+/** Everything that fits into one kind of carton, and the rest into the roomiest others. */
+function planWith(lead: Carton, all: readonly Prepared[], cartons: readonly Carton[]): FilledCarton[] {
+  const filled: FilledCarton[] = [];
+  let left = all;
+  for (const carton of [lead, ...[...cartons].reverse()]) {
+    const fitting = left.filter((one) => fitsAlone(one, carton.room));
+    if (fitting.length === 0) continue;
+    const rooms = fewestRooms(
+      fitting.map(({ piece }) => piece),
+      carton.room,
+      { steady: true, effort: EFFORT },
+    );
+    filled.push(...rooms.map((room) => ({ carton, room: room.renamed((index) => (fitting[index] as Prepared).index) })));
+    const gone = new Set(fitting);
+    left = left.filter((one) => !gone.has(one));
+  }
+  for (const one of left) {
+    const carton = cartons.find((other) => aloneInRound(one, other));
+    const room = carton && aloneInRound(one, carton);
+    if (!carton || !room) throw new RangeError('A piece fits no carton');
+    filled.push({ carton, room });
+  }
+  return filled;
+}
+
+/** Carton by carton, the one that makes best use of itself; mixes sizes where that pays. */
+function planGreedily(all: readonly Prepared[], cartons: readonly Carton[], cost: ParcelCost | undefined): FilledCarton[] | undefined {
+  const filled: FilledCarton[] = [];
+  let left = ordered(all, 'volume');
+  while (left.length > 0) {
+    let best: { filled: FilledCarton; rate: number } | undefined;
+    for (const carton of cartons) {
+      const room = fillOne(left, carton.room, { spot: 'snug', steady: true });
+      if (room.pieces.length === 0) continue;
+      const packed = volumeOf(carton.room) - room.volumeLeft;
+      const price = cost ? cost({ carton, packedWeight: room.load + carton.tare, outside: carton.outside }) : volumeOf(carton.outside);
+      const rate = (price + 1) / packed;
+      if (!best || rate < best.rate) best = { filled: { carton, room }, rate };
+    }
+    if (!best) return undefined;
+    filled.push(best.filled);
+    const gone = new Set(best.filled.room.pieces);
+    left = left.filter(({ index }) => !gone.has(index));
+  }
+  return filled;
+}
+
+/** All in one carton by exact search, where the heuristics needed more. */
+function exactly(all: readonly Prepared[], cartons: readonly Carton[]): FilledCarton[] | undefined {
+  for (const carton of cartons) {
+    const room = exactFill(all, carton.room);
+    if (room) return [{ carton, room }];
+  }
+  return undefined;
+}
+
+/** A plan for every carton that could lead one; without a cost, those that cannot do with fewer parcels are passed over. */
+function leadPlans(all: readonly Prepared[], cartons: readonly Carton[], cost: ParcelCost | undefined): FilledCarton[][] {
+  const plans: FilledCarton[][] = [];
+  for (const lead of [...cartons].reverse()) {
+    const fitting = all.filter((one) => fitsAlone(one, lead.room));
+    const fewest = Math.min(...plans.map((plan) => plan.length));
+    if (fitting.length === 0 || (!cost && leastRooms(fitting, lead.room) > fewest)) continue;
+    plans.push(planWith(lead, all, cartons));
+  }
+  return plans.length > 0 ? plans : [planWith(cartons[0] as Carton, all, cartons)];
+}
+
+/** Above this many pieces the greedy mix is left out: it looks at every carton anew for each parcel. */
+const MOST_GREEDY = 150;
+
+/**
+ * The best set of cartons found for the pieces: least cost where a cost is given, else fewest parcels, then least
+ * outside volume, then cheapest cartons. Every piece must fit some carton.
+ * @param cartons by rising volume
+ */
+export function planCartons(pieces: readonly Piece[], cartons: readonly Carton[], cost?: ParcelCost): FilledCarton[] {
+  const all = prepare(pieces);
+  if (all.length === 0) return [];
+  const plans: FilledCarton[][] = [];
+  for (const carton of cartons) {
+    const whole = all.every((one) => fitsAlone(one, carton.room)) ? holdAll(all, carton) : undefined;
+    if (whole) plans.push([whole]);
+    // Without a cost nothing beats the smallest carton that holds everything.
+    if (whole && !cost) return [whole];
+  }
+  if (plans.length === 0 || cost) plans.push(...leadPlans(all, cartons, cost));
+  const greedy = all.length <= MOST_GREEDY ? planGreedily(all, cartons, cost) : undefined;
+  if (greedy) plans.push(greedy);
+  const finished = plans.map((plan) => shrink(plan, all, cartons, cost));
+  const best = finished.reduce((a, b) => (isBetter(merit(b, cost), merit(a, cost)) ? b : a));
+  const one = best.length > 1 ? exactly(all, cartons) : undefined;
+  return one && isBetter(merit(one, cost), merit(best, cost)) ? one : best;
+}

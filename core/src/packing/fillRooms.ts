@@ -1,0 +1,97 @@
+import { OpenRoom, type SpotRule } from './openRoom.ts';
+import { type Piece, type Room, type Turn, turnsOf, volumeOf } from './piece.ts';
+
+/** A piece with what the search asks of it again and again. */
+export interface Prepared {
+  readonly index: number;
+  readonly piece: Piece;
+  readonly turns: readonly Turn[];
+  readonly volume: number;
+  readonly longest: number;
+  readonly base: number;
+}
+
+/** Alike pieces share one list of turns. */
+export function prepare(pieces: readonly Piece[]): Prepared[] {
+  const turns = new Map<string, readonly Turn[]>();
+  return pieces.map((piece, index) => {
+    const { length, width, height } = piece;
+    const key = `${length} ${width} ${height} ${piece.turning}`;
+    const known = turns.get(key) ?? turnsOf(piece);
+    turns.set(key, known);
+    const longest = Math.max(length, width, height);
+    return { index, piece, turns: known, volume: volumeOf(piece), longest, base: length * width };
+  });
+}
+
+/** Whether an empty room takes the piece, some way round. */
+export const fitsAlone = ({ piece, turns }: Prepared, room: Room): boolean =>
+  piece.weight <= room.mostLoad && turns.some(([x, y, z]) => x <= room.length && y <= room.width && z <= room.height);
+
+/** Orders in which pieces are taken; ties are broken by the sides, so that the order of the cart plays no part. */
+export type OrderRule = 'volume' | 'longest' | 'base' | 'height';
+
+const sides = (a: Prepared, b: Prepared) =>
+  b.piece.length - a.piece.length ||
+  b.piece.width - a.piece.width ||
+  b.piece.height - a.piece.height ||
+  b.piece.weight - a.piece.weight ||
+  Number(a.piece.fragile) - Number(b.piece.fragile) ||
+  a.turns.length - b.turns.length ||
+  a.index - b.index;
+
+const KEYS: Record<OrderRule, (piece: Prepared) => number> = {
+  volume: ({ volume }) => volume,
+  longest: ({ longest }) => longest,
+  base: ({ base }) => base,
+  height: ({ piece }) => piece.height,
+};
+
+/** Largest first by the rule. Fragile things come last: what lies under nothing goes on top. */
+export function ordered(list: readonly Prepared[], rule: OrderRule): Prepared[] {
+  const key = KEYS[rule];
+  return [...list].sort(
+    (a, b) => Number(a.piece.fragile) - Number(b.piece.fragile) || key(b) - key(a) || b.volume - a.volume || sides(a, b),
+  );
+}
+
+export interface FillRules {
+  readonly spot: SpotRule;
+  /** Every piece lies on the floor or with at least half of its base on others. */
+  readonly steady: boolean;
+  /** `first` takes the first room with a spot, `best` the room with the best one. */
+  readonly room: 'first' | 'best';
+}
+
+/** Fills as many equal rooms as it takes, one piece after the other. Every piece must fit an empty room. */
+export function fillRooms(list: readonly Prepared[], room: Room, rules: FillRules, most = Infinity): OpenRoom[] | undefined {
+  const open: OpenRoom[] = [];
+  for (const { index, piece, turns, volume } of list) {
+    let chosen: OpenRoom | undefined;
+    let score = Infinity;
+    for (const one of open) {
+      if (!one.find(turns, piece.weight, volume, piece.fragile, rules.spot) || one.bestScore >= score) continue;
+      chosen = one;
+      score = one.bestScore;
+      if (rules.room === 'first') break;
+    }
+    if (!chosen) {
+      if (open.length >= most) return undefined;
+      chosen = new OpenRoom(room, rules.steady);
+      if (!chosen.find(turns, piece.weight, volume, piece.fragile, rules.spot))
+        throw new RangeError('A piece is too large or too heavy for the room');
+      open.push(chosen);
+    }
+    chosen.place(index, piece.weight, volume, piece.fragile);
+  }
+  return open;
+}
+
+/** Puts what it can of the list into one room, in order. */
+export function fillOne(list: readonly Prepared[], room: Room, rules: Omit<FillRules, 'room'>): OpenRoom {
+  const open = new OpenRoom(room, rules.steady);
+  for (const { index, piece, turns, volume } of list) {
+    if (open.find(turns, piece.weight, volume, piece.fragile, rules.spot)) open.place(index, piece.weight, volume, piece.fragile);
+  }
+  return open;
+}

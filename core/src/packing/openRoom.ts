@@ -1,0 +1,222 @@
+import type { Placement, Room, Turn } from './piece.ts';
+
+/** How a spot is chosen among those that are free: the lowest corner, or the one with the least room to spare around it. */
+export type SpotRule = 'low' | 'snug';
+
+const START = 16;
+
+function grown(list: Float64Array<ArrayBuffer>): Float64Array<ArrayBuffer> {
+  const larger = new Float64Array(list.length * 2);
+  larger.set(list);
+  return larger;
+}
+
+/**
+ * A room being filled. Spots to try are extreme points: where the faces of what lies there already meet the walls and
+ * each other. Source: Crainic, Perboli, Tadei, Extreme point-based heuristics for three-dimensional bin packing,
+ * INFORMS Journal on Computing 20 (2008). Each spot also knows how far it is to the next face along every axis, which
+ * turns most pieces away without a look at the others.
+ */
+export class OpenRoom {
+  readonly room: Room;
+  readonly #steady: boolean;
+  load = 0;
+  volumeLeft: number;
+  readonly pieces: number[] = [];
+  /** Six numbers a piece: near corner, far corner. */
+  #boxes = new Float64Array(6 * START);
+  #fragile: boolean[] = [];
+  #anyFragile = false;
+  /** Six numbers a spot: the point, and the free way along x, y and z. */
+  #spots = new Float64Array(6 * START);
+  #spotCount = 0;
+  // The best spot found by `find`.
+  #bestSpot = -1;
+  #bestTurn: Turn = [0, 0, 0];
+  bestScore = Infinity;
+
+  constructor(room: Room, steady: boolean) {
+    this.room = room;
+    this.#steady = steady;
+    this.volumeLeft = room.length * room.width * room.height;
+    this.#addSpot(0, 0, 0);
+  }
+
+  #isKnown(x: number, y: number, z: number): boolean {
+    const spots = this.#spots;
+    for (let at = 0; at < this.#spotCount * 6; at += 6) {
+      if (spots[at] === x && spots[at + 1] === y && spots[at + 2] === z) return true;
+    }
+    return false;
+  }
+
+  /** Writes the free way along x, y and z from a point behind the last spot; false when a box covers the point. */
+  #measureWays(x: number, y: number, z: number, at: number): boolean {
+    const boxes = this.#boxes;
+    const spots = this.#spots;
+    for (let box = 0; box < this.pieces.length * 6; box += 6) {
+      const x1 = boxes[box] as number;
+      const y1 = boxes[box + 1] as number;
+      const z1 = boxes[box + 2] as number;
+      const inX = x >= x1 && x < (boxes[box + 3] as number);
+      const inY = y >= y1 && y < (boxes[box + 4] as number);
+      const inZ = z >= z1 && z < (boxes[box + 5] as number);
+      if (inX && inY && inZ) return false;
+      if (inY && inZ && x1 >= x) spots[at + 3] = Math.min(spots[at + 3] as number, x1 - x);
+      else if (inX && inZ && y1 >= y) spots[at + 4] = Math.min(spots[at + 4] as number, y1 - y);
+      else if (inX && inY && z1 >= z) spots[at + 5] = Math.min(spots[at + 5] as number, z1 - z);
+    }
+    return true;
+  }
+
+  #addSpot(x: number, y: number, z: number): void {
+    const { length, width, height } = this.room;
+    if (x >= length || y >= width || z >= height || this.#isKnown(x, y, z)) return;
+    if (6 * (this.#spotCount + 1) > this.#spots.length) this.#spots = grown(this.#spots);
+    const at = this.#spotCount * 6;
+    this.#spots.set([x, y, z, length - x, width - y, height - z], at);
+    if (this.#measureWays(x, y, z, at)) this.#spotCount += 1;
+  }
+
+  /** Whether the box keeps clear of all others, lies steady and obeys "nothing over fragile". */
+  #isFree(x: number, y: number, z: number, turn: Turn, fragile: boolean): boolean {
+    const boxes = this.#boxes;
+    const x2 = x + turn[0];
+    const y2 = y + turn[1];
+    const z2 = z + turn[2];
+    const checkFragile = fragile || this.#anyFragile;
+    let supported = 0;
+    for (let at = 0, index = 0; index < this.pieces.length; at += 6, index += 1) {
+      const x1 = boxes[at] as number;
+      const y1 = boxes[at + 1] as number;
+      const far = boxes[at + 3] as number;
+      const deep = boxes[at + 4] as number;
+      if (x >= far || x2 <= x1 || y >= deep || y2 <= y1) continue;
+      const bottom = boxes[at + 2] as number;
+      const top = boxes[at + 5] as number;
+      if (z < top && z2 > bottom) return false;
+      if (checkFragile && ((this.#fragile[index] && z >= top) || (fragile && bottom >= z2))) return false;
+      if (top === z) supported += (Math.min(far, x2) - Math.max(x1, x)) * (Math.min(deep, y2) - Math.max(y1, y));
+    }
+    return !this.#steady || z === 0 || supported * 2 >= turn[0] * turn[1];
+  }
+
+  /** Looks for the best spot for a piece; `bestScore` is less for a better one. */
+  find(turns: readonly Turn[], weight: number, volume: number, fragile: boolean, rule: SpotRule): boolean {
+    this.bestScore = Infinity;
+    this.#bestSpot = -1;
+    if (volume > this.volumeLeft || this.load + weight > this.room.mostLoad) return false;
+    for (let spot = 0; spot < this.#spotCount; spot += 1) this.#tryTurns(spot, turns, fragile, rule);
+    return this.#bestSpot >= 0;
+  }
+
+  #tryTurns(spot: number, turns: readonly Turn[], fragile: boolean, rule: SpotRule): void {
+    const spots = this.#spots;
+    const at = spot * 6;
+    const freeX = spots[at + 3] as number;
+    const freeY = spots[at + 4] as number;
+    const freeZ = spots[at + 5] as number;
+    const x = spots[at] as number;
+    const y = spots[at + 1] as number;
+    const z = spots[at + 2] as number;
+    for (let t = 0; t < turns.length; t += 1) {
+      const turn = turns[t] as Turn;
+      if (turn[0] > freeX || turn[1] > freeY || turn[2] > freeZ) continue;
+      const score =
+        rule === 'snug' ? freeX - turn[0] + (freeY - turn[1]) + (freeZ - turn[2]) : (z + turn[2]) * 4 + (y + turn[1]) + x + turn[0];
+      if (score >= this.bestScore || !this.#isFree(x, y, z, turn, fragile)) continue;
+      this.bestScore = score;
+      this.#bestSpot = spot;
+      this.#bestTurn = turn;
+    }
+  }
+
+  /** Puts the piece where `find` found room. */
+  place(piece: number, weight: number, volume: number, fragile: boolean): void {
+    const at = this.#bestSpot * 6;
+    const x = this.#spots[at] as number;
+    const y = this.#spots[at + 1] as number;
+    const z = this.#spots[at + 2] as number;
+    this.placeAt(piece, [x, y, z], this.#bestTurn, { weight, volume, fragile });
+  }
+
+  placeAt(piece: number, [x, y, z]: Turn, turn: Turn, facts: { weight: number; volume: number; fragile: boolean }): void {
+    const x2 = x + turn[0];
+    const y2 = y + turn[1];
+    const z2 = z + turn[2];
+    if (6 * (this.pieces.length + 1) > this.#boxes.length) this.#boxes = grown(this.#boxes);
+    this.#boxes.set([x, y, z, x2, y2, z2], this.pieces.length * 6);
+    this.pieces.push(piece);
+    this.#fragile.push(facts.fragile);
+    this.#anyFragile ||= facts.fragile;
+    this.load += facts.weight;
+    this.volumeLeft -= facts.volume;
+    this.#shrinkSpots(x, y, z, x2, y2, z2);
+    this.#addProjected(x, y, z, x2, y2, z2);
+  }
+
+  /** Drops the spots the new box covers, and shortens the free way of those it stands before. */
+  #shrinkSpots(x1: number, y1: number, z1: number, x2: number, y2: number, z2: number): void {
+    const spots = this.#spots;
+    let kept = 0;
+    for (let at = 0; at < this.#spotCount * 6; at += 6) {
+      const x = spots[at] as number;
+      const y = spots[at + 1] as number;
+      const z = spots[at + 2] as number;
+      const inX = x >= x1 && x < x2;
+      const inY = y >= y1 && y < y2;
+      const inZ = z >= z1 && z < z2;
+      if (inX && inY && inZ) continue;
+      if (inY && inZ && x1 >= x) spots[at + 3] = Math.min(spots[at + 3] as number, x1 - x);
+      if (inX && inZ && y1 >= y) spots[at + 4] = Math.min(spots[at + 4] as number, y1 - y);
+      if (inX && inY && z1 >= z) spots[at + 5] = Math.min(spots[at + 5] as number, z1 - z);
+      if (kept !== at) spots.copyWithin(kept, at, at + 6);
+      kept += 6;
+    }
+    this.#spotCount = kept / 6;
+  }
+
+  /** How far back along one axis a point slides until it meets a face or the wall; the last box is the new one itself. */
+  #slide(axis: 0 | 1 | 2, along: number, u: 0 | 1 | 2, atU: number, v: 0 | 1 | 2, atV: number): number {
+    const boxes = this.#boxes;
+    let wall = 0;
+    for (let at = 0; at < (this.pieces.length - 1) * 6; at += 6) {
+      const face = boxes[at + axis + 3] as number;
+      if (face <= wall || face > along) continue;
+      const inU = atU >= (boxes[at + u] as number) && atU < (boxes[at + u + 3] as number);
+      if (inU && atV >= (boxes[at + v] as number) && atV < (boxes[at + v + 3] as number)) wall = face;
+    }
+    return wall;
+  }
+
+  /** The far corners of the new box, slid back along two axes each. */
+  #addProjected(x1: number, y1: number, z1: number, x2: number, y2: number, z2: number): void {
+    this.#addSpot(x2, this.#slide(1, y1, 0, x2, 2, z1), z1);
+    this.#addSpot(x2, y1, this.#slide(2, z1, 0, x2, 1, y1));
+    this.#addSpot(this.#slide(0, x1, 1, y2, 2, z1), y2, z1);
+    this.#addSpot(x1, y2, this.#slide(2, z1, 0, x1, 1, y2));
+    this.#addSpot(this.#slide(0, x1, 1, y1, 2, z2), y1, z2);
+    this.#addSpot(x1, this.#slide(1, y1, 0, x1, 2, z2), z2);
+  }
+
+  /** The same room with other indices for its pieces. */
+  renamed(name: (index: number) => number): this {
+    this.pieces.forEach((index, at) => {
+      this.pieces[at] = name(index);
+    });
+    return this;
+  }
+
+  /** What lies where, from the bottom up: the order in which it can be packed. */
+  placements(): Placement[] {
+    const boxes = this.#boxes;
+    const side = (at: number, axis: number) => (boxes[at + axis + 3] as number) - (boxes[at + axis] as number);
+    return this.pieces
+      .map((piece, index) => {
+        const at = index * 6;
+        const [x = 0, y = 0, z = 0] = boxes.subarray(at, at + 3);
+        return { piece, x, y, z, length: side(at, 0), width: side(at, 1), height: side(at, 2) };
+      })
+      .sort((a, b) => a.z - b.z || b.y - a.y || a.x - b.x || a.piece - b.piece);
+  }
+}

@@ -1,0 +1,30 @@
+import { CA_CENTROIDS, US_CENTROIDS } from './centroids.generated.ts';
+import type { CountryCode } from './countries.ts';
+import type { Point } from './point.ts';
+import { normalizePostal } from './postal.ts';
+
+/** Where a postal code lies, roughly: the middle of its area. */
+export interface Centroid {
+  readonly point: Point;
+  /** A rural code: its area may be a hundred kilometres wide. */
+  readonly rough: boolean;
+}
+
+function read(lines: string): ReadonlyMap<string, Point> {
+  return new Map(
+    lines.split('\n').map((line) => {
+      const [code = '', latitude = '', longitude = ''] = line.split(' ');
+      return [code, { latitude: Number.parseInt(latitude, 36) / 1000, longitude: Number.parseInt(longitude, 36) / 1000 }];
+    }),
+  );
+}
+
+let tables: Readonly<Record<string, ReadonlyMap<string, Point>>> | undefined;
+
+/** The middle of a Canadian or US postal code's area; undefined for other countries and for codes nothing is known of. */
+export function centroidOf(country: CountryCode, postalCode: string): Centroid | undefined {
+  tables ??= { CA: read(CA_CENTROIDS), US: read(US_CENTROIDS) };
+  const code = normalizePostal(postalCode);
+  const point = Object.hasOwn(tables, country) ? tables[country]?.get(code.slice(0, country === 'CA' ? 3 : 5)) : undefined;
+  return point && { point, rough: country === 'CA' && code[1] === '0' };
+}

@@ -1,0 +1,133 @@
+import fc from 'fast-check';
+import { postcodeValidator } from 'postcode-validator';
+import { describe, expect, test } from 'vitest';
+import { checkPostalList } from './postalList.ts';
+import { lookUpPostal, postalLookup } from './postalLookup.ts';
+import { orderOf, readPostalRule, ruleKey } from './postalRule.ts';
+import { isPostalShape, subdivisionOfPostal } from './postalShape.ts';
+
+describe('one line', () => {
+  test.each([
+    ['B3H 4r2', 'B3H4R2'],
+    ['b3*', 'B3*'],
+    ['10000-10999', '10000-10999'],
+    ['B3A – B3S', 'B3A-B3S'],
+    ['B3A to B3S', 'B3A-B3S'],
+    ['B3A..B3S', 'B3A-B3S'],
+    // Hyphens that belong to the code: Poland, Portugal, the United States with its extension.
+    ['00-001', '00001'],
+    ['1000-205', '1000205'],
+    ['12345-6789', '123456789'],
+    ['KY1-1001', 'KY11001'],
+  ])('%s', (line, key) => {
+    const read = readPostalRule(line);
+    expect(read.ok && ruleKey(read.rule)).toBe(key);
+  });
+
+  test.each([
+    ['B3%', 'characters'],
+    ['B*3', 'starInside'],
+    ['*', 'empty'],
+    ['B3A-1B2', 'differentShapes'],
+    ['10999-10000', 'backwards'],
+    ['1'.repeat(40), 'tooLong'],
+  ])('%s is refused: %s', (line, problem) => {
+    expect(readPostalRule(line)).toEqual({ ok: false, problem });
+  });
+});
+
+describe('a list', () => {
+  const found = (rules: string, code: string) => lookUpPostal(postalLookup(rules), code)?.line;
+
+  test('the exact code, then the longest prefix, then the narrowest range', () => {
+    const rules = 'B3A-B3S\nB3G-B3K\nB3*\nB3H*\nB3H 4R2';
+    expect(found(rules, 'b3h-4r2')).toBe('B3H 4R2');
+    expect(found(rules, 'B3H 1A1')).toBe('B3H*');
+    expect(found(rules, 'B3K 1A1')).toBe('B3*');
+    expect(found('B3A-B3S\nB3G-B3K', 'B3K 1A1')).toBe('B3G-B3K');
+    expect(found('B3A-B3S\nB3G-B3K', 'B3S 9Z9')).toBe('B3A-B3S');
+    expect(found('B3A-B3S', 'B3T 1A1')).toBeUndefined();
+    expect(found('1000-1999', '19991')).toBe('1000-1999');
+  });
+
+  test('a look-up agrees with a plain scan, on every edge of nested and overlapping ranges', () => {
+    const range = fc
+      .tuple(fc.integer({ min: 0, max: 990 }), fc.integer({ min: 0, max: 9 }))
+      .map(([from, wide]) => [from, from + wide] as const);
+    const code = (value: number) => String(value).padStart(3, '0');
+    fc.assert(
+      fc.property(fc.uniqueArray(range, { minLength: 1, maxLength: 30, selector: String }), (ranges) => {
+        const rules = ranges.map(([from, upTo]) => `${code(from)}-${code(upTo)}`).join('\n');
+        for (const value of ranges.flatMap(([from, upTo]) => [from - 1, from, upTo, upTo + 1])) {
+          if (value < 0 || value > 999) continue;
+          const widths = ranges.filter(([from, upTo]) => from <= value && value <= upTo).map(([from, upTo]) => upTo - from);
+          const hit = lookUpPostal(postalLookup(rules), code(value));
+          expect(hit && hit.kind === 'range' && hit.width).toBe(widths.length > 0 ? Math.min(...widths) : undefined);
+        }
+      }),
+    );
+    expect(orderOf('B3B') - orderOf('B3A')).toBe(1);
+    expect(orderOf('C0A') - orderOf('B9Z')).toBe(1);
+  });
+
+  test('duplicates and impossible codes are named by line, the rest is taken', () => {
+    expect(checkPostalList('B3H 4R2\r\n\nB3H4R2,\nD3H 4R2\nB3*\nB3K%\nB3A-B3S', 'CA', 'B3*')).toEqual({
+      good: ['B3H 4R2', 'B3A-B3S'],
+      problems: [
+        { line: 3, text: 'B3H4R2', problem: 'duplicate', first: 1 },
+        { line: 4, text: 'D3H 4R2', problem: 'impossible' },
+        { line: 5, text: 'B3*', problem: 'duplicate', first: 0 },
+        { line: 6, text: 'B3K%', problem: 'characters' },
+      ],
+    });
+    // No shape is known for Hong Kong: nothing is refused.
+    expect(checkPostalList('anything 1', 'HK').problems).toEqual([]);
+  });
+});
+
+// Cases: Canada Post Addressing Guidelines, BS 7666 and national posts (from memory); second opinion: postcode-validator.
+describe('shapes of whole codes', () => {
+  test.each([
+    ['CA', 'K1A0B1 k1a0b1 H0H0H0 K1W1Z1', 'D1A0B1 K1D0B1 K1A0O1 K1A'],
+    ['US', '12345 12345-6789 00501', '1234 12345-678'],
+    ['GB', 'SW1A1AA EC1A1BB M11AE DN551PT GIR0AA', 'SW1A1A'],
+    ['NL', '1012AB', '123'],
+    ['PL', '00-001 00001', '0001'],
+    ['PT', '1000-205 1000205', '1000'],
+    ['JP', '1000001 100-0001', '10001'],
+    ['DE', '10115', '1011'],
+  ])('%s', (country, good, bad) => {
+    for (const code of good.split(' ')) expect(isPostalShape(country, code), code).toBe(true);
+    for (const code of bad.split(' ')) expect(isPostalShape(country, code), code).toBe(false);
+  });
+
+  test('agrees with a second source wherever both know the country', () => {
+    const cases = [
+      'CA K1A 0B1',
+      'US 90210',
+      'FR 75008',
+      'AU 2000',
+      'SE 114 55',
+      'CH 8001',
+      'AT 1010',
+      'ES 28001',
+      'IT 00184',
+      'BR 01310-100',
+    ];
+    for (const line of cases) {
+      const [country = '', code = ''] = [line.slice(0, 2), line.slice(3)];
+      expect([line, isPostalShape(country, code)]).toEqual([line, postcodeValidator(code, country)]);
+    }
+  });
+
+  test('the first characters tell the subdivision where they tell only one', () => {
+    expect(subdivisionOfPostal('CA', 'b3h 4r2')).toBe('CA-NS');
+    expect(subdivisionOfPostal('CA', 'X0A 1A0')).toBe('CA-NU');
+    // Ottawa and Gatineau share K1A; Manitoba and Saskatchewan share R8A.
+    expect(subdivisionOfPostal('CA', 'K1A 0B1')).toBeUndefined();
+    expect(subdivisionOfPostal('CA', 'R8A 1A1')).toBeUndefined();
+    expect(subdivisionOfPostal('US', '90210')).toBe('US-CA');
+    expect(subdivisionOfPostal('US', '99501')).toBe('US-AK');
+    expect(subdivisionOfPostal('DE', '10115')).toBeUndefined();
+  });
+});

@@ -1,0 +1,81 @@
+import { normalizePostal } from './postal.ts';
+
+/** One line of a postal list: one code, the codes that begin alike (`B3*`), or a range (`10000-10999`, `B3A-B3S`). */
+export type PostalRule =
+  | { readonly kind: 'code'; readonly code: string }
+  | { readonly kind: 'prefix'; readonly prefix: string }
+  | { readonly kind: 'range'; readonly from: string; readonly upTo: string };
+
+/** Why a line is not a postal rule. */
+export type PostalRuleProblem = 'empty' | 'characters' | 'tooLong' | 'starInside' | 'differentShapes' | 'backwards';
+
+export type ReadRule = { ok: true; rule: PostalRule } | { ok: false; problem: PostalRuleProblem };
+
+const ALLOWED = /^[\p{L}\p{N} -]+$/u;
+const MOST = 16;
+
+/** The pattern of letters and digits of a normalized code: "B3H4R2" is "A9A9A9". */
+export const shapeOf = (normalized: string): string => normalized.replace(/\p{N}/gu, '9').replace(/\p{L}/gu, 'A');
+
+/** A code as a whole number among the codes of its shape: letters count to 26, digits to 10. */
+export function orderOf(normalized: string): number {
+  let value = 0;
+  for (const sign of normalized) {
+    const digit = sign.charCodeAt(0) - 48;
+    value = digit >= 0 && digit <= 9 ? value * 10 + digit : value * 26 + (sign.charCodeAt(0) - 65);
+  }
+  return value;
+}
+
+const refused = (problem: PostalRuleProblem): ReadRule => ({ ok: false, problem });
+
+function readRange(from: string, upTo: string): ReadRule {
+  if (from === '' || upTo === '') return refused('empty');
+  if (!/^[A-Z0-9]+$/.test(from + upTo)) return refused('characters');
+  if (shapeOf(from) !== shapeOf(upTo)) return refused('differentShapes');
+  if (orderOf(from) > orderOf(upTo)) return refused('backwards');
+  return { ok: true, rule: { kind: 'range', from, upTo } };
+}
+
+/** Whether two halves around a hyphen are the ends of a range, and not one code that has a hyphen in it. */
+function isRange(halves: readonly string[], line: string): boolean {
+  if (halves.length !== 2) return false;
+  if (/\s[-–—]\s/.test(line) || /[–—]|\bto\b|\.\./.test(line)) return true;
+  const [from = '', upTo = ''] = halves;
+  return from.length === upTo.length;
+}
+
+/**
+ * Reads one line. A hyphen between two codes of one length is a range ("1000-1999"); other hyphens belong to the code
+ * ("00-001", "12345-6789"). "B3A – B3S" and "B3A..B3S" are ranges, too.
+ */
+export function readPostalRule(line: string): ReadRule {
+  const text = line.trim();
+  if (text === '') return refused('empty');
+  if (text.length > 2 * MOST + 5) return refused('tooLong');
+  if (text.includes('*')) {
+    const prefix = normalizePostal(text.slice(0, -1));
+    if (!text.endsWith('*') || prefix.includes('*')) return refused('starInside');
+    if (prefix === '') return refused('empty');
+    if (!ALLOWED.test(prefix)) return refused('characters');
+    return prefix.length > MOST ? refused('tooLong') : { ok: true, rule: { kind: 'prefix', prefix } };
+  }
+  const halves = text.split(/\s*(?:–|—|\.\.|\bto\b|-)\s*/).map(normalizePostal);
+  if (isRange(halves, text)) return readRange(halves[0] ?? '', halves[1] ?? '');
+  const code = normalizePostal(text);
+  if (!ALLOWED.test(text)) return refused('characters');
+  if (code.length > MOST) return refused('tooLong');
+  return code === '' ? refused('empty') : { ok: true, rule: { kind: 'code', code } };
+}
+
+/** A rule in one spelling, to tell whether two lines say the same. */
+export function ruleKey(rule: PostalRule): string {
+  switch (rule.kind) {
+    case 'code':
+      return rule.code;
+    case 'prefix':
+      return `${rule.prefix}*`;
+    case 'range':
+      return `${rule.from}-${rule.upTo}`;
+  }
+}

@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { CountryCode, SubdivisionCode } from '../places/countries.ts';
+import { Point } from '../places/point.ts';
+import { PostalCode } from '../places/postal.ts';
+import { Id, Name } from './naming.ts';
+
+function isTimeZone(zone: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: zone });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+export const TimeZone = z.string().refine(isTimeZone, 'No time zone of the IANA data has this name, such as America/Halifax');
+
+const line = z.string().trim().max(120, 'At most 120 characters');
+
+/** Where goods leave from. */
+export const Location = z
+  .strictObject({
+    id: Id,
+    name: Name,
+    street: line,
+    city: line,
+    country: CountryCode,
+    subdivision: SubdivisionCode.nullable(),
+    postalCode: PostalCode.nullable(),
+    /** Needed for circles and distances; null where it was not given. */
+    point: Point.nullable(),
+    timeZone: TimeZone,
+    /** The goods it may ship: null is all of them, else these groups and, if so said, those in no group. */
+    ships: z.strictObject({ groups: z.array(Id).max(100), others: z.boolean() }).nullable(),
+  })
+  .refine(({ subdivision, country }) => subdivision === null || subdivision.startsWith(`${country}-`), {
+    path: ['subdivision'],
+    message: 'This province or state lies in another country',
+  });
+export type Location = z.infer<typeof Location>;
+
+/** Whether a location may ship goods of a group; null is the default group. */
+export function mayShip(location: Pick<Location, 'ships'>, group: Id | null): boolean {
+  if (location.ships === null) return true;
+  return group === null ? location.ships.others : location.ships.groups.includes(group);
+}

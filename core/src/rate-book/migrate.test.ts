@@ -1,0 +1,79 @@
+import { expect, test } from 'vitest';
+import { compile } from '../quote/compile.ts';
+import { quote } from '../quote/quote.ts';
+import { QuoteRequest } from '../quote/request.ts';
+import { readRateBook } from './readRateBook.ts';
+
+/** A book as format 1 wrote it. */
+const old = {
+  format: 1,
+  shop: {
+    name: 'Old shop',
+    currency: 'CAD',
+    units: 'metric',
+    locale: 'en-CA',
+    served: ['CA'],
+    texts: { noOption: 'Write to us.', refer: 'Ask us.' },
+  },
+  services: [{ id: 'ground', name: 'Ground parcel', kind: 'card', note: '' }],
+  zones: [
+    {
+      id: 'near',
+      name: 'Near',
+      places: [
+        { kind: 'postalPrefix', country: 'CA', prefix: 'B3' },
+        { kind: 'subdivision', subdivision: 'CA-PE' },
+        { kind: 'postalCode', country: 'CA', code: 'b4v 2l5' },
+        { kind: 'postalCode', country: 'CA', code: 'B3H 4R2', excluded: true },
+      ],
+      lanes: {
+        ground: {
+          card: {
+            kind: 'weightTiers',
+            measure: 'itemsWeight',
+            tiers: [{ upTo: '2 kg', result: { kind: 'amount', amount: 990 } }],
+            above: { kind: 'notOffered' },
+          },
+          kept: [],
+          limits: [],
+          freeFrom: { measure: 'valueAfterDiscounts', from: 9000 },
+        },
+      },
+    },
+  ],
+};
+
+const ask = (postalCode: string, weight: string) => {
+  const request = { lines: [{ quantity: 1, unitPrice: 0, weight }], destination: { country: 'CA', postalCode } };
+  const { options } = quote(compile(readRateBook(old)), QuoteRequest.parse(request));
+  return options.map((offer) => (offer.status === 'priced' ? offer.price : offer.status));
+};
+
+test('a book of format 1 is brought forward: postal places in lists, everything else as it was', () => {
+  const book = readRateBook(old);
+  expect(book.format).toBe(2);
+  expect(book.zones[0]?.places).toEqual([
+    { kind: 'postal', country: 'CA', rules: 'B3*\nb4v 2l5' },
+    { kind: 'subdivision', subdivision: 'CA-PE' },
+    { kind: 'postal', country: 'CA', rules: 'B3H 4R2', excluded: true },
+  ]);
+  expect(book.zones[0]?.lanes).toEqual(old.zones[0]?.lanes);
+  expect([book.goodsGroups, book.locations, book.packing.packaging]).toEqual([[], [], []]);
+  expect(readRateBook(book)).toEqual(book);
+});
+
+test('and its prices stay the same: weighed without the carton, as before', () => {
+  expect(ask('B3K 1A1', '2 kg')).toEqual([990]);
+  expect(ask('B4V 2L5', '2 kg')).toEqual([990]);
+  expect(ask('B3H 4R2', '2 kg')).toEqual([]);
+  expect(ask('B3K 1A1', '2.001 kg')).toEqual([]);
+});
+
+test.each([
+  ['a later format', { ...old, format: 3 }, 'format 3'],
+  ['no number', { ...old, format: 'one' }, 'formats 1 to 2'],
+  ['junk in place of zones', { ...old, zones: 'none' }, 'array'],
+  ['junk in place of places', { ...old, zones: [{ ...old.zones[0], places: [null] }] }, 'zones'],
+])('%s is refused with words, not with a fall', (_name, document, words) => {
+  expect(() => readRateBook(document)).toThrow(words);
+});
