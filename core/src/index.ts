@@ -22,7 +22,9 @@ export {
 } from './contract/api.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './contract/cartInput.ts';
 export { type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
+export { fieldOfHeader, GOODS_FIELDS, type GoodsField, guessFields, headerOf } from './goods/goodsColumns.ts';
 export { GoodsGroup, MARKS, Mark } from './goods/goodsGroup.ts';
+export { type CellProblem, FORMULA_START, GoodsReader, goodsToRows, type ReadRow, type RowProblem } from './goods/goodsRows.ts';
 export { MOST_PRODUCTS, PRODUCT_DEFAULTS, Product, ProductId, Tag } from './goods/product.ts';
 export { canonicalJson } from './json/canonicalJson.ts';
 export { boundInBase } from './measures/bound.ts';
@@ -57,17 +59,27 @@ export { boundsOf, inOutline, Outline, type Position } from './places/area.ts';
 export { type CountryCode, listCountries, listSubdivisions, regionName } from './places/countries.ts';
 export { countryGroupName, groupMembers, listCountryGroups } from './places/countryGroups.ts';
 export { geodesicDistance } from './places/geodesic.ts';
-export { type GeoJsonProblem, outlineOfRing, type ReadArea, type ReadGeoJson, readGeoJson, writeGeoJson } from './places/geoJson.ts';
+export {
+  type GeoJsonProblem,
+  orderOutline,
+  outlineOfRing,
+  type ReadArea,
+  type ReadGeoJson,
+  readGeoJson,
+  writeGeoJson,
+} from './places/geoJson.ts';
 export { Destination, Place } from './places/place.ts';
+export { type PlaceFinding, placeFindings } from './places/placeFindings.ts';
 export { type Claim, explainZones } from './places/placeIndex.ts';
 export { Point } from './places/point.ts';
 export { normalizePostal } from './places/postal.ts';
 export { type CheckedPostalList, checkPostalList, MOST_POSTAL_LINES, type PostalLineProblem, postalRulesOf } from './places/postalList.ts';
-export { isPostalShape, subdivisionOfPostal } from './places/postalShape.ts';
+export { isPostalShape } from './places/postalShape.ts';
+export { subdivisionOfPostal } from './places/postalStart.ts';
 export { type CompiledBook, type CompiledZone, compile, pricesInto } from './quote/compile.ts';
 export { NO_LANE, REFER, WITHHELD } from './quote/compiledLane.ts';
 export { type MeasuredCart, type MeasuredConsignment, measureCart } from './quote/measureCart.ts';
-export { locate, quote, quoteZone } from './quote/quote.ts';
+export { explainDestination, locate, quote, quoteZone } from './quote/quote.ts';
 export type { ConsignmentQuote, LedgerRow, MoreForFree, Offer, PlaceAnswer, Quote, Reason, Remark, Withheld } from './quote/quoteTypes.ts';
 export { CartLine, type Discount, QuoteRequest } from './quote/request.ts';
 export {

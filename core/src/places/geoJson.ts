@@ -228,3 +228,9 @@ export function outlineOfRing(corners: readonly Position[]): { ok: true; outline
   const read = attempt(() => readPolygon([[...corners, corners[0]]]));
   return read instanceof Refused ? { ok: false, problem: read.problem } : { ok: true, outline: read };
 }
+
+/** An outline whose corners were moved, brought into order again; or what is wrong with it. */
+export function orderOutline(outline: Outline): { ok: true; outline: Outline } | { ok: false; problem: GeoJsonProblem } {
+  const read = attempt(() => outline.flatMap(readPolygon));
+  return read instanceof Refused ? { ok: false, problem: read.problem } : { ok: true, outline: read };
+}

@@ -6,7 +6,7 @@ import { geodesicDistance } from './geodesic.ts';
 import type { Destination, Place } from './place.ts';
 import type { Point } from './point.ts';
 import { lookUpPostal, type PostalHit, type PostalLookup, postalLookup } from './postalLookup.ts';
-import { subdivisionOfPostal } from './postalShape.ts';
+import { subdivisionOfPostal } from './postalStart.ts';
 
 /** One place of one zone that holds a destination. */
 export interface Claim {

@@ -4,7 +4,8 @@ import { describe, expect, test } from 'vitest';
 import { checkPostalList } from './postalList.ts';
 import { lookUpPostal, postalLookup } from './postalLookup.ts';
 import { orderOf, readPostalRule, ruleKey } from './postalRule.ts';
-import { isPostalShape, subdivisionOfPostal } from './postalShape.ts';
+import { isPostalShape } from './postalShape.ts';
+import { subdivisionOfPostal } from './postalStart.ts';
 
 describe('one line', () => {
   test.each([

@@ -1,5 +1,5 @@
 import type { Destination } from '../places/place.ts';
-import { findZone } from '../places/placeIndex.ts';
+import { explainZones, findZone } from '../places/placeIndex.ts';
 import type { Id } from '../rate-book/naming.ts';
 import type { CompiledBook, CompiledZone } from './compile.ts';
 import { type MeasuredCart, type MeasuredConsignment, measureCart } from './measureCart.ts';
@@ -15,6 +15,16 @@ export function locate(compiled: CompiledBook, destination: Destination): PlaceA
   if (!match || !zone) return { status: 'noZone' };
   const { zone: index, rivals, ...found } = match;
   return { status: 'zone', ...found, zone: zone.id, rivals: rivals.flatMap((at) => compiled.book.zones[at]?.id ?? []), index };
+}
+
+/** Every zone that claims a destination, most closely first, with what of it matched; cut out where the zone leaves it out. */
+export function explainDestination(compiled: CompiledBook, destination: Destination) {
+  return explainZones(compiled.places, destination).flatMap(({ zone: at, place, rule, distance, cutOut }) => {
+    const zone = compiled.book.zones[at];
+    if (!zone) return [];
+    const matched = { place, ...(rule !== undefined && { rule }), ...(distance !== undefined && { distance }) };
+    return [{ answer: { status: 'zone' as const, zone: zone.id, rivals: [], ...matched }, name: zone.name, cutOut }];
+  });
 }
 
 const NO_ORIGIN: Reason = { code: 'noOrigin' };

@@ -15,7 +15,23 @@ export const router = createBrowserRouter([
       { path: 'book/:zone', lazy: async () => ({ Component: (await import('../features/zone/ZoneScreen.tsx')).ZoneScreen }) },
       { path: 'book/:zone/:service', lazy: async () => ({ Component: (await import('../features/lane/LaneScreen.tsx')).LaneScreen }) },
       { path: 'publish', lazy: async () => ({ Component: (await import('../features/publish/PublishScreen.tsx')).PublishScreen }) },
-      { path: 'shop', lazy: async () => ({ Component: (await import('../features/shop/ShopScreen.tsx')).ShopScreen }) },
+      {
+        path: 'shop',
+        lazy: async () => ({ Component: (await import('./ShopLayout.tsx')).ShopLayout }),
+        children: [
+          { index: true, lazy: async () => ({ Component: (await import('../features/shop/ShopScreen.tsx')).ShopScreen }) },
+          { path: 'goods', lazy: async () => ({ Component: (await import('../features/goods/GoodsScreen.tsx')).GoodsScreen }) },
+          {
+            path: 'packaging',
+            lazy: async () => ({ Component: (await import('../features/packaging/PackagingScreen.tsx')).PackagingScreen }),
+          },
+          {
+            path: 'locations',
+            lazy: async () => ({ Component: (await import('../features/locations/LocationsScreen.tsx')).LocationsScreen }),
+          },
+          { path: 'places', lazy: async () => ({ Component: (await import('../features/served/ServedScreen.tsx')).ServedScreen }) },
+        ],
+      },
       { path: '*', element: <Lost what="No page is at this address." /> },
     ],
   },

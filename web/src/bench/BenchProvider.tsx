@@ -16,6 +16,7 @@ import { createContext, type Dispatch, type ReactNode, useContext, useEffect, us
 import { useDraft } from '../draft/DraftProvider.tsx';
 import { queries } from '../draft/queries.ts';
 import { type BenchEvent, type BenchState, emptyBench, keepBench, readBench, reduceBench } from './benchState.ts';
+import { type BenchPoint, useBenchPoint } from './useBenchPoint.ts';
 
 export interface Bench {
   readonly state: BenchState;
@@ -27,6 +28,8 @@ export interface Bench {
   readonly compiled: CompiledBook;
   readonly measured: MeasuredCart;
   readonly quote: Quote;
+  /** How the address got its point. */
+  readonly pointFrom: BenchPoint['from'];
   /** The zone the address falls in. */
   readonly zone: string | null;
 }
@@ -45,8 +48,14 @@ function beginBench(products: ReadonlyMap<string, Product>, trials: readonly Tri
   return trial ? reduceBench(first, { kind: 'load', trial }) : first;
 }
 
+/** Goods that were taken off the list meanwhile stay on the bench and count for nothing: that may yet be undone. */
 function requestOf(state: BenchState, products: ReadonlyMap<string, Product>): QuoteRequest {
-  const resolved = resolveCart(state.cart, products);
+  const lines = state.cart.lines.map((line) =>
+    isProductLine(line) && !products.has(line.product)
+      ? { name: `${line.product}, no longer sold`, quantity: line.quantity, unitPrice: 0, delivered: false }
+      : line,
+  );
+  const resolved = resolveCart({ ...state.cart, lines }, products);
   if (!resolved.ok) throw new Error(`the bench names the product ${resolved.product}, which is not sold`);
   return resolved.request;
 }
@@ -61,12 +70,14 @@ export function BenchProvider({
   children: ReactNode;
 }) {
   const { book } = useDraft();
-  const byId = useMemo(() => new Map(products.map((product) => [product.id, product])), [products]);
+  const { data: latestProducts = products } = useQuery(queries.products);
+  const byId = useMemo(() => new Map(latestProducts.map((product) => [product.id, product])), [latestProducts]);
   const [state, send] = useReducer(reduceBench, undefined, () => beginBench(byId, trials, book.shop.served[0] ?? 'CA'));
   useEffect(() => keepBench(localStorage, state), [state]);
   const { data: latestTrials = trials } = useQuery(queries.trials);
   const compiled = useMemo(() => compile(book), [book]);
-  const request = useMemo(() => requestOf(state, byId), [state, byId]);
+  const { destination, from } = useBenchPoint(state.cart.destination, compiled.places.needsPoint);
+  const request = useMemo(() => ({ ...requestOf(state, byId), destination }), [state, byId, destination]);
   const bench = useMemo((): Bench => {
     const answer = quote(compiled, request);
     return {
@@ -78,9 +89,10 @@ export function BenchProvider({
       compiled,
       measured: measureCart(compiled, request),
       quote: answer,
+      pointFrom: from,
       zone: answer.place.status === 'zone' ? answer.place.zone : null,
     };
-  }, [state, byId, latestTrials, compiled, request]);
+  }, [state, byId, latestTrials, compiled, request, from]);
   return <BenchContext value={bench}>{children}</BenchContext>;
 }
 

@@ -12,14 +12,14 @@ export class ApiProblem extends Error {
   }
 }
 
-async function ask<S extends z.ZodType>(schema: S, path: string, init?: RequestInit): Promise<z.output<S>> {
+export async function ask<S extends z.ZodType>(schema: S, path: string, init?: RequestInit): Promise<z.output<S>> {
   const answer = await fetch(`/api${path}`, init);
   const body: unknown = answer.status === 204 ? null : await answer.json();
   if (answer.ok) return schema.parse(body);
   throw new ApiProblem(Problem.parse(body));
 }
 
-const post = (body: unknown): RequestInit => ({
+export const post = (body: unknown): RequestInit => ({
   method: 'POST',
   headers: { 'content-type': 'application/json' },
   body: JSON.stringify(body),

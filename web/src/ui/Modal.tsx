@@ -1,41 +1,14 @@
-import { X } from 'lucide-react';
-import { Dialog } from 'radix-ui';
-import type { ReactNode } from 'react';
-import { SignButton } from './Button.tsx';
+import { lazy, Suspense } from 'react';
+import type { ModalProps } from './ModalFrame.tsx';
 
-interface ModalProps {
-  open: boolean;
-  onOpenChange: (open: boolean) => void;
-  title: string;
-  /** A sentence under the title. */
-  about?: string;
-  wide?: boolean;
-  children: ReactNode;
-}
+const ModalFrame = lazy(async () => ({ default: (await import('./ModalFrame.tsx')).ModalFrame }));
 
-export function Modal({ open, onOpenChange, title, about, wide = false, children }: ModalProps) {
+/** A dialog over the page; its frame comes when the first one opens. */
+export function Modal(props: ModalProps) {
+  if (!props.open) return null;
   return (
-    <Dialog.Root open={open} onOpenChange={onOpenChange}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/35" />
-        <Dialog.Content
-          className={`fixed top-[8vh] left-1/2 z-50 max-h-[84vh] -translate-x-1/2 overflow-auto rounded-lg border border-line-strong bg-paper p-5 ${wide ? 'w-[760px]' : 'w-[460px]'}`}
-          {...(about === undefined && { 'aria-describedby': undefined })}
-        >
-          <div className="mb-3 flex items-start justify-between gap-4">
-            <div>
-              <Dialog.Title className="font-serif text-lg font-semibold">{title}</Dialog.Title>
-              {about !== undefined && <Dialog.Description className="text-sm text-ash">{about}</Dialog.Description>}
-            </div>
-            <Dialog.Close asChild>
-              <SignButton label="Close">
-                <X size={16} aria-hidden />
-              </SignButton>
-            </Dialog.Close>
-          </div>
-          {children}
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Suspense>
+      <ModalFrame {...props} />
+    </Suspense>
   );
 }

@@ -113,7 +113,7 @@ export function placeWords(place: Place, format: Format, subdivision: (code: str
   }
 }
 
-function matchedBy(answer: Extract<PlaceAnswer, { status: 'zone' }>, format: Format, subdivision: (code: string) => string): string {
+export function matchedBy(answer: Extract<PlaceAnswer, { status: 'zone' }>, format: Format, subdivision: (code: string) => string): string {
   const { place, rule = '', distance = 0 } = answer;
   switch (place.kind) {
     case 'country':

@@ -1,11 +1,13 @@
 import { type CartInput, Destination, listCountries, listSubdivisions } from '@ostrakon/core';
-import { memo, useMemo } from 'react';
+import { lazy, memo, Suspense, useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import type { Format } from '../../words/format.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
+
+const AddressNotes = lazy(async () => ({ default: (await import('./AddressNotes.tsx')).AddressNotes }));
 
 type To = CartInput['destination'];
 
@@ -99,6 +101,9 @@ export function BenchAddress() {
           return { ok: true };
         }}
       />
+      <Suspense>
+        <AddressNotes to={to} onChange={go} />
+      </Suspense>
     </section>
   );
 }

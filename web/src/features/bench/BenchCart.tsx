@@ -82,8 +82,17 @@ export function BenchCart() {
         <p className="mt-2 flex justify-between gap-2 text-sm text-ash">
           <span>
             {format.money(measures.valueBeforeDiscounts)} goods
-            {discounted && `, ${format.money(measures.valueAfterDiscounts)} after discounts`} · {format.mass(measures.itemsWeight)} ·{' '}
-            {format.count(measures.itemCount, 'item')}
+            {discounted && `, ${format.money(measures.valueAfterDiscounts)} after discounts`} · {format.count(measures.itemCount, 'item')}
+            {measures.parcels > 0 && (
+              <span className="block">
+                {format.mass(measures.itemsWeight, measures.packedWeight)} +{' '}
+                {format.mass(measures.packedWeight - measures.itemsWeight, measures.packedWeight)} packing ={' '}
+                {format.mass(measures.packedWeight)} in{' '}
+                <a href="#parcels" className="text-clay hover:underline">
+                  {format.count(measures.parcels, 'parcel')}
+                </a>
+              </span>
+            )}
           </span>
           <button type="button" className="text-clay hover:underline" onClick={() => send({ kind: 'clear' })}>
             Empty

@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { isTyping, useShortcut } from '../../ui/useShortcut.ts';
 import { BenchAddress } from './BenchAddress.tsx';
@@ -6,6 +7,9 @@ import { BuyerSees } from './BuyerSees.tsx';
 import { NotOffered } from './NotOffered.tsx';
 import { PriceLedger } from './PriceLedger.tsx';
 import { TrialPicker } from './TrialPicker.tsx';
+
+const Consignments = lazy(async () => ({ default: (await import('./Consignments.tsx')).Consignments }));
+const Parcels = lazy(async () => ({ default: (await import('./Parcels.tsx')).Parcels }));
 
 /** One cart, one address, and what the buyer would see: always beside the book. */
 export function BenchPanel() {
@@ -26,7 +30,13 @@ export function BenchPanel() {
       </div>
       <BuyerSees />
       <PriceLedger />
+      <Suspense>
+        <Consignments />
+      </Suspense>
       <NotOffered />
+      <Suspense>
+        <Parcels />
+      </Suspense>
     </aside>
   );
 }

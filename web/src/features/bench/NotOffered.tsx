@@ -3,12 +3,14 @@ import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { reasonWords } from '../../words/quoteWords.ts';
 import { useFormat } from '../../words/useWords.ts';
+import { useOriginName } from './useOriginName.ts';
 
 /** Every service the buyer does not see, and every reason for it. */
 export function NotOffered() {
   const { quote, zone } = useBench();
   const { services } = useDraft().book;
   const format = useFormat();
+  const originOf = useOriginName();
   if (quote.withheld.length === 0 || zone === null) return null;
   const without = quote.withheld.filter(({ reasons }) => reasons[0].code === 'noLane').map(({ service }) => service);
   const told = quote.withheld.filter(({ reasons }) => reasons[0].code !== 'noLane');
@@ -21,8 +23,9 @@ export function NotOffered() {
           <li key={service}>
             <span className="font-semibold">{name(service)}</span>{' '}
             {reasons.map((reason, at) => (
-              <span key={reason.code + ('measure' in reason ? reason.measure : '')} className="text-ash">
+              <span key={reason.code + ('measure' in reason ? reason.measure : '') + (reason.consignment ?? '')} className="text-ash">
                 {at > 0 && '; '}
+                {reason.consignment !== undefined && `from ${originOf(reason.consignment)}: `}
                 {reasonWords(reason, format)}
               </span>
             ))}{' '}

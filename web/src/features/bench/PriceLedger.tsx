@@ -2,12 +2,14 @@ import { useDraft } from '../../draft/DraftProvider.tsx';
 import { ledgerWords } from '../../words/quoteWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { useChosen } from './BuyerSees.tsx';
+import { useOriginName } from './useOriginName.ts';
 
 /** How the chosen option's price comes about, row by row. */
 export function PriceLedger() {
   const chosen = useChosen();
   const { services } = useDraft().book;
   const format = useFormat();
+  const originOf = useOriginName();
   if (chosen?.status !== 'priced') return null;
   const name = services.find((service) => service.id === chosen.service)?.name ?? '';
   return (
@@ -20,9 +22,13 @@ export function PriceLedger() {
           {chosen.ledger.map((row) => {
             const words = ledgerWords(row, format);
             return (
-              <tr key={row.code}>
+              <tr key={`${row.code} ${row.consignment ?? 0}`}>
                 <td className="py-0.5 pr-2">
-                  {words.name} <span className="text-sm text-ash">{words.detail}</span>
+                  {words.name}{' '}
+                  <span className="text-sm text-ash">
+                    {words.detail}
+                    {row.consignment !== undefined && `, from ${originOf(row.consignment)}`}
+                  </span>
                 </td>
                 <td className="py-0.5 text-right align-top">{format.money(row.amount)}</td>
               </tr>

@@ -1,7 +1,8 @@
 import { Plus } from 'lucide-react';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { SignButton } from '../../ui/Button.tsx';
-import { ServiceDialog } from './ServiceDialog.tsx';
+
+const ServiceDialog = lazy(async () => ({ default: (await import('./ServiceDialog.tsx')).ServiceDialog }));
 
 export function AddService() {
   const [open, setOpen] = useState(false);
@@ -10,7 +11,7 @@ export function AddService() {
       <SignButton label="Add a service" className="m-1" onClick={() => setOpen(true)}>
         <Plus size={16} aria-hidden />
       </SignButton>
-      {open && <ServiceDialog onClose={() => setOpen(false)} />}
+      <Suspense>{open && <ServiceDialog onClose={() => setOpen(false)} />}</Suspense>
     </>
   );
 }

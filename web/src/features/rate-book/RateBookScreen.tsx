@@ -1,11 +1,13 @@
+import { lazy, Suspense } from 'react';
 import { useSearchParams } from 'react-router';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { useChanges } from '../../draft/useChanges.ts';
 import { Segments } from '../../ui/Segments.tsx';
 import { useFormat } from '../../words/useWords.ts';
-import { FirstSteps } from './FirstSteps.tsx';
 import { Sheet } from './Sheet.tsx';
 import type { Face } from './sheetCell.ts';
+
+const FirstSteps = lazy(async () => ({ default: (await import('./FirstSteps.tsx')).FirstSteps }));
 
 /** The whole rate book at once: near to far down the side, services across. */
 export function RateBookScreen() {
@@ -39,7 +41,9 @@ export function RateBookScreen() {
           />
         )}
       </div>
-      <FirstSteps />
+      <Suspense>
+        <FirstSteps />
+      </Suspense>
       {(book.zones.length > 0 || book.services.length > 0) && <Sheet face={face} />}
     </div>
   );

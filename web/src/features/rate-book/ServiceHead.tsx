@@ -2,13 +2,12 @@ import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import type { Service } from '@ostrakon/core';
 import { ChevronDown } from 'lucide-react';
-import { memo, useState } from 'react';
+import { lazy, memo, Suspense, useState } from 'react';
 import { useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Menu, type MenuGroup } from '../../ui/Menu.tsx';
 import { newId } from '../../ui/newId.ts';
 import { RenameField } from '../../ui/RenameField.tsx';
 import { toast } from '../../ui/toast.ts';
-import { ServiceDialog } from './ServiceDialog.tsx';
 import { dragId } from './sheetDrag.ts';
 
 interface ServiceHeadProps {
@@ -52,6 +51,8 @@ function useServiceMenu(service: Service, open: (mode: 'renaming' | 'details') =
   };
 }
 
+const ServiceDialog = lazy(async () => ({ default: (await import('./ServiceDialog.tsx')).ServiceDialog }));
+
 /** A service at the head of its column: drag it, or open its menu. */
 export const ServiceHead = memo(function ServiceHead({ service, at, tabIndex }: ServiceHeadProps) {
   const session = useDraftSession();
@@ -92,7 +93,7 @@ export const ServiceHead = memo(function ServiceHead({ service, at, tabIndex }: 
           }
         />
       )}
-      {mode === 'details' && <ServiceDialog service={service} onClose={() => setMode('shown')} />}
+      <Suspense>{mode === 'details' && <ServiceDialog service={service} onClose={() => setMode('shown')} />}</Suspense>
     </th>
   );
 });

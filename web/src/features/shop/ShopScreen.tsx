@@ -4,7 +4,6 @@ import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
-import { ServedCountries } from './ServedCountries.tsx';
 
 type Facts = Pick<Shop, 'name' | 'currency' | 'units' | 'locale'>;
 
@@ -127,7 +126,6 @@ export function ShopScreen() {
           </Select>
         </div>
       </section>
-      <ServedCountries />
       <section aria-label="Messages" className="space-y-4">
         <h2 className="font-serif text-lg font-semibold">What buyers read</h2>
         <Message

@@ -1,9 +1,12 @@
 import { groupMembers, type Place } from '@ostrakon/core';
 import { X } from 'lucide-react';
-import { SignButton } from '../../ui/Button.tsx';
+import { useState } from 'react';
+import { useDraft } from '../../draft/DraftProvider.tsx';
+import { Button, SignButton } from '../../ui/Button.tsx';
 import type { Format } from '../../words/format.ts';
 import { placeWords } from '../../words/quoteWords.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
+import { AreaForm } from './AreaForm.tsx';
 
 function kindOf(place: Place, format: Format): string {
   switch (place.kind) {
@@ -23,7 +26,18 @@ function kindOf(place: Place, format: Format): string {
 }
 
 /** Every place of the zone; one may be cut out instead of put in. */
-export function PlaceTable({ places, onChange }: { places: readonly Place[]; onChange: (places: Place[]) => void }) {
+export function PlaceTable({
+  places,
+  onChange,
+  onMove,
+}: {
+  places: readonly Place[];
+  onChange: (places: Place[]) => void;
+  /** Shows the corners of an area on the map. */
+  onMove: (index: number) => void;
+}) {
+  const { locations } = useDraft().book;
+  const [changing, setChanging] = useState<number | null>(null);
   const format = useFormat();
   const subdivision = useSubdivisionNames();
   if (places.length === 0)
@@ -40,14 +54,21 @@ export function PlaceTable({ places, onChange }: { places: readonly Place[]; onC
         return excluded ? rest : { ...rest, excluded: true };
       }),
     );
+  const changed = changing === null ? undefined : places[changing];
   return (
     <section aria-label="Places" className="max-h-72 overflow-auto rounded-lg border border-line-strong bg-paper">
       <table className="w-full">
         <tbody>
           {places.map((place, at) => {
-            const name = placeWords(place, format, subdivision);
+            const name =
+              place.kind === 'circle'
+                ? `${placeWords(place, format, subdivision)} of ${locations.find(({ id }) => id === place.location)?.name ?? place.location}`
+                : placeWords(place, format, subdivision);
             return (
-              <tr key={JSON.stringify(place)} className="border-line border-b last:border-b-0">
+              <tr
+                key={place.kind === 'area' ? `area ${place.name}` : JSON.stringify(place)}
+                className="border-line border-b last:border-b-0"
+              >
                 <th scope="row" className={`px-3 py-1 text-left font-semibold ${place.excluded ? 'text-ash line-through' : ''}`}>
                   {name}
                 </th>
@@ -64,6 +85,18 @@ export function PlaceTable({ places, onChange }: { places: readonly Place[]; onC
                     left out
                   </label>
                 </td>
+                <td className="text-right whitespace-nowrap">
+                  {place.kind === 'area' && (
+                    <>
+                      <Button look="quiet" onClick={() => onMove(at)} aria-label={`Move ${name} on the map`}>
+                        Move
+                      </Button>
+                      <Button look="quiet" onClick={() => setChanging(at)} aria-label={`Change ${name}`}>
+                        Change
+                      </Button>
+                    </>
+                  )}
+                </td>
                 <td className="w-10 py-0.5 text-center">
                   <SignButton label={`Remove ${name}`} onClick={() => onChange(places.filter((_place, index) => index !== at))}>
                     <X size={14} aria-hidden />
@@ -74,6 +107,17 @@ export function PlaceTable({ places, onChange }: { places: readonly Place[]; onC
           })}
         </tbody>
       </table>
+      {changed?.kind === 'area' && changing !== null && (
+        <AreaForm
+          held={changed}
+          corners={[]}
+          onTake={(area) => {
+            onChange(places.map((place, at) => (at === changing ? area : place)));
+            return { ok: true };
+          }}
+          onClose={() => setChanging(null)}
+        />
+      )}
     </section>
   );
 }

@@ -1,13 +1,17 @@
 import type { Place } from '@ostrakon/core';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Lost } from '../../ui/Lost.tsx';
 import { RenameField } from '../../ui/RenameField.tsx';
+import { AreaFiles } from './AreaFiles.tsx';
+import { CircleForm } from './CircleForm.tsx';
 import { PlaceSearch } from './PlaceSearch.tsx';
 import { PlaceTable } from './PlaceTable.tsx';
 import { PostalRules } from './PostalRules.tsx';
+
+const ZoneMapPanel = lazy(async () => ({ default: (await import('./ZoneMapPanel.tsx')).ZoneMapPanel }));
 
 /** A zone: its name and its places. */
 export function ZoneScreen() {
@@ -15,6 +19,7 @@ export function ZoneScreen() {
   const { book } = useDraft();
   const session = useDraftSession();
   const [renaming, setRenaming] = useState(false);
+  const [editing, setEditing] = useState<number | null>(null);
   const zone = book.zones.find((one) => one.id === id);
   if (!zone) return <Lost what="The rate book has no such zone." />;
   const set = (places: Place[]) => session.dispatch({ name: 'setPlaces', args: { zone: id, places } });
@@ -48,23 +53,28 @@ export function ZoneScreen() {
           </div>
         )}
         <p className="text-sm text-ash">
-          An address belongs to the zone that names it most closely: a postal code before a province, a province before a country, a country
-          before a group.
+          An address belongs to the zone that names it most closely: a postal code, a drawn area, a circle, the start of a postal code, a
+          province, a country, a group.
         </p>
       </div>
       {unserved.length > 0 && (
         <p className="rounded-md bg-ochre-soft px-3 py-2 text-ochre">
           {unserved.length === 1 ? 'One country' : `${unserved.length} countries`} of this zone {unserved.length === 1 ? 'is' : 'are'} not
           served by the shop, so buyers there get no option.{' '}
-          <Link to="/shop" className="underline">
+          <Link to="/shop/places" className="underline">
             Change served countries
           </Link>
         </p>
       )}
-      <PlaceTable places={zone.places} onChange={set} />
-      <div className="grid grid-cols-2 gap-6">
+      <Suspense fallback={<p className="text-ash">Drawing the map…</p>}>
+        <ZoneMapPanel key={zone.id} zone={zone} editing={editing} onEdit={setEditing} onPlaces={set} />
+      </Suspense>
+      <PlaceTable places={zone.places} onChange={set} onMove={setEditing} />
+      <div className="grid grid-cols-2 gap-x-6 gap-y-5">
         <PlaceSearch onAdd={(place) => add([place])} held={zone.places} />
         <PostalRules places={zone.places} onChange={set} />
+        <CircleForm onAdd={(place) => add([place])} />
+        <AreaFiles name={zone.name} places={zone.places} onAdd={add} />
       </div>
     </div>
   );

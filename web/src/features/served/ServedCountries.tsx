@@ -1,4 +1,4 @@
-import { compile, countryGroupName, groupMembers, listCountries, locate } from '@ostrakon/core';
+import { countryGroupName, groupMembers, listCountries } from '@ostrakon/core';
 import { useMemo, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -23,18 +23,6 @@ export function ServedCountries() {
     [format],
   );
   const shown = countries.filter(([code, name]) => `${name} ${code}`.toLowerCase().includes(typed.trim().toLowerCase()));
-  const left = useMemo(() => {
-    const compiled = compile(book);
-    // A country whose provinces or postal codes are in zones is not left over as a whole.
-    const parts = new Set(
-      book.zones.flatMap((zone) =>
-        zone.places.flatMap((place) =>
-          place.kind === 'subdivision' ? [place.subdivision.slice(0, 2)] : 'country' in place ? [place.country] : [],
-        ),
-      ),
-    );
-    return served.filter((country) => !parts.has(country) && locate(compiled, { country }).status !== 'zone');
-  }, [book, served]);
   const toggleGroup = (group: string) => {
     const members = groupMembers(group);
     const all = members.every((code) => on.has(code));
@@ -44,13 +32,8 @@ export function ServedCountries() {
     <section aria-label="Served countries">
       <h2 className="font-serif text-lg font-semibold">Served countries</h2>
       <p className="text-sm text-ash">
-        {served.length} of {countries.length}. Anywhere else, the buyer gets no option and your message.
+        {served.length} of {countries.length} are served.
       </p>
-      {left.length > 0 && (
-        <p className="mt-2 rounded-md bg-ochre-soft px-3 py-2 text-ochre">
-          Served, but in no zone: {format.list(left.map(format.region))}. Buyers there get no option.
-        </p>
-      )}
       <div className="my-2 flex flex-wrap gap-2">
         <input
           type="search"

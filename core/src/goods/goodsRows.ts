@@ -1,0 +1,261 @@
+import { type LengthText, parseLength } from '../measures/length.ts';
+import { MassText, parseMass } from '../measures/mass.ts';
+import type { TypedProblem } from '../measures/parseDecimal.ts';
+import { minorToDecimal, parseMoney } from '../money/money.ts';
+import type { Size } from '../packing/packaging.ts';
+import { parseSize, sizeText } from '../packing/parseSize.ts';
+import type { RateBook } from '../rate-book/rateBook.ts';
+import { GOODS_FIELDS, type GoodsField, headerOf, unitOfHeader } from './goodsColumns.ts';
+import { PRODUCT_DEFAULTS, Product } from './product.ts';
+
+/** Why a cell of a goods file was not taken. */
+export type CellProblem =
+  | { readonly code: 'typed'; readonly problem: TypedProblem }
+  | { readonly code: 'notYesOrNo' | 'notDays' | 'notThreeSides' | 'noLength' | 'sideMissing' | 'missing' | 'tooManyCells' }
+  | { readonly code: 'unknownLocation' }
+  | { readonly code: 'duplicate'; readonly line: number }
+  | { readonly code: 'refused'; readonly message: string };
+
+/** A cell that was not taken; `line` is the line of the file on which the row begins, from 1. */
+export interface RowProblem {
+  readonly line: number;
+  readonly field: GoodsField | null;
+  readonly cell: string;
+  readonly problem: CellProblem;
+}
+
+export type ReadRow =
+  | { readonly ok: true; readonly product: Product; readonly change: 'new' | 'changed' | 'same' }
+  | { readonly ok: false; readonly problems: readonly RowProblem[] };
+
+export interface GoodsFile {
+  readonly headers: readonly string[];
+  /** What each column holds; null passes it over. */
+  readonly fields: readonly (GoodsField | null)[];
+}
+
+const YES = /^(yes|y|true|1|x|on)$/i;
+const NO = /^(no|n|false|0|off|-)?$/i;
+
+class Refused extends Error {
+  readonly field: GoodsField;
+  readonly problem: CellProblem;
+  constructor(field: GoodsField, problem: CellProblem) {
+    super(problem.code);
+    this.field = field;
+    this.problem = problem;
+  }
+}
+
+/** Cells that a spreadsheet would take for a formula are written with a quote before them; it is taken off again. */
+const FORMULA = /^'[=+\-@\t\r\n\uff1d\uff0b\uff0d\uff20]/;
+const unquoted = (cell: string) => (FORMULA.test(cell) ? cell.slice(1) : cell);
+
+/** What a spreadsheet program would run when it opens the file. Source: OWASP, CSV Injection (from memory), with the full-width signs. */
+export const FORMULA_START: RegExp = /^[=+\-@\t\r\n\uff1d\uff0b\uff0d\uff20]/;
+
+/** Reads the rows of a goods file, one after the other. */
+export class GoodsReader {
+  readonly #book: RateBook;
+  readonly #known: ReadonlyMap<string, Product>;
+  readonly #columns: ReadonlyMap<GoodsField, { at: number; unit: string | undefined }>;
+  readonly #width: number;
+  readonly #lines = new Map<string, number>();
+  /** Names of goods groups that the file speaks of and the shop does not have, in order. */
+  readonly newGroups: string[] = [];
+  readonly #groupIds = new Map<string, string>();
+
+  /** @param newGroupId gives the id a group of that name would have */
+  constructor(book: RateBook, known: ReadonlyMap<string, Product>, file: GoodsFile, newGroupId: (name: string) => string) {
+    this.#book = book;
+    this.#known = known;
+    this.#width = file.headers.length;
+    this.#columns = new Map(
+      file.fields.flatMap((field, at) => (field === null ? [] : [[field, { at, unit: unitOfHeader(file.headers[at] ?? '') }]])),
+    );
+    this.#newGroupId = newGroupId;
+    for (const { id, name } of book.goodsGroups) this.#groupIds.set(name.toLowerCase(), id);
+  }
+  readonly #newGroupId: (name: string) => string;
+
+  #cell(row: readonly string[], field: GoodsField): string | undefined {
+    const column = this.#columns.get(field);
+    return column && unquoted(row[column.at] ?? '').trim();
+  }
+
+  #withUnit(field: GoodsField, text: string): string {
+    const unit = this.#columns.get(field)?.unit;
+    return unit !== undefined && /\d\s*$/.test(text) ? `${text} ${unit}` : text;
+  }
+
+  #flag(row: readonly string[], field: GoodsField, empty: boolean): boolean | undefined {
+    const text = this.#cell(row, field);
+    if (text === undefined) return undefined;
+    if (text === '') return empty;
+    if (YES.test(text)) return true;
+    if (NO.test(text)) return false;
+    throw new Refused(field, { code: 'notYesOrNo' });
+  }
+
+  #price(row: readonly string[]): number | undefined {
+    const text = this.#cell(row, 'price');
+    if (text === undefined) return undefined;
+    if (text === '') throw new Refused('price', { code: 'missing' });
+    const { currency, locale } = this.#book.shop;
+    const parsed = parseMoney(text, currency, locale);
+    if (!parsed.ok) throw new Refused('price', { code: 'typed', problem: parsed.problem });
+    return parsed.value;
+  }
+
+  #weight(row: readonly string[]): MassText | null | undefined {
+    const text = this.#cell(row, 'weight');
+    if (text === undefined || text === '') return text === '' ? null : undefined;
+    const parsed = parseMass(this.#withUnit('weight', text), this.#book.shop.units);
+    if (!parsed.ok) throw new Refused('weight', { code: 'typed', problem: parsed.problem });
+    const checked = MassText.safeParse(parsed.text);
+    if (!checked.success) throw new Refused('weight', { code: 'refused', message: checked.error.issues[0]?.message ?? '' });
+    return checked.data;
+  }
+
+  #side(row: readonly string[], field: 'length' | 'width' | 'height'): LengthText {
+    const text = this.#cell(row, field) ?? '';
+    if (text === '') throw new Refused(field, { code: 'sideMissing' });
+    const parsed = parseLength(this.#withUnit(field, text), this.#book.shop.units);
+    if (!parsed.ok) throw new Refused(field, { code: 'typed', problem: parsed.problem });
+    if (parsed.base === 0) throw new Refused(field, { code: 'noLength' });
+    return parsed.text;
+  }
+
+  #size(row: readonly string[]): Size | null | undefined {
+    const whole = this.#cell(row, 'size');
+    if (whole) {
+      const parsed = parseSize(this.#withUnit('size', whole), this.#book.shop.units);
+      if (parsed.ok) return parsed.size;
+      const { problem } = parsed;
+      if (problem.code === 'notThreeSides' || problem.code === 'noLength') throw new Refused('size', { code: problem.code });
+      throw new Refused('size', { code: 'typed', problem });
+    }
+    const sides = (['length', 'width', 'height'] as const).map((field) => this.#cell(row, field));
+    if (sides.every((side) => side === undefined)) return whole === '' ? null : undefined;
+    if (sides.every((side) => !side)) return null;
+    return { length: this.#side(row, 'length'), width: this.#side(row, 'width'), height: this.#side(row, 'height') };
+  }
+
+  #group(row: readonly string[]): string | null | undefined {
+    const name = this.#cell(row, 'group');
+    if (name === undefined || name === '') return name === '' ? null : undefined;
+    const known = this.#groupIds.get(name.toLowerCase());
+    if (known !== undefined) return known;
+    const id = this.#newGroupId(name);
+    this.#groupIds.set(name.toLowerCase(), id);
+    this.newGroups.push(name.slice(0, 80));
+    return id;
+  }
+
+  #origin(row: readonly string[]): string | null | undefined {
+    const name = this.#cell(row, 'origin');
+    if (name === undefined || name === '') return name === '' ? null : undefined;
+    const found = this.#book.locations.find((location) => location.id === name || location.name.toLowerCase() === name.toLowerCase());
+    if (!found) throw new Refused('origin', { code: 'unknownLocation' });
+    return found.id;
+  }
+
+  #days(row: readonly string[]): number | undefined {
+    const text = this.#cell(row, 'extraPackingDays');
+    if (text === undefined) return undefined;
+    if (!/^\d{0,2}$/.test(text) || Number(text) > 60) throw new Refused('extraPackingDays', { code: 'notDays' });
+    return Number(text);
+  }
+
+  #tags(row: readonly string[]): string[] | undefined {
+    const text = this.#cell(row, 'tags');
+    return text === undefined ? undefined : [...new Set(text.split(/[,;|]/).map((tag) => tag.trim()))].filter((tag) => tag !== '');
+  }
+
+  #name(row: readonly string[]): string | undefined {
+    const text = this.#cell(row, 'name');
+    if (text === '') throw new Refused('name', { code: 'missing' });
+    return text;
+  }
+
+  #id(row: readonly string[], line: number): string {
+    const id = this.#cell(row, 'id') ?? '';
+    if (id === '') throw new Refused('id', { code: 'missing' });
+    const first = this.#lines.get(id);
+    if (first !== undefined) throw new Refused('id', { code: 'duplicate', line: first });
+    this.#lines.set(id, line);
+    return id;
+  }
+
+  /** Reads one row; `line` is the line of the file on which it begins. Columns that are not there leave a known product as it is. */
+  read(row: readonly string[], line: number): ReadRow {
+    const problems: RowProblem[] = [];
+    const told = (field: GoodsField | null, problem: CellProblem) =>
+      problems.push({ line, field, cell: field === null ? '' : (this.#cell(row, field) ?? ''), problem });
+    const attempt = <T>(step: () => T): T | undefined => {
+      try {
+        return step();
+      } catch (error) {
+        if (!(error instanceof Refused)) throw error;
+        told(error.field, error.problem);
+        return undefined;
+      }
+    };
+    if (row.length > this.#width && row.slice(this.#width).some((cell) => cell.trim() !== '')) told(null, { code: 'tooManyCells' });
+    const id = attempt(() => this.#id(row, line));
+    const known = id === undefined ? undefined : this.#known.get(id);
+    const set = {
+      name: attempt(() => this.#name(row)),
+      price: attempt(() => this.#price(row)),
+      group: attempt(() => this.#group(row)),
+      weight: attempt(() => this.#weight(row)),
+      size: attempt(() => this.#size(row)),
+      origin: attempt(() => this.#origin(row)),
+      ownBox: attempt(() => this.#flag(row, 'ownBox', false)),
+      upright: attempt(() => this.#flag(row, 'upright', false)),
+      fragile: attempt(() => this.#flag(row, 'fragile', false)),
+      delivered: attempt(() => this.#flag(row, 'delivered', true)),
+      extraPackingDays: attempt(() => this.#days(row)),
+      tags: attempt(() => this.#tags(row)),
+    };
+    if (problems.length > 0) return { ok: false, problems };
+    const given = Object.fromEntries(Object.entries(set).filter(([, value]) => value !== undefined));
+    const checked = Product.safeParse({ ...PRODUCT_DEFAULTS, ...known, ...given, id });
+    if (!checked.success) {
+      for (const issue of checked.error.issues) {
+        const field = GOODS_FIELDS.find((name) => name === issue.path[0]) ?? null;
+        told(field, field && this.#cell(row, field) === undefined ? { code: 'missing' } : { code: 'refused', message: issue.message });
+      }
+      return { ok: false, problems };
+    }
+    const same = known !== undefined && JSON.stringify(Product.parse(known)) === JSON.stringify(checked.data);
+    return { ok: true, product: checked.data, change: known === undefined ? 'new' : same ? 'same' : 'changed' };
+  }
+}
+
+const WRITTEN = GOODS_FIELDS.filter((field) => field !== 'length' && field !== 'width' && field !== 'height');
+
+/** The goods as rows of text with a header row; what is written reads back the same. */
+export function goodsToRows(products: Iterable<Product>, book: RateBook): string[][] {
+  const yes = (flag: boolean) => (flag ? 'yes' : 'no');
+  const groups = new Map(book.goodsGroups.map(({ id, name }) => [id, name]));
+  const rows = [...products].map((product) => {
+    const cells: Record<(typeof WRITTEN)[number], string> = {
+      id: product.id,
+      name: product.name,
+      group: product.group === null ? '' : (groups.get(product.group) ?? ''),
+      price: minorToDecimal(product.price, book.shop.currency),
+      weight: product.weight ?? '',
+      size: product.size === null ? '' : sizeText(product.size),
+      origin: product.origin ?? '',
+      ownBox: yes(product.ownBox),
+      upright: yes(product.upright),
+      fragile: yes(product.fragile),
+      delivered: yes(product.delivered),
+      extraPackingDays: String(product.extraPackingDays),
+      tags: product.tags.join(', '),
+    };
+    return WRITTEN.map((field) => cells[field]);
+  });
+  return [WRITTEN.map(headerOf), ...rows];
+}

@@ -1,0 +1,77 @@
+import { expect, test } from 'vitest';
+import type { Location } from '../rate-book/location.ts';
+import { emptyBook, type RateBook } from '../rate-book/rateBook.ts';
+import type { Place } from './place.ts';
+import { placeFindings } from './placeFindings.ts';
+
+const shop: Location = {
+  id: 'shop',
+  name: 'Shop',
+  street: '',
+  city: '',
+  country: 'CA',
+  subdivision: null,
+  postalCode: null,
+  point: { latitude: 44.65, longitude: -63.57 },
+  timeZone: 'America/Halifax',
+  ships: null,
+};
+
+function find(served: string[], ...zones: Place[][]) {
+  const empty = emptyBook();
+  const book: RateBook = {
+    ...empty,
+    shop: { ...empty.shop, served },
+    locations: [shop],
+    zones: zones.map((places, at) => ({ id: `z${at}`, name: `Zone ${at}`, places, lanes: {} })),
+  };
+  return placeFindings(book);
+}
+const country = (code: string): Place => ({ kind: 'country', country: code });
+const ring = (beyond: string | null, within: string): Place => ({ kind: 'circle', location: 'shop', beyond, within });
+const box = (name: string, west: number, east: number): Place => ({
+  kind: 'area',
+  name,
+  outline: [
+    [
+      [
+        [west, 44],
+        [east, 44],
+        [east, 45],
+        [west, 45],
+        [west, 44],
+      ],
+    ],
+  ],
+});
+
+test('a served country in no zone, and the parts of one', () => {
+  expect(find(['CL', 'FR'], [country('FR')])).toEqual([{ code: 'leftOver', country: 'CL', witness: { country: 'CL' } }]);
+  const [parts] = find(['CA'], [{ kind: 'subdivision', subdivision: 'CA-NS' }]);
+  expect(parts).toMatchObject({ code: 'leftOverParts', country: 'CA', witness: { subdivision: 'CA-AB' } });
+  expect(parts?.code === 'leftOverParts' && parts.subdivisions).toHaveLength(12);
+  // A country that is served by postal codes alone is meant so.
+  expect(find(['CA'], [{ kind: 'postal', country: 'CA', rules: 'B3*' }])).toEqual([]);
+});
+
+test('one country or one postal rule in two zones', () => {
+  expect(find(['FR'], [country('FR')], [country('FR')])).toMatchObject([
+    { code: 'overlap', zones: ['z0', 'z1'], place: { country: 'FR' } },
+  ]);
+  expect(find(['FR'], [country('FR')], [{ kind: 'countryGroup', group: '150' }])).toEqual([]);
+  expect(
+    find([], [{ kind: 'postal', country: 'CA', rules: 'B3H 4R2\nB3*' }], [{ kind: 'postal', country: 'CA', rules: 'b3h4r2\nB4*' }]),
+  ).toEqual([
+    { code: 'overlapPostal', zones: ['z0', 'z1'], country: 'CA', rules: ['b3h4r2'], witness: { country: 'CA', postalCode: 'B3H4R2' } },
+  ]);
+});
+
+test('rings that follow each other do not overlap, areas that share an edge do not either', () => {
+  expect(find([], [ring(null, '12 km')], [ring('12 km', '35 km')])).toEqual([]);
+  expect(find([], [ring(null, '12.1 km')], [ring('12 km', '35 km')])).toMatchObject([
+    { code: 'overlapShapes', names: ['12.1 km', '35 km'] },
+  ]);
+  expect(find([], [box('west', -64, -63)], [box('east', -63, -62)])).toEqual([]);
+  expect(find([], [box('west', -64, -62.9)], [box('east', -63, -62)])).toMatchObject([{ code: 'overlapShapes', names: ['west', 'east'] }]);
+  expect(find([], [box('outer', -64, -62)], [box('inner', -63.5, -63)])).toHaveLength(1);
+});

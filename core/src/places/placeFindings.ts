@@ -1,0 +1,170 @@
+import { distanceToMillimetres } from '../measures/distance.ts';
+import type { Id } from '../rate-book/naming.ts';
+import type { RateBook } from '../rate-book/rateBook.ts';
+import { boundsOf, inOutline, type Outline } from './area.ts';
+import { type CountryCode, listSubdivisions, type SubdivisionCode } from './countries.ts';
+import { geodesicDistance } from './geodesic.ts';
+import type { Destination, Place } from './place.ts';
+import { findZone, indexPlaces, type PlaceIndex } from './placeIndex.ts';
+import { normalizePostal } from './postal.ts';
+import { postalRulesOf } from './postalList.ts';
+import { ruleKey } from './postalRule.ts';
+import { findCrossing } from './ringCrossing.ts';
+
+/** A fault of the zones, with an address that shows it. Zones of an overlap stand in the order of the book: the first one wins. */
+export type PlaceFinding =
+  | { readonly code: 'leftOver'; readonly country: CountryCode; readonly witness: Destination }
+  | {
+      readonly code: 'leftOverParts';
+      readonly country: CountryCode;
+      readonly subdivisions: readonly SubdivisionCode[];
+      readonly witness: Destination;
+    }
+  | { readonly code: 'overlap'; readonly zones: readonly [Id, Id]; readonly place: Place; readonly witness: Destination }
+  | {
+      readonly code: 'overlapPostal';
+      readonly zones: readonly [Id, Id];
+      readonly country: CountryCode;
+      readonly rules: readonly string[];
+      readonly witness: Destination;
+    }
+  | { readonly code: 'overlapShapes'; readonly zones: readonly [Id, Id]; readonly names: readonly [string, string] };
+
+function leftOvers(book: RateBook, index: PlaceIndex): PlaceFinding[] {
+  return book.shop.served.flatMap((country): PlaceFinding[] => {
+    if (findZone(index, { country })) return [];
+    const parts = listSubdivisions(country);
+    const without = parts.filter((subdivision) => !findZone(index, { country, subdivision }));
+    const [first] = without;
+    const postal = index.postal.has(country);
+    if (parts.length === without.length) return postal ? [] : [{ code: 'leftOver', country, witness: { country } }];
+    return first === undefined ? [] : [{ code: 'leftOverParts', country, subdivisions: without, witness: { country, subdivision: first } }];
+  });
+}
+
+function regionOverlaps(book: RateBook, index: PlaceIndex): PlaceFinding[] {
+  const found: PlaceFinding[] = [];
+  const look = (witness: Destination) => {
+    const match = findZone(index, witness);
+    const first = match && book.zones[match.zone];
+    if (!match || !first) return false;
+    for (const rival of match.rivals) {
+      const second = book.zones[rival];
+      if (second) found.push({ code: 'overlap', zones: [first.id, second.id], place: match.place, witness });
+    }
+    return match.rivals.length > 0;
+  };
+  for (const country of book.shop.served) {
+    look({ country });
+    for (const subdivision of listSubdivisions(country)) if (index.regions.has(subdivision)) look({ country, subdivision });
+  }
+  return found;
+}
+
+const MOST_RULES = 20;
+
+interface SharedRules {
+  readonly zones: readonly [Id, Id];
+  readonly country: CountryCode;
+  readonly rules: string[];
+}
+
+/** Every rule of every list, with its zone. */
+function postalClaims(book: RateBook) {
+  return book.zones.flatMap(({ id, places }) =>
+    places.flatMap((place) =>
+      place.kind === 'postal' && !place.excluded
+        ? postalRulesOf(place.rules).map(({ line, rule }) => ({
+            zone: id,
+            country: place.country,
+            line,
+            key: `${place.country} ${ruleKey(rule)}`,
+          }))
+        : [],
+    ),
+  );
+}
+
+function postalOverlaps(book: RateBook): PlaceFinding[] {
+  const owners = new Map<string, Id>();
+  const shared = new Map<string, SharedRules>();
+  for (const { zone, country, line, key } of postalClaims(book)) {
+    const owner = owners.get(key) ?? zone;
+    owners.set(key, owner);
+    if (owner === zone) continue;
+    const pair = `${owner} ${zone} ${country}`;
+    const held = shared.get(pair) ?? { zones: [owner, zone], country, rules: [] };
+    held.rules.push(line);
+    shared.set(pair, held);
+  }
+  return [...shared.values()].map(({ zones, country, rules }) => {
+    const [first = ''] = rules;
+    const witness = { country, postalCode: normalizePostal(first.replace('*', '').split('-')[0] ?? first) };
+    return { code: 'overlapPostal', zones, country, rules: rules.slice(0, MOST_RULES), witness };
+  });
+}
+
+function outlinesMeet(a: Outline, b: Outline): boolean {
+  const [aw, as, ae, an] = boundsOf(a);
+  const [bw, bs, be, bn] = boundsOf(b);
+  if (aw >= be || bw >= ae || as >= bn || bs >= an) return false;
+  const within = (inner: Outline, outer: Outline) =>
+    inner.some(([ring]) => ring?.some(([longitude, latitude]) => strictlyIn(outer, longitude, latitude)));
+  if (within(a, b) || within(b, a)) return true;
+  // Shapes that share stretches of their edges: points spread over where their bounds meet.
+  const [west, east, south, north] = [Math.max(aw, bw), Math.min(ae, be), Math.max(as, bs), Math.min(an, bn)];
+  for (let step = 0; step < 81; step += 1) {
+    const longitude = west + ((east - west) * ((step % 9) + 0.5)) / 9;
+    const latitude = south + ((north - south) * (Math.floor(step / 9) + 0.5)) / 9;
+    if (strictlyIn(a, longitude, latitude) && strictlyIn(b, longitude, latitude)) return true;
+  }
+  return a.some((one) => b.some((other) => findCrossing([...one, ...other]) !== undefined));
+}
+
+/** Inside by a hair on every side: areas that share an edge do not overlap. */
+function strictlyIn(outline: Outline, longitude: number, latitude: number): boolean {
+  const hair = 1e-7;
+  return [-hair, hair].every((east) =>
+    [-hair, hair].every((north) => inOutline(outline, { longitude: longitude + east, latitude: latitude + north })),
+  );
+}
+
+type Circle = Extract<Place, { kind: 'circle' }>;
+
+function ringsMeet(a: Circle, b: Circle, book: RateBook): boolean {
+  const ring = (circle: Circle) =>
+    [circle.beyond === null ? 0 : distanceToMillimetres(circle.beyond), distanceToMillimetres(circle.within)] as const;
+  const [[innerA, outerA], [innerB, outerB]] = [ring(a), ring(b)];
+  if (a.location === b.location) return innerA < outerB && innerB < outerA;
+  const point = (id: Id) => book.locations.find((location) => location.id === id)?.point;
+  const [from, to] = [point(a.location), point(b.location)];
+  if (!from || !to) return false;
+  const apart = geodesicDistance(from, to) * 1000;
+  return apart < outerA + outerB && apart + outerA > innerB && apart + outerB > innerA;
+}
+
+function shapeOverlaps(book: RateBook): PlaceFinding[] {
+  const shapes = book.zones.flatMap(({ id, places }) =>
+    places.flatMap((place) => ((place.kind === 'area' || place.kind === 'circle') && !place.excluded ? [{ zone: id, place }] : [])),
+  );
+  const name = (place: Place) => (place.kind === 'area' ? place.name : place.kind === 'circle' ? place.within : '');
+  const found: PlaceFinding[] = [];
+  shapes.forEach((a, at) => {
+    for (const b of shapes.slice(at + 1)) {
+      if (a.zone === b.zone) continue;
+      const areas = a.place.kind === 'area' && b.place.kind === 'area' && outlinesMeet(a.place.outline, b.place.outline);
+      const circles = a.place.kind === 'circle' && b.place.kind === 'circle' && ringsMeet(a.place, b.place, book);
+      if (areas || circles) found.push({ code: 'overlapShapes', zones: [a.zone, b.zone], names: [name(a.place), name(b.place)] });
+    }
+  });
+  return found;
+}
+
+/** What of the served world lies in no zone, and what two zones claim equally closely. */
+export function placeFindings(book: RateBook): PlaceFinding[] {
+  const index = indexPlaces(
+    book.zones.map((zone) => zone.places),
+    (location) => book.locations.find(({ id }) => id === location)?.point ?? null,
+  );
+  return [...leftOvers(book, index), ...regionOverlaps(book, index), ...postalOverlaps(book), ...shapeOverlaps(book)];
+}

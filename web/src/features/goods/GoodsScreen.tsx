@@ -1,0 +1,168 @@
+import type { Product } from '@ostrakon/core';
+import { Search, Undo2 } from 'lucide-react';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { useDraft } from '../../draft/DraftProvider.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { useFormat } from '../../words/useWords.ts';
+import { AddProductDialog } from './AddProductDialog.tsx';
+import { BulkBar } from './BulkBar.tsx';
+import { GoodsGroupsDialog } from './GoodsGroupsDialog.tsx';
+import { GoodsTable } from './GoodsTable.tsx';
+import { sortKey } from './goodsColumns.ts';
+import { filterGoods, type GoodsFilter, type Lack, lacksSize, lacksWeight, NO_FILTER, type Sort, sortGoods } from './goodsFilter.ts';
+import { useGoods } from './useGoods.ts';
+
+const ImportDialog = lazy(async () => ({ default: (await import('./ImportDialog.tsx')).ImportDialog }));
+
+function Filters({
+  products,
+  filter,
+  onChange,
+}: {
+  products: readonly Product[];
+  filter: GoodsFilter;
+  onChange: (filter: GoodsFilter) => void;
+}) {
+  const { goodsGroups } = useDraft().book;
+  const tags = useMemo(() => [...new Set(products.flatMap((product) => product.tags))].sort(), [products]);
+  return (
+    <div className="flex items-center gap-2">
+      <label className="relative min-w-40 flex-1">
+        <Search size={14} aria-hidden className="absolute top-2 left-2.5 text-ash" />
+        <input
+          type="search"
+          aria-label="Find goods by name, article number or tag"
+          placeholder="Name, article number or tag"
+          value={filter.text}
+          onChange={(event) => onChange({ ...filter, text: event.target.value })}
+          className="h-8 w-full rounded-md border border-line-strong bg-paper pr-2 pl-8 placeholder:text-ash"
+        />
+      </label>
+      <Select
+        label="Only the goods group"
+        className="w-44!"
+        value={filter.group}
+        onChange={(event) => onChange({ ...filter, group: event.target.value })}
+      >
+        <option value="">Every goods group</option>
+        {goodsGroups.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+        <option value="none">In no group</option>
+      </Select>
+      <Select
+        label="Only the tag"
+        className="w-36!"
+        value={filter.tag}
+        onChange={(event) => onChange({ ...filter, tag: event.target.value })}
+      >
+        <option value="">Every tag</option>
+        {tags.map((tag) => (
+          <option key={tag}>{tag}</option>
+        ))}
+      </Select>
+    </div>
+  );
+}
+
+/** What is missing, counted; each is a way to see just those. */
+function Lacks({
+  products,
+  filter,
+  onChange,
+}: {
+  products: readonly Product[];
+  filter: GoodsFilter;
+  onChange: (filter: GoodsFilter) => void;
+}) {
+  const counts: readonly (readonly [Lack, string, number])[] = [
+    ['weight', 'without weight', products.filter(lacksWeight).length],
+    ['size', 'without size', products.filter(lacksSize).length],
+  ];
+  return counts.map(([lack, words, count]) =>
+    count === 0 ? null : (
+      <button
+        key={lack}
+        type="button"
+        aria-pressed={filter.lacks === lack}
+        onClick={() => onChange({ ...filter, lacks: filter.lacks === lack ? null : lack })}
+        className="rounded-full bg-ochre-soft px-2.5 py-0.5 text-sm font-semibold text-ochre aria-pressed:bg-ochre aria-pressed:text-paper"
+      >
+        {count.toLocaleString('en')} {words}
+      </button>
+    ),
+  );
+}
+
+/** What the shop sells. */
+export function GoodsScreen() {
+  const { book } = useDraft();
+  const format = useFormat();
+  const goods = useGoods();
+  const { products, change } = goods;
+  const [filter, setFilter] = useState(NO_FILTER);
+  const [sort, setSort] = useState<Sort | null>(null);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const [open, setOpen] = useState<'add' | 'groups' | 'import' | null>(null);
+  const found = useMemo(() => {
+    const groups = new Set(book.goodsGroups.map(({ id }) => id));
+    return sortGoods(filterGoods(products, filter, groups), sort, (product, column) => sortKey(product, column, book));
+  }, [products, filter, sort, book]);
+  const picked = useMemo(() => (chosen.size === 0 ? [] : products.filter(({ id }) => chosen.has(id))), [products, chosen]);
+  const exportAll = async () => {
+    const { downloadGoods } = await import('./exportGoods.ts');
+    downloadGoods(found, book);
+  };
+  const close = () => setOpen(null);
+  return (
+    <div className="flex h-full min-h-0 flex-col gap-3 p-4">
+      <div className="flex flex-wrap items-center gap-2">
+        <h1 className="font-serif text-xl font-semibold">Goods</h1>
+        <span role="status" className="text-sm text-ash">
+          {found.length === products.length
+            ? format.count(products.length, 'product')
+            : `${found.length.toLocaleString('en')} of ${format.count(products.length, 'product')}`}
+        </span>
+        <Lacks products={products} filter={filter} onChange={setFilter} />
+        <span className="ml-auto flex gap-2">
+          {goods.undoWords !== null && (
+            <Button onClick={() => void goods.undo()} title={`Undo ${goods.undoWords}`}>
+              <Undo2 size={14} aria-hidden /> Undo last change
+            </Button>
+          )}
+          <Button onClick={() => setOpen('groups')}>Goods groups</Button>
+          <Button onClick={() => setOpen('import')}>Read a file</Button>
+          <Button onClick={() => void exportAll()} disabled={found.length === 0}>
+            Write a file
+          </Button>
+          <Button look="main" onClick={() => setOpen('add')}>
+            Add product
+          </Button>
+        </span>
+      </div>
+      <Filters products={products} filter={filter} onChange={setFilter} />
+      {picked.length > 0 && <BulkBar picked={picked} change={change} onDone={() => setChosen(new Set())} />}
+      {products.length === 0 ? (
+        <p className="rounded-lg border border-line-strong border-dashed p-6 text-ash">
+          No goods yet. Read a file of your goods (CSV), or add the first product by hand. Their weights and sizes decide what delivery
+          costs.
+        </p>
+      ) : found.length === 0 ? (
+        <p className="rounded-lg border border-line-strong border-dashed p-6 text-ash">
+          Nothing is found like this.{' '}
+          <button type="button" className="text-clay underline" onClick={() => setFilter(NO_FILTER)}>
+            Show all goods
+          </button>
+        </p>
+      ) : (
+        <GoodsTable rows={found} change={change} chosen={chosen} onChoose={setChosen} sort={sort} onSort={setSort} />
+      )}
+      {open === 'add' && <AddProductDialog products={products} change={change} onClose={close} />}
+      {open === 'groups' && <GoodsGroupsDialog products={products} onClose={close} />}
+      <Suspense>{open === 'import' && <ImportDialog goods={goods} onClose={close} />}</Suspense>
+    </div>
+  );
+}

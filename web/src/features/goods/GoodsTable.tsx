@@ -1,0 +1,248 @@
+// biome-ignore-all lint/a11y/useSemanticElements: rows out of sight are not drawn, which a table element cannot do
+// biome-ignore-all lint/a11y/useKeyWithClickEvents: keys are heard by the grid
+// biome-ignore-all lint/a11y/useFocusableInteractive: one cell of the grid takes the focus at a time
+import type { Product } from '@ostrakon/core';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import clsx from 'clsx';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { type KeyboardEvent, useCallback, useEffect, useRef, useState } from 'react';
+import { useDraft } from '../../draft/DraftProvider.tsx';
+import { markClass } from '../../ui/marks.ts';
+import { useFormat } from '../../words/useWords.ts';
+import { GoodsCellEditor } from './GoodsCellEditor.tsx';
+import { COLUMNS, type Column, cellText } from './goodsColumns.ts';
+import { lacksSize, lacksWeight, type Sort } from './goodsFilter.ts';
+import type { Goods } from './useGoods.ts';
+
+const ROW = 34;
+const CHECK = 36;
+
+interface At {
+  readonly row: number;
+  readonly column: number;
+}
+
+interface GoodsTableProps {
+  rows: readonly Product[];
+  change: Goods['change'];
+  chosen: ReadonlySet<string>;
+  onChoose: (ids: ReadonlySet<string>) => void;
+  sort: Sort | null;
+  onSort: (sort: Sort | null) => void;
+}
+
+/** First up, then down, then as the shop has them. */
+function nextSort(held: Sort | null, column: Column): Sort | null {
+  if (!column.sort) return held;
+  if (held?.column !== column.sort) return { column: column.sort, down: false };
+  return held.down ? null : { ...held, down: true };
+}
+
+function Heads({ sort, onSort }: Pick<GoodsTableProps, 'sort' | 'onSort'>) {
+  return COLUMNS.map((column) => {
+    const sorted = column.sort !== undefined && sort?.column === column.sort;
+    return (
+      <div
+        key={column.id}
+        role="columnheader"
+        aria-colindex={COLUMNS.indexOf(column) + 2}
+        aria-sort={sorted ? (sort.down ? 'descending' : 'ascending') : undefined}
+        style={{ width: column.width }}
+        className={clsx('shrink-0 border-line border-r px-2 py-1.5', column.right && 'text-right')}
+      >
+        {column.sort ? (
+          <button
+            type="button"
+            className="inline-flex items-center gap-1 font-semibold hover:text-clay"
+            onClick={() => onSort(nextSort(sort, column))}
+          >
+            {column.head}
+            {sorted && (sort.down ? <ArrowDown size={12} aria-hidden /> : <ArrowUp size={12} aria-hidden />)}
+          </button>
+        ) : (
+          <span className="font-semibold">{column.head}</span>
+        )}
+      </div>
+    );
+  });
+}
+
+/** What stands in a cell while nobody changes it. */
+function CellText({ product, column }: { product: Product; column: Column }) {
+  const { book } = useDraft();
+  const format = useFormat();
+  const text = cellText(product, column.id, book, format);
+  const lacking = (column.id === 'weight' && lacksWeight(product)) || (column.id === 'size' && lacksSize(product));
+  if (lacking) return <span className="text-ochre">none yet</span>;
+  const group = column.id === 'group' ? book.goodsGroups.find(({ id }) => id === product.group) : undefined;
+  return (
+    <span className="block truncate" title={text}>
+      {group && <span aria-hidden className={clsx('mr-1.5 inline-block size-2.5 rounded-full', markClass[group.mark])} />}
+      {text}
+    </span>
+  );
+}
+
+/** The goods as a grid that draws only the rows in sight. Arrow keys walk, Enter or typing changes a cell, Space chooses its row. */
+export function GoodsTable({ rows, change, chosen, onChoose, sort, onSort }: GoodsTableProps) {
+  const scroller = useRef<HTMLDivElement>(null);
+  const [at, setAt] = useState<At>({ row: 0, column: 0 });
+  const [editing, setEditing] = useState<{ begun: string | null } | null>(null);
+  const wantsFocus = useRef(false);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW,
+    overscan: 16,
+    initialRect: { width: 860, height: 560 },
+  });
+  const go = useCallback(
+    (row: number, column: number) => {
+      const next = { row: Math.max(0, Math.min(rows.length - 1, row)), column: Math.max(0, Math.min(COLUMNS.length - 1, column)) };
+      setAt(next);
+      setEditing(null);
+      wantsFocus.current = true;
+      virtual.scrollToIndex(next.row);
+    },
+    [rows.length, virtual],
+  );
+  useEffect(() => {
+    if (!wantsFocus.current || editing) return;
+    const cell = scroller.current?.querySelector<HTMLElement>(`[data-at="${at.row},${at.column}"]`);
+    if (!cell) return;
+    wantsFocus.current = false;
+    cell.focus();
+    cell.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  });
+  const flip = (id: string) => {
+    const next = new Set(chosen);
+    if (!next.delete(id)) next.add(id);
+    onChoose(next);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (editing || !(event.target as HTMLElement).dataset.at) return;
+    const step = stepOf(event);
+    const product = rows[at.row];
+    if (step) go(at.row + step[0], at.column + step[1]);
+    else if (event.key === 'Enter' || event.key === 'F2') begin(null);
+    else if (event.key === ' ' && product) flip(product.id);
+    else if (event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey) begin(event.key);
+    else return;
+    event.preventDefault();
+  };
+  /** Rows and columns a key moves by. */
+  const stepOf = (event: KeyboardEvent): readonly [number, number] | undefined => {
+    const page = Math.max(1, Math.floor((scroller.current?.clientHeight ?? 0) / ROW) - 2);
+    const steps: Record<string, readonly [number, number]> = {
+      ArrowUp: [-1, 0],
+      ArrowDown: [1, 0],
+      ArrowLeft: [0, -1],
+      ArrowRight: [0, 1],
+      PageUp: [-page, 0],
+      PageDown: [page, 0],
+      Home: event.ctrlKey ? [-rows.length, -99] : [0, -99],
+      End: event.ctrlKey ? [rows.length, 99] : [0, 99],
+    };
+    return steps[event.key];
+  };
+  const begin = (begun: string | null) => {
+    if (COLUMNS[at.column]?.id !== 'id') setEditing({ begun });
+  };
+  const take = (product: Product, set: Partial<Omit<Product, 'id'>>, move: 'down' | 'right' | 'stay') => {
+    const handling = COLUMNS[at.column]?.id === 'handling';
+    const changed = Object.entries(set).some(([field, value]) => JSON.stringify(value) !== JSON.stringify(product[field as keyof Product]));
+    if (changed) void change({ edit: [{ id: product.id, set }] }, `${COLUMNS[at.column]?.head.toLowerCase()} of ${product.name}`);
+    if (move === 'stay') {
+      if (!handling) setEditing(null);
+    } else go(at.row + (move === 'down' ? 1 : 0), at.column + (move === 'right' ? 1 : 0));
+  };
+  const width = CHECK + COLUMNS.reduce((sum, column) => sum + column.width, 0);
+  const all = rows.length > 0 && rows.every(({ id }) => chosen.has(id));
+  return (
+    <div
+      ref={scroller}
+      role="grid"
+      aria-label="Goods"
+      aria-rowcount={rows.length + 1}
+      aria-colcount={COLUMNS.length + 1}
+      className="min-h-0 flex-1 overflow-auto rounded-lg border border-line-strong bg-paper"
+      onKeyDown={onKeyDown}
+    >
+      <div style={{ width, height: virtual.getTotalSize() + ROW }} className="relative" role="rowgroup">
+        <div role="row" aria-rowindex={1} className="sticky top-0 z-10 flex border-line-strong border-b bg-bone text-sm">
+          <div role="columnheader" style={{ width: CHECK }} className="grid shrink-0 place-items-center border-line border-r">
+            <input
+              type="checkbox"
+              aria-label="Choose all found"
+              className="size-4 accent-clay"
+              checked={all}
+              onChange={() => onChoose(all ? new Set() : new Set(rows.map(({ id }) => id)))}
+            />
+          </div>
+          <Heads sort={sort} onSort={onSort} />
+        </div>
+        {virtual.getVirtualItems().map(({ index, start }) => {
+          const product = rows[index] as Product;
+          const picked = chosen.has(product.id);
+          return (
+            <div
+              key={product.id}
+              role="row"
+              aria-rowindex={index + 2}
+              aria-selected={picked}
+              style={{ height: ROW, transform: `translateY(${start}px)` }}
+              className={clsx('absolute left-0 flex border-line border-b', picked ? 'bg-clay-soft' : 'bg-paper')}
+            >
+              <div role="gridcell" style={{ width: CHECK }} className="grid shrink-0 place-items-center border-line border-r">
+                <input
+                  type="checkbox"
+                  aria-label={`Choose ${product.name}`}
+                  className="size-4 accent-clay"
+                  checked={picked}
+                  onChange={() => flip(product.id)}
+                />
+              </div>
+              {COLUMNS.map((column, place) => {
+                const here = at.row === index && at.column === place;
+                return (
+                  <div
+                    key={column.id}
+                    role="gridcell"
+                    data-at={`${index},${place}`}
+                    aria-colindex={place + 2}
+                    tabIndex={here ? 0 : -1}
+                    style={{ width: column.width }}
+                    className={clsx('relative shrink-0 border-line border-r', column.right && 'text-right')}
+                    onFocus={(event) => event.target === event.currentTarget && setAt({ row: index, column: place })}
+                    onClick={(event) => {
+                      if (here && editing) return;
+                      if (event.target instanceof HTMLElement && event.target.closest('input,select,fieldset')) return;
+                      setAt({ row: index, column: place });
+                      setEditing(column.id === 'id' ? null : { begun: null });
+                    }}
+                  >
+                    {here && editing ? (
+                      <GoodsCellEditor
+                        product={product}
+                        column={column.id}
+                        begun={editing.begun}
+                        onTake={(set, move) => take(product, set, move)}
+                        onLeave={() => go(at.row, at.column)}
+                      />
+                    ) : (
+                      <div className="flex h-full items-center px-2">
+                        <div className="min-w-0 flex-1">
+                          <CellText product={product} column={column} />
+                        </div>
+                      </div>
+                    )}
+                  </div>
+                );
+              })}
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}

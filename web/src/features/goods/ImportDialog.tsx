@@ -1,0 +1,302 @@
+import { GOODS_FIELDS, type GoodsField, headerOf, MARKS } from '@ostrakon/core';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { download } from '../../ui/download.ts';
+import { Modal } from '../../ui/Modal.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { toast } from '../../ui/toast.ts';
+import { useFormat } from '../../words/useWords.ts';
+import { toCsv } from './exportGoods.ts';
+import type { CheckedFile, ImportAsk, ImportTell, OpenedFile } from './importMessages.ts';
+import { fileProblemWords, rowProblemWords } from './importWords.ts';
+import type { Goods } from './useGoods.ts';
+
+const MOST_SHOWN = 100;
+
+type Stage =
+  | { tag: 'choose'; fault: string | null }
+  | { tag: 'opening' }
+  | { tag: 'columns'; opened: OpenedFile; fields: readonly (GoodsField | null)[] }
+  | { tag: 'checking'; opened: OpenedFile; done: number }
+  | { tag: 'checked'; opened: OpenedFile; fields: readonly (GoodsField | null)[]; checked: CheckedFile }
+  | { tag: 'saving' };
+
+function Progress({ label, done, of }: { label: string; done?: number; of?: number }) {
+  return (
+    <div className="py-6">
+      <p className="mb-2" role="status">
+        {label}
+        {done !== undefined && of !== undefined && ` ${done.toLocaleString('en')} of ${of.toLocaleString('en')} rows`}
+      </p>
+      <progress aria-label={label} className="h-2 w-full accent-clay" {...(of !== undefined && { max: of, value: done ?? 0 })} />
+    </div>
+  );
+}
+
+function ChooseFile({ fault, onFile }: { fault: string | null; onFile: (file: File) => void }) {
+  const [over, setOver] = useState(false);
+  return (
+    <label
+      className={`block cursor-pointer rounded-lg border border-dashed p-8 text-center has-focus-visible:outline-2 has-focus-visible:outline-clay ${over ? 'border-clay bg-clay-soft' : 'border-line-strong bg-bone'}`}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        event.preventDefault();
+        setOver(false);
+        const [file] = event.dataTransfer.files;
+        if (file) onFile(file);
+      }}
+    >
+      <span className="font-semibold text-clay underline">Choose a CSV file</span> or drop it here
+      <input
+        type="file"
+        aria-label="Goods file"
+        accept=".csv,.txt,.tsv,text/csv,text/plain"
+        className="sr-only"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          if (file) onFile(file);
+          event.target.value = '';
+        }}
+      />
+      <span className="mt-2 block text-sm text-ash">
+        The first row names the columns. Commas, semicolons and decimal commas are understood. Nothing is taken before you have seen it.
+      </span>
+      {fault !== null && (
+        <span role="alert" className="mt-3 block font-semibold text-fault">
+          {fault}
+        </span>
+      )}
+    </label>
+  );
+}
+
+function Columns({
+  opened,
+  fields,
+  onChange,
+}: {
+  opened: OpenedFile;
+  fields: readonly (GoodsField | null)[];
+  onChange: (fields: (GoodsField | null)[]) => void;
+}) {
+  return (
+    <div className="max-h-[46vh] overflow-auto rounded-lg border border-line-strong">
+      <table className="w-full text-sm">
+        <thead className="sticky top-0 bg-bone text-left">
+          <tr className="border-line-strong border-b">
+            <th scope="col" className="px-2 py-1.5">
+              Column in the file
+            </th>
+            <th scope="col" className="px-2 py-1.5">
+              First rows
+            </th>
+            <th scope="col" className="w-52 px-2 py-1.5">
+              Is taken as
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {opened.headers.map((header, at) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: columns are known by their place
+            <tr key={at} className="border-line border-b last:border-b-0">
+              <th scope="row" className="max-w-44 truncate px-2 py-1 text-left font-semibold">
+                {header || `Column ${at + 1}`}
+              </th>
+              <td className="max-w-64 truncate px-2 py-1 text-ash">{opened.sample.map((row) => row[at] ?? '').join(' · ')}</td>
+              <td className="px-2 py-1">
+                <Select
+                  label={`${header || `Column ${at + 1}`} is taken as`}
+                  value={fields[at] ?? ''}
+                  onChange={(event) => {
+                    const field = event.target.value === '' ? null : (event.target.value as GoodsField);
+                    // A field comes from one column only.
+                    onChange(fields.map((held, index) => (index === at ? field : held === field ? null : held)));
+                  }}
+                >
+                  <option value="">not taken</option>
+                  {GOODS_FIELDS.map((field) => (
+                    <option key={field} value={field}>
+                      {headerOf(field)}
+                    </option>
+                  ))}
+                </Select>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function downloadBad({ opened, checked }: { opened: OpenedFile; checked: CheckedFile }): void {
+  const rows = checked.bad.map(({ cells, problems }) => [
+    ...opened.headers.map((_header, at) => cells[at] ?? ''),
+    String(problems[0]?.line ?? ''),
+    problems.map(rowProblemWords).join(' '),
+  ]);
+  download('rows-not-taken.csv', toCsv([[...opened.headers, 'Line', 'What is wrong'], ...rows]));
+}
+
+function BadRows({ opened, checked }: { opened: OpenedFile; checked: CheckedFile }) {
+  const problems = checked.bad.flatMap((row) => row.problems);
+  return (
+    <section aria-label="Rows not taken" className="mt-3">
+      <div className="mb-1 flex items-center justify-between">
+        <h3 className="font-semibold text-fault">
+          {checked.bad.length.toLocaleString('en')} {checked.bad.length === 1 ? 'row is' : 'rows are'} not taken
+        </h3>
+        <Button look="quiet" onClick={() => downloadBad({ opened, checked })}>
+          Save them as a file, to be mended
+        </Button>
+      </div>
+      <div className="max-h-[30vh] overflow-auto rounded-lg border border-line-strong">
+        <table className="w-full text-sm">
+          <thead className="sticky top-0 bg-bone text-left">
+            <tr>
+              <th scope="col" className="w-14 px-2 py-1 text-right">
+                Line
+              </th>
+              <th scope="col" className="px-2 py-1">
+                What stands there
+              </th>
+              <th scope="col" className="px-2 py-1">
+                What is wrong
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {problems.slice(0, MOST_SHOWN).map((problem, at) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a list that does not change
+              <tr key={at} className="border-line border-t">
+                <td className="px-2 py-1 text-right">{problem.line}</td>
+                <td className="max-w-56 truncate px-2 py-1 text-ash">{problem.cell}</td>
+                <td className="px-2 py-1">{rowProblemWords(problem)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {problems.length > MOST_SHOWN && <p className="mt-1 text-sm text-ash">And {problems.length - MOST_SHOWN} more, in the file.</p>}
+    </section>
+  );
+}
+
+/** Takes goods from a file: columns, a check of every row, and only then the goods, all together or not at all. */
+export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => void }) {
+  const { book } = useDraft();
+  const session = useDraftSession();
+  const format = useFormat();
+  const [stage, setStage] = useState<Stage>({ tag: 'choose', fault: null });
+  const worker = useRef<Worker>(undefined);
+  const sending = useRef<AbortController>(undefined);
+  const stop = useCallback(() => {
+    worker.current?.terminate();
+    worker.current = undefined;
+    sending.current?.abort();
+  }, []);
+  useEffect(() => stop, [stop]);
+
+  const hear = (tell: ImportTell) =>
+    setStage((held): Stage => {
+      if (tell.kind === 'opened') return { tag: 'columns', opened: tell.opened, fields: tell.opened.guess };
+      if (tell.kind === 'refused') return { tag: 'choose', fault: fileProblemWords(tell.problem, tell.line) };
+      if (held.tag !== 'checking') return held;
+      if (tell.kind === 'progress') return { ...held, done: tell.done };
+      return { tag: 'checked', opened: held.opened, fields: held.opened.guess, checked: tell.checked };
+    });
+  const ask = (message: ImportAsk) => {
+    if (!worker.current) {
+      worker.current = new Worker(new URL('./import.worker.ts', import.meta.url), { type: 'module' });
+      worker.current.onmessage = ({ data }: MessageEvent<ImportTell>) => hear(data);
+      worker.current.onerror = () => setStage({ tag: 'choose', fault: 'This file could not be read.' });
+    }
+    worker.current.postMessage(message);
+  };
+  const openFile = (file: File) => {
+    stop();
+    setStage({ tag: 'opening' });
+    ask({ kind: 'open', file });
+  };
+  const check = (opened: OpenedFile, fields: readonly (GoodsField | null)[]) => {
+    setStage({ tag: 'checking', opened: { ...opened, guess: fields }, done: 0 });
+    ask({ kind: 'check', fields, book, known: goods.products });
+  };
+  const take = async ({ put, newGroups }: CheckedFile) => {
+    setStage({ tag: 'saving' });
+    sending.current = new AbortController();
+    const taken = await goods.change({ put: [...put] }, `reading ${format.count(put.length, 'product')}`, sending.current.signal);
+    if (!taken) return setStage({ tag: 'choose', fault: 'Nothing was taken.' });
+    newGroups.forEach(({ id, name }, at) => {
+      const mark = MARKS[(book.goodsGroups.length + at) % MARKS.length] ?? 'clay';
+      session.dispatch({ name: 'addGoodsGroup', args: { id, name, mark } });
+    });
+    toast(`${format.count(put.length, 'product')} taken from the file`, { action: { label: 'Undo', onClick: () => void goods.undo() } });
+    onClose();
+  };
+  const cancel = () => {
+    stop();
+    setStage({ tag: 'choose', fault: 'Stopped. Nothing was taken.' });
+  };
+  return (
+    <Modal open wide onOpenChange={(open) => !open && onClose()} title="Read goods from a file">
+      {stage.tag === 'choose' && <ChooseFile fault={stage.fault} onFile={openFile} />}
+      {stage.tag === 'opening' && <Progress label="Reading the file…" />}
+      {stage.tag === 'columns' && (
+        <>
+          <p className="mb-2 text-sm text-ash">
+            {format.count(stage.opened.rows, 'row')}, read as {stage.opened.encoding}, cells parted by{' '}
+            {{ ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' }[stage.opened.delimiter] ?? 'commas'}. Known products are
+            changed, new ones added; columns not taken leave them as they are.
+          </p>
+          <Columns opened={stage.opened} fields={stage.fields} onChange={(fields) => setStage({ ...stage, fields })} />
+          {!stage.fields.includes('id') && (
+            <p role="alert" className="mt-2 text-sm text-fault">
+              Say which column holds the article number: products are known by it.
+            </p>
+          )}
+          <div className="mt-3 flex justify-end gap-2">
+            <Button onClick={() => setStage({ tag: 'choose', fault: null })}>Another file</Button>
+            <Button look="main" disabled={!stage.fields.includes('id')} onClick={() => check(stage.opened, stage.fields)}>
+              Check the rows
+            </Button>
+          </div>
+        </>
+      )}
+      {stage.tag === 'checking' && <Progress label="Checking" done={stage.done} of={stage.opened.rows} />}
+      {stage.tag === 'saving' && <Progress label="Taking the goods, all or none…" />}
+      {(stage.tag === 'checking' || stage.tag === 'saving' || stage.tag === 'opening') && (
+        <div className="flex justify-end">
+          <Button onClick={cancel}>Stop</Button>
+        </div>
+      )}
+      {stage.tag === 'checked' && (
+        <>
+          <p role="status">
+            <strong>{format.count(stage.checked.counts.new, 'new product')}</strong>,{' '}
+            <strong>{stage.checked.counts.changed.toLocaleString('en')} changed</strong>, {stage.checked.counts.same.toLocaleString('en')}{' '}
+            as before.
+          </p>
+          {stage.checked.newGroups.length > 0 && (
+            <p className="mt-1 text-sm text-ash">
+              New goods groups will be added: {format.list(stage.checked.newGroups.map(({ name }) => name))}.
+            </p>
+          )}
+          {stage.checked.bad.length > 0 && <BadRows opened={stage.opened} checked={stage.checked} />}
+          <div className="mt-3 flex justify-end gap-2">
+            <Button onClick={() => setStage({ tag: 'columns', opened: stage.opened, fields: stage.fields })}>Back to the columns</Button>
+            <Button onClick={() => setStage({ tag: 'choose', fault: null })}>Another file</Button>
+            <Button look="main" disabled={stage.checked.put.length === 0} onClick={() => void take(stage.checked)}>
+              Take {format.count(stage.checked.put.length, 'product')}
+            </Button>
+          </div>
+        </>
+      )}
+    </Modal>
+  );
+}

@@ -1,0 +1,45 @@
+import type { GoodsField, Product, RateBook, RowProblem } from '@ostrakon/core';
+
+/** What the import worker is asked. */
+export type ImportAsk =
+  | { readonly kind: 'open'; readonly file: File }
+  | {
+      readonly kind: 'check';
+      readonly fields: readonly (GoodsField | null)[];
+      readonly book: RateBook;
+      readonly known: readonly Product[];
+    };
+
+/** Why a file cannot be read at all. */
+export type FileProblem = 'empty' | 'tooLarge' | 'notText' | 'onlyHeaders' | 'quoteNotClosed';
+
+export interface OpenedFile {
+  readonly headers: readonly string[];
+  /** The first rows, to be shown beside the headers. */
+  readonly sample: readonly (readonly string[])[];
+  readonly rows: number;
+  readonly delimiter: string;
+  readonly encoding: string;
+  readonly guess: readonly (GoodsField | null)[];
+}
+
+/** A row that was not taken, as it stood in the file. */
+export interface BadRow {
+  readonly cells: readonly string[];
+  readonly problems: readonly RowProblem[];
+}
+
+export interface CheckedFile {
+  readonly put: readonly Product[];
+  readonly counts: { readonly new: number; readonly changed: number; readonly same: number };
+  readonly bad: readonly BadRow[];
+  /** Goods groups the file names and the shop does not have. */
+  readonly newGroups: readonly { readonly id: string; readonly name: string }[];
+}
+
+/** What the import worker answers. */
+export type ImportTell =
+  | { readonly kind: 'opened'; readonly opened: OpenedFile }
+  | { readonly kind: 'refused'; readonly problem: FileProblem; readonly line?: number }
+  | { readonly kind: 'progress'; readonly done: number; readonly of: number }
+  | { readonly kind: 'checked'; readonly checked: CheckedFile };

@@ -1,0 +1,239 @@
+import { Location, listCountries, listSubdivisions } from '@ostrakon/core';
+import { useId, useMemo, useState } from 'react';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Modal } from '../../ui/Modal.tsx';
+import { newId } from '../../ui/newId.ts';
+import { Select } from '../../ui/Select.tsx';
+import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
+
+const ZONES = Intl.supportedValuesOf('timeZone');
+
+interface Typed {
+  name: string;
+  street: string;
+  city: string;
+  country: string;
+  subdivision: string;
+  postalCode: string;
+  latitude: string;
+  longitude: string;
+  timeZone: string;
+}
+type Faults = Partial<Record<keyof Typed | 'point', string>>;
+
+function begin(held: Location | undefined, country: string): Typed {
+  return {
+    name: held?.name ?? '',
+    street: held?.street ?? '',
+    city: held?.city ?? '',
+    country: held?.country ?? country,
+    subdivision: held?.subdivision ?? '',
+    postalCode: held?.postalCode ?? '',
+    latitude: held?.point ? String(held.point.latitude) : '',
+    longitude: held?.point ? String(held.point.longitude) : '',
+    timeZone: held?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+  };
+}
+
+/** Decimal degrees; a comma may stand for the point. */
+const degrees = (text: string): number =>
+  /^\s*[-+\u2212]?\d+([.,]\d+)?\s*$/.test(text) ? Number(text.trim().replace(',', '.').replace('\u2212', '-')) : Number.NaN;
+
+function pointOf({ latitude, longitude }: Typed): Location['point'] {
+  return latitude.trim() === '' && longitude.trim() === '' ? null : { latitude: degrees(latitude), longitude: degrees(longitude) };
+}
+
+/** A new location, or one being changed. */
+export function LocationForm({ held, onClose }: { held: Location | undefined; onClose: () => void }) {
+  const { locations, shop, goodsGroups } = useDraft().book;
+  const session = useDraftSession();
+  const format = useFormat();
+  const subdivisionName = useSubdivisionNames();
+  const id = useId();
+  const [typed, setTyped] = useState(() => begin(held, shop.served[0] ?? 'CA'));
+  const [ships, setShips] = useState(held?.ships ?? null);
+  const [faults, setFaults] = useState<Faults>({});
+  const [looking, setLooking] = useState<string | null>(null);
+  const countries = useMemo(
+    () =>
+      listCountries()
+        .map((code) => [code, format.region(code)] as const)
+        .sort((a, b) => a[1].localeCompare(b[1])),
+    [format],
+  );
+  const take = () => {
+    const { latitude: _latitude, longitude: _longitude, ...facts } = typed;
+    const checked = Location.safeParse({
+      ...facts,
+      id: held?.id ?? newId(typed.name, locations, 'location'),
+      subdivision: typed.subdivision || null,
+      postalCode: typed.postalCode.trim() === '' ? null : typed.postalCode.trim().toUpperCase(),
+      point: pointOf(typed),
+      ships,
+    });
+    const found: Faults = {};
+    for (const issue of checked.error?.issues ?? []) {
+      const field = issue.path[0] as keyof Faults;
+      found[field] ??=
+        field === 'point' ? 'Write both in degrees: latitude from -90 to 90, longitude from -180 to 180.' : `${issue.message}.`;
+    }
+    setFaults(found);
+    if (!checked.success) return;
+    const taken = session.dispatch({ name: held ? 'setLocation' : 'addLocation', args: checked.data });
+    if (taken.ok) onClose();
+    else setFaults({ name: `${taken.message}.` });
+  };
+  const lookUp = async () => {
+    const { centroidOf } = await import('@ostrakon/core/centroids');
+    const found = centroidOf(typed.country, typed.postalCode);
+    if (!found) return setLooking('Nothing is known of where this code lies. Type the coordinates.');
+    setTyped({ ...typed, latitude: String(found.point.latitude), longitude: String(found.point.longitude) });
+    setLooking(
+      found.rough
+        ? 'A rural code: only roughly placed. Better type the coordinates.'
+        : 'The middle of the postal area; type a closer point if you know it.',
+    );
+  };
+  const field = (name: keyof Typed, label: string, hint = '', fault: keyof Faults = name) => (
+    <div>
+      <label htmlFor={`${id}-${name}`} className="text-sm">
+        {label}
+      </label>
+      <input
+        id={`${id}-${name}`}
+        value={typed[name]}
+        placeholder={hint}
+        autoComplete="off"
+        list={name === 'timeZone' ? `${id}-zones` : undefined}
+        aria-invalid={faults[fault] !== undefined}
+        aria-describedby={faults[fault] === undefined ? undefined : `${id}-${fault}-fault`}
+        onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
+        className="mt-0.5 h-8 w-full rounded-md border border-line-strong bg-paper px-2 placeholder:text-ash aria-invalid:border-fault"
+      />
+      {faults[fault] !== undefined && name !== 'longitude' && (
+        <p id={`${id}-${fault}-fault`} role="alert" className="mt-0.5 text-xs text-fault">
+          {faults[fault]}
+        </p>
+      )}
+    </div>
+  );
+  const subdivisions = listSubdivisions(typed.country);
+  const shipsGroup = (group: string, on: boolean) =>
+    setShips((now) => now && { ...now, groups: on ? [...now.groups, group] : now.groups.filter((one) => one !== group) });
+  return (
+    <Modal open wide onOpenChange={(open) => !open && onClose()} title={held ? held.name : 'Add location'}>
+      <form
+        className="grid grid-cols-2 gap-x-4 gap-y-2.5"
+        onSubmit={(event) => {
+          event.preventDefault();
+          take();
+        }}
+      >
+        {field('name', 'Name', 'Harbour store room')}
+        {field('timeZone', 'Time zone', 'America/Halifax')}
+        <datalist id={`${id}-zones`}>
+          {ZONES.map((zone) => (
+            <option key={zone} value={zone} />
+          ))}
+        </datalist>
+        {field('street', 'Street', '14 Kiln Lane')}
+        {field('city', 'Town', 'Dartmouth')}
+        <div>
+          <label htmlFor={`${id}-country`} className="text-sm">
+            Country
+          </label>
+          <Select
+            id={`${id}-country`}
+            label="Country of the location"
+            className="mt-0.5"
+            value={typed.country}
+            onChange={(event) => setTyped({ ...typed, country: event.target.value, subdivision: '' })}
+          >
+            {countries.map(([code, name]) => (
+              <option key={code} value={code}>
+                {name}
+              </option>
+            ))}
+          </Select>
+        </div>
+        <div>
+          <label htmlFor={`${id}-subdivision`} className="text-sm">
+            Province or state
+          </label>
+          <Select
+            id={`${id}-subdivision`}
+            label="Province or state of the location"
+            className="mt-0.5"
+            value={typed.subdivision}
+            disabled={subdivisions.length === 0}
+            onChange={(event) => setTyped({ ...typed, subdivision: event.target.value })}
+          >
+            <option value="">not stated</option>
+            {subdivisions.map((code) => (
+              <option key={code} value={code}>
+                {subdivisionName(code)}
+              </option>
+            ))}
+          </Select>
+        </div>
+        {field('postalCode', 'Postal code', 'B2Y 2N6')}
+        <div className="self-end">
+          <Button onClick={() => void lookUp()} disabled={typed.postalCode.trim() === '' || !['CA', 'US'].includes(typed.country)}>
+            Coordinates from the postal code
+          </Button>
+          <p role="status" className="mt-0.5 text-xs text-ash empty:hidden">
+            {looking}
+          </p>
+        </div>
+        {field('latitude', 'Latitude, in degrees', '44.6658', 'point')}
+        {field('longitude', 'Longitude, in degrees; west is negative', '-63.5676', 'point')}
+        <fieldset className="col-span-2 rounded-md border border-line px-3 pt-1 pb-2">
+          <legend className="px-1 text-sm">May ship</legend>
+          <label className="mr-5 inline-flex items-center gap-2">
+            <input type="radio" className="size-4 accent-clay" checked={ships === null} onChange={() => setShips(null)} /> everything
+          </label>
+          <label className="inline-flex items-center gap-2">
+            <input
+              type="radio"
+              className="size-4 accent-clay"
+              checked={ships !== null}
+              onChange={() => setShips({ groups: goodsGroups.map(({ id: group }) => group), others: true })}
+            />
+            only some goods groups
+          </label>
+          {ships !== null && (
+            <div className="mt-1.5 flex flex-wrap gap-x-5 gap-y-1">
+              {goodsGroups.map((group) => (
+                <label key={group.id} className="inline-flex items-center gap-2">
+                  <input
+                    type="checkbox"
+                    className="size-4 accent-clay"
+                    checked={ships.groups.includes(group.id)}
+                    onChange={(event) => shipsGroup(group.id, event.target.checked)}
+                  />
+                  {group.name}
+                </label>
+              ))}
+              <label className="inline-flex items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="size-4 accent-clay"
+                  checked={ships.others}
+                  onChange={(event) => setShips({ ...ships, others: event.target.checked })}
+                />
+                goods in no group
+              </label>
+            </div>
+          )}
+        </fieldset>
+        <div className="col-span-2 flex justify-end gap-2 pt-1">
+          <Button onClick={onClose}>Leave as it is</Button>
+          <Button look="main" type="submit">
+            {held ? 'Save' : 'Add location'}
+          </Button>
+        </div>
+      </form>
+    </Modal>
+  );
+}

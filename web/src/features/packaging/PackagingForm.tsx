@@ -1,0 +1,140 @@
+import { Packaging, PackagingKind, type Shop, sizeText } from '@ostrakon/core';
+import { type ReactNode, useId, useState } from 'react';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Modal } from '../../ui/Modal.tsx';
+import { newId } from '../../ui/newId.ts';
+import { orNone, readMass, readMoney, readSize } from '../../ui/readers.ts';
+import { Select } from '../../ui/Select.tsx';
+import { useFormat } from '../../words/useWords.ts';
+import { packagingKinds } from './packagingWords.ts';
+
+type Typed = Record<'name' | 'inside' | 'outside' | 'tare' | 'mostLoad' | 'cost', string>;
+type Faults = Partial<Record<keyof Typed, string>>;
+
+function Labelled({ label, htmlFor, children, fault }: { label: string; htmlFor: string; children: ReactNode; fault: string | undefined }) {
+  return (
+    <div>
+      <label htmlFor={htmlFor} className="text-sm">
+        {label}
+      </label>
+      {children}
+      {fault !== undefined && (
+        <p id={`${htmlFor}-fault`} role="alert" className="mt-0.5 text-xs text-fault">
+          {fault}
+        </p>
+      )}
+    </div>
+  );
+}
+
+interface Around {
+  readonly held: Packaging | undefined;
+  readonly shop: Shop;
+  readonly taken: readonly Packaging[];
+}
+
+/** The packaging that was typed, or what is wrong with it, field by field. */
+function readPackaging(typed: Typed, kind: PackagingKind, { held, shop, taken }: Around): { value: Packaging } | { faults: Faults } {
+  const inside = readSize(shop)(typed.inside);
+  const read = {
+    inside,
+    outside: typed.outside.trim() === '' ? inside : readSize(shop)(typed.outside),
+    tare: readMass(shop)(typed.tare),
+    mostLoad: orNone(readMass(shop))(typed.mostLoad),
+    cost: typed.cost.trim() === '' ? ({ ok: true, value: 0 } as const) : readMoney(shop)(typed.cost),
+  };
+  const faults: Faults = typed.name.trim() === '' ? { name: 'Write a name.' } : {};
+  for (const [field, one] of Object.entries(read)) if (!one.ok) faults[field as keyof Typed] = one.message;
+  if (typed.outside.trim() === '') delete faults.outside;
+  if (Object.keys(faults).length > 0) return { faults };
+  const values = Object.fromEntries(Object.entries(read).map(([field, one]) => [field, one.ok ? (one.value ?? null) : null]));
+  const id = held?.id ?? newId(typed.name, taken, 'packaging');
+  const checked = Packaging.safeParse({ id, name: typed.name, kind, inUse: held?.inUse ?? true, ...values });
+  if (checked.success) return { value: checked.data };
+  for (const issue of checked.error.issues) faults[issue.path[0] as keyof Typed] ??= `${issue.message}.`;
+  return { faults };
+}
+
+/** A new piece of packaging, or one being changed. */
+export function PackagingForm({ held, onClose }: { held: Packaging | undefined; onClose: () => void }) {
+  const { shop, packing } = useDraft().book;
+  const session = useDraftSession();
+  const format = useFormat();
+  const id = useId();
+  const [kind, setKind] = useState<PackagingKind>(held?.kind ?? 'carton');
+  const [typed, setTyped] = useState<Typed>({
+    name: held?.name ?? '',
+    inside: held ? sizeText(held.inside) : '',
+    outside: held ? sizeText(held.outside) : '',
+    tare: held?.tare ?? '',
+    mostLoad: held?.mostLoad ?? '',
+    cost: held ? format.plain(held.cost) : '',
+  });
+  const [faults, setFaults] = useState<Faults>({});
+  const take = () => {
+    const outcome = readPackaging(typed, kind, { held, shop, taken: packing.packaging });
+    if ('faults' in outcome) return setFaults(outcome.faults);
+    const taken = session.dispatch({ name: held ? 'setPackaging' : 'addPackaging', args: outcome.value });
+    if (taken.ok) onClose();
+    else setFaults({ name: `${taken.message}.` });
+  };
+  const field = (name: keyof Typed, label: string, hint: string) => (
+    <Labelled label={label} htmlFor={`${id}-${name}`} fault={faults[name]}>
+      <input
+        id={`${id}-${name}`}
+        value={typed[name]}
+        placeholder={hint}
+        autoComplete="off"
+        aria-invalid={faults[name] !== undefined}
+        aria-describedby={faults[name] === undefined ? undefined : `${id}-${name}-fault`}
+        onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
+        className="mt-0.5 h-8 w-full rounded-md border border-line-strong bg-paper px-2 placeholder:text-ash aria-invalid:border-fault"
+      />
+    </Labelled>
+  );
+  const metric = shop.units === 'metric';
+  return (
+    <Modal open onOpenChange={(open) => !open && onClose()} title={held ? held.name : 'Add packaging'}>
+      <form
+        className="grid grid-cols-2 gap-x-4 gap-y-2.5"
+        onSubmit={(event) => {
+          event.preventDefault();
+          take();
+        }}
+      >
+        <div className="col-span-2">{field('name', 'Name', 'Medium carton')}</div>
+        <Labelled label="Kind" htmlFor={`${id}-kind`} fault={undefined}>
+          <Select
+            id={`${id}-kind`}
+            label="Kind"
+            className="mt-0.5"
+            value={kind}
+            onChange={(event) => setKind(event.target.value as PackagingKind)}
+          >
+            {PackagingKind.options.map((option) => (
+              <option key={option} value={option}>
+                {packagingKinds[option]}
+              </option>
+            ))}
+          </Select>
+        </Labelled>
+        {field('cost', `Cost of one, ${shop.currency}`, '1.60')}
+        {field(
+          'inside',
+          kind === 'tube' ? 'Inside: length x diameter x diameter' : 'Inside size',
+          metric ? '40 x 30 x 25 cm' : '16 x 12 x 10 in',
+        )}
+        {field('outside', 'Outside size, if larger', metric ? '41 x 31 x 26 cm' : '17 x 13 x 11 in')}
+        {field('tare', 'Tare: its weight when empty', metric ? '480 g' : '1 lb')}
+        {field('mostLoad', 'Greatest load, if stated', metric ? '20 kg' : '44 lb')}
+        <div className="col-span-2 flex justify-end gap-2 pt-2">
+          <Button onClick={onClose}>Leave as it is</Button>
+          <Button look="main" type="submit">
+            {held ? 'Save' : 'Add packaging'}
+          </Button>
+        </div>
+      </form>
+    </Modal>
+  );
+}

@@ -1,0 +1,114 @@
+import { placeFindings } from '@ostrakon/core';
+import { useMemo, useState } from 'react';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { useZoneFill } from '../../map/useZoneFill.ts';
+import { WORLD, ZoneMap } from '../../map/ZoneMap.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { zoneColour } from '../../ui/zoneColours.ts';
+import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
+import { PlaceFindings } from './PlaceFindings.tsx';
+import { ServedCountries } from './ServedCountries.tsx';
+
+/** What was clicked on the map, and what can be done with it. */
+function PickedCountry({ country }: { country: string }) {
+  const { book } = useDraft();
+  const session = useDraftSession();
+  const format = useFormat();
+  const { zoneOf } = useZoneFill();
+  const served = book.shop.served.includes(country);
+  const at = zoneOf(country);
+  const name = format.region(country);
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-3 rounded-lg border border-clay bg-clay-soft px-3 py-2">
+      <strong>{name}</strong>
+      <label className="inline-flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="size-4 accent-clay"
+          aria-label={`Serve ${name}`}
+          checked={served}
+          onChange={() =>
+            session.dispatch({
+              name: 'setServed',
+              args: { countries: served ? book.shop.served.filter((code) => code !== country) : [...book.shop.served, country] },
+            })
+          }
+        />
+        served
+      </label>
+      <span className="inline-flex items-center gap-2">
+        in the zone
+        <Select
+          label={`Zone of ${name}`}
+          className="w-52!"
+          value={at === null ? '' : (book.zones[at]?.id ?? '')}
+          onChange={(event) =>
+            session.dispatch({ name: 'moveCountry', args: { country, zone: event.target.value === '' ? null : event.target.value } })
+          }
+        >
+          <option value="">no zone</option>
+          {book.zones.map((zone) => (
+            <option key={zone.id} value={zone.id}>
+              {zone.name}
+            </option>
+          ))}
+        </Select>
+      </span>
+      {!served && at !== null && <span className="text-sm text-ochre">Not served: buyers there get no option.</span>}
+    </div>
+  );
+}
+
+/** Where the shop delivers, zone by zone, on a map; what is left over, with its mend. */
+export function ServedScreen() {
+  const { book } = useDraft();
+  const format = useFormat();
+  const subdivision = useSubdivisionNames();
+  const { fill, divided, zoneOf } = useZoneFill();
+  const [picked, setPicked] = useState<string | null>(null);
+  const findings = useMemo(() => placeFindings(book), [book]);
+  const served = useMemo(() => new Set(book.shop.served), [book.shop.served]);
+  const nameOf = (code: string) => {
+    const name = code.length === 2 ? format.region(code) : subdivision(code);
+    const at = zoneOf(code);
+    const zone = at === null ? 'in no zone' : book.zones[at]?.name;
+    return served.has(code.slice(0, 2)) ? `${name}: ${zone}` : `${name}: not served`;
+  };
+  const nothing = book.zones.length === 0;
+  return (
+    <div className="max-w-5xl space-y-4 p-4">
+      <div>
+        <h1 className="font-serif text-xl font-semibold">Served places</h1>
+        <p className="text-sm text-ash">
+          {format
+            .count(book.shop.served.length, 'served place')
+            .replace('served places', 'served countries')
+            .replace('served place', 'served country')}
+          . Anywhere else, the buyer gets no option and your message. Click a country to serve it or to move it to another zone.
+        </p>
+      </div>
+      <div>
+        <ZoneMap
+          label="Zones on the map"
+          view={WORLD}
+          fill={fill}
+          nameOf={nameOf}
+          divided={divided}
+          onPick={(code) => setPicked(code.slice(0, 2))}
+        />
+        {picked !== null && <PickedCountry country={picked} />}
+        <ul aria-label="Zones, near to far" className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
+          {book.zones.map((zone, at) => (
+            <li key={zone.id} className="inline-flex items-center gap-1.5">
+              <span aria-hidden className="size-3 rounded-sm" style={{ backgroundColor: zoneColour(at) }} />
+              {zone.name}
+            </li>
+          ))}
+          {nothing && <li className="text-ash">No zones yet: add them in the rate book.</li>}
+        </ul>
+      </div>
+      <PlaceFindings findings={findings} />
+      <ServedCountries />
+    </div>
+  );
+}

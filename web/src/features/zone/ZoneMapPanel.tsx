@@ -1,0 +1,262 @@
+import { boundsOf, compile, distanceToMillimetres, explainDestination, type Place, type Position, type Zone } from '@ostrakon/core';
+import { useMemo, useState } from 'react';
+import { useBench } from '../../bench/BenchProvider.tsx';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { MapDot, MapShapesOfZone } from '../../map/MapShapesOfZone.tsx';
+import { circleRing, project } from '../../map/mercator.ts';
+import { useZoneFill } from '../../map/useZoneFill.ts';
+import { type MapPoint, type View, WORLD, ZoneMap } from '../../map/ZoneMap.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Segments } from '../../ui/Segments.tsx';
+import { zoneColour } from '../../ui/zoneColours.ts';
+import { matchedBy } from '../../words/quoteWords.ts';
+import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
+import { AreaForm } from './AreaForm.tsx';
+import { useAreaDrawing } from './useAreaDrawing.tsx';
+
+type Tool = 'pick' | 'draw' | 'address';
+
+interface Dropped {
+  readonly point: MapPoint;
+  readonly code: string | null;
+}
+
+/** What the map opens on: the zone's areas and circles where it has any, else the whole world. */
+function viewOf(zone: Zone, locations: ReadonlyMap<string, MapPoint>): View {
+  const boxes = zone.places.flatMap((place): View[] => {
+    if (place.kind === 'area') return [boundsOf(place.outline)];
+    const centre = place.kind === 'circle' ? locations.get(place.location) : undefined;
+    return place.kind === 'circle' && centre ? [boundsOf([[circleRing(centre, distanceToMillimetres(place.within) / 1000, 12)]])] : [];
+  });
+  if (boxes.length === 0) return WORLD;
+  const edge = (at: 0 | 1 | 2 | 3, pick: (...values: number[]) => number) => pick(...boxes.map((box) => box[at]));
+  const [west, south, east, north] = [edge(0, Math.min), edge(1, Math.min), edge(2, Math.max), edge(3, Math.max)];
+  const margin = Math.max(0.05, (east - west) * 0.4, (north - south) * 0.4);
+  return [west - margin, south - margin, east + margin, north + margin];
+}
+
+/** Where an address dropped on the map falls, and why. */
+function DroppedAddress({ dropped }: { dropped: Dropped }) {
+  const { book } = useDraft();
+  const { send } = useBench();
+  const format = useFormat();
+  const subdivision = useSubdivisionNames();
+  const compiled = useMemo(() => compile(book), [book]);
+  const { point, code } = dropped;
+  const where = `${point.latitude.toFixed(4)}, ${point.longitude.toFixed(4)}`;
+  if (code === null) return <p className="mt-2 text-sm text-ash">{where} lies in no country of the map.</p>;
+  const country = code.slice(0, 2);
+  const to = { country, ...(code.length > 2 && { subdivision: code }), point };
+  const claims = explainDestination(compiled, to);
+  const name = code.length > 2 ? `${subdivision(code)}, ${format.region(country)}` : format.region(country);
+  const winner = claims.find(({ cutOut }) => !cutOut);
+  const served = book.shop.served.includes(country);
+  return (
+    <div role="status" className="mt-2 flex items-start justify-between gap-3 rounded-lg border border-clay bg-clay-soft px-3 py-2">
+      <div>
+        <p>
+          <strong>
+            {where}, {name}
+          </strong>{' '}
+          {!served
+            ? 'is not served: buyers there get no option.'
+            : winner
+              ? `falls into ${winner.name}, by ${matchedBy(winner.answer, format, subdivision)}.`
+              : 'falls into no zone.'}
+        </p>
+        {claims.length > 1 && (
+          <ul className="mt-1 text-sm text-ash">
+            {claims
+              .filter((claim) => claim !== winner)
+              .map(({ answer, name: zone, cutOut }) => (
+                <li key={`${answer.zone} ${matchedBy(answer, format, subdivision)}`}>
+                  {zone} {cutOut ? 'leaves it out' : 'claims it less closely or later'}, by {matchedBy(answer, format, subdivision)}.
+                </li>
+              ))}
+          </ul>
+        )}
+      </div>
+      <Button className="shrink-0" onClick={() => send({ kind: 'setDestination', destination: to })}>
+        Put on the bench
+      </Button>
+    </div>
+  );
+}
+
+/** The zone on the map: countries are picked by clicking, areas drawn and moved, addresses dropped. */
+export function ZoneMapPanel({
+  zone,
+  editing,
+  onEdit,
+  onPlaces,
+}: {
+  zone: Zone;
+  /** Index of the area whose corners are shown. */
+  editing: number | null;
+  onEdit: (index: number | null) => void;
+  onPlaces: (places: Place[]) => { ok: true } | { ok: false; message: string };
+}) {
+  const { book } = useDraft();
+  const session = useDraftSession();
+  const { state } = useBench();
+  const format = useFormat();
+  const subdivision = useSubdivisionNames();
+  const { fill, divided, zoneOf } = useZoneFill();
+  const [tool, setTool] = useState<Tool>('address');
+  const [corners, setCorners] = useState<readonly Position[]>([]);
+  const [naming, setNaming] = useState(false);
+  const [dropped, setDropped] = useState<Dropped | null>(null);
+  const at = book.zones.indexOf(zone);
+  const colour = zoneColour(at);
+  const points = useMemo(() => new Map(book.locations.flatMap(({ id, point }) => (point ? [[id, point] as const] : []))), [book.locations]);
+  const [view] = useState(() => viewOf(zone, points));
+  const { shape, fault } = useAreaDrawing({
+    places: zone.places,
+    editing,
+    colour,
+    onMove: (index, area) => void onPlaces(zone.places.map((place, held) => (held === index ? area : place))),
+  });
+  const pick = (code: string) => {
+    const country = code.slice(0, 2);
+    const here = zoneOf(country) === at;
+    session.dispatch({ name: 'moveCountry', args: { country, zone: here ? null : zone.id } });
+  };
+  const nameOf = (code: string) => {
+    const held = zoneOf(code);
+    return `${code.length === 2 ? format.region(code) : subdivision(code)}: ${held === null ? 'in no zone' : book.zones[held]?.name}`;
+  };
+  const finish = () => corners.length >= 3 && setNaming(true);
+  const about: Record<Tool, string> = {
+    pick: 'Click a country to move it into this zone, or out of it.',
+    draw:
+      corners.length === 0
+        ? 'Click the corners of the area, one after the other.'
+        : `${format.count(corners.length, 'corner')}. Backspace takes the last one back.`,
+    address: 'Click a place to see which zone an address there falls into.',
+  };
+  return (
+    <section
+      aria-label="Map of the zone"
+      onKeyDown={(event) => {
+        if (tool !== 'draw' || !(event.target instanceof SVGElement)) return;
+        if (event.key === 'Enter') finish();
+        if (event.key === 'Backspace') setCorners(corners.slice(0, -1));
+        if (event.key === 'Escape') setCorners([]);
+      }}
+    >
+      <div className="mb-2 flex flex-wrap items-center gap-2">
+        <Segments
+          label="A click on the map"
+          value={tool}
+          choices={[
+            ['address', 'Drop an address'],
+            ['pick', 'Pick countries'],
+            ['draw', 'Draw an area'],
+          ]}
+          onChange={(next) => {
+            setTool(next);
+            setCorners([]);
+          }}
+        />
+        <span className="text-sm text-ash">{about[tool]}</span>
+        {tool === 'draw' && (
+          <span className="ml-auto flex gap-2">
+            <Button onClick={() => setNaming(true)}>{corners.length === 0 ? 'Type the corners' : 'Name the area'}</Button>
+            {corners.length > 0 && (
+              <Button look="quiet" onClick={() => setCorners([])}>
+                Start again
+              </Button>
+            )}
+          </span>
+        )}
+        {editing !== null && (
+          <Button className="ml-auto" onClick={() => onEdit(null)}>
+            Done moving
+          </Button>
+        )}
+      </div>
+      <ZoneMap
+        label={`${zone.name} on the map`}
+        view={view}
+        fill={fill}
+        nameOf={nameOf}
+        divided={divided}
+        {...(tool === 'pick' && editing === null && { onPick: pick })}
+        {...(tool !== 'pick' && {
+          onPoint: (point: MapPoint, code: string | null) =>
+            tool === 'draw' ? setCorners([...corners, [point.longitude, point.latitude]]) : setDropped({ point, code }),
+        })}
+      >
+        {(drawing) => (
+          <>
+            {book.zones.map((one, index) => (
+              <MapShapesOfZone
+                key={one.id}
+                places={editing === null || one.id !== zone.id ? one.places : one.places.filter((_place, held) => held !== editing)}
+                locations={book.locations}
+                colour={zoneColour(index)}
+                faint={one.id !== zone.id}
+              />
+            ))}
+            {shape(drawing)}
+            {corners.length > 0 && (
+              <polyline
+                points={corners.map(([longitude, latitude]) => project(longitude, latitude).join(',')).join(' ')}
+                fill="none"
+                stroke={colour}
+                strokeWidth={2}
+                vectorEffect="non-scaling-stroke"
+                pointerEvents="none"
+              />
+            )}
+            {corners.map(([longitude, latitude], index) => (
+              <MapDot
+                // biome-ignore lint/suspicious/noArrayIndexKey: corners are known by their place
+                key={index}
+                point={{ longitude, latitude }}
+                pixel={drawing.pixel * 0.7}
+                colour={colour}
+                label={`Corner ${index + 1}`}
+              />
+            ))}
+            {[...points].map(([id, point]) => (
+              <MapDot
+                key={id}
+                point={point}
+                pixel={drawing.pixel * 0.8}
+                colour="var(--color-ink)"
+                label={book.locations.find((one) => one.id === id)?.name ?? id}
+              />
+            ))}
+            {state.cart.destination.point && (
+              <MapDot
+                point={state.cart.destination.point}
+                pixel={drawing.pixel}
+                colour="var(--color-glaze)"
+                label="The address on the bench"
+              />
+            )}
+            {dropped && <MapDot point={dropped.point} pixel={drawing.pixel} colour="var(--color-clay)" label="The address dropped" />}
+          </>
+        )}
+      </ZoneMap>
+      {fault !== null && (
+        <p role="alert" className="mt-1 text-sm text-fault">
+          {fault}
+        </p>
+      )}
+      {tool === 'address' && dropped && <DroppedAddress dropped={dropped} />}
+      {naming && (
+        <AreaForm
+          held={null}
+          corners={corners}
+          onTake={(area) => onPlaces([...zone.places, area])}
+          onClose={() => {
+            setNaming(false);
+            setCorners([]);
+          }}
+        />
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,37 @@
+import { compile, listSubdivisions, locate } from '@ostrakon/core';
+import { useMemo } from 'react';
+import { useDraft } from '../draft/DraftProvider.tsx';
+import { zoneColour } from '../ui/zoneColours.ts';
+
+/** Countries whose provinces and states have shapes. */
+const WITH_SHAPES = ['CA', 'US', 'BR', 'AU'];
+
+/** The colour of every country and subdivision by the zone it falls in, and the countries shown part by part. */
+export function useZoneFill(): {
+  fill: (code: string) => string | null;
+  divided: ReadonlySet<string>;
+  zoneOf: (code: string) => number | null;
+} {
+  const { book } = useDraft();
+  return useMemo(() => {
+    const compiled = compile(book);
+    const known = new Map<string, number | null>();
+    const zoneOf = (code: string): number | null => {
+      const held = known.get(code);
+      if (held !== undefined) return held;
+      const to = code.length === 2 ? { country: code } : { country: code.slice(0, 2), subdivision: code };
+      const found = locate(compiled, to).index ?? null;
+      known.set(code, found);
+      return found;
+    };
+    const parts = new Set(
+      book.zones.flatMap(({ places }) => places.flatMap((place) => (place.kind === 'subdivision' ? [place.subdivision.slice(0, 2)] : []))),
+    );
+    const divided = new Set(WITH_SHAPES.filter((country) => parts.has(country) && listSubdivisions(country).length > 0));
+    const fill = (code: string) => {
+      const at = zoneOf(code);
+      return at === null ? null : zoneColour(at);
+    };
+    return { fill, divided, zoneOf };
+  }, [book]);
+}
