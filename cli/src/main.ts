@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { compile, inputSchemas, QuoteRequest, quote, readRateBook } from '@ostrakon/core';
+import { withCentroid } from '@ostrakon/core/centroids';
 import { Command, CommanderError } from 'commander';
 import { z } from 'zod';
 
@@ -40,7 +41,9 @@ function quoteFiles(bookFile: string, requestFile: string): string {
   if (bookFile === '-' && requestFile === '-') throw new InputFault('Only one of the two files can be standard input.');
   const book = parseAs(bookFile, readRateBook);
   const request = parseAs(requestFile, (value) => QuoteRequest.parse(value));
-  return `${JSON.stringify(quote(compile(book), request), null, 2)}\n`;
+  const compiled = compile(book);
+  const destination = withCentroid(compiled.places, request.destination);
+  return `${JSON.stringify(quote(compiled, { ...request, destination }), null, 2)}\n`;
 }
 
 /**

@@ -131,6 +131,10 @@ const screens = [
   '/book/europe',
   '/publish',
   '/shop',
+  '/shop/goods',
+  '/shop/packaging',
+  '/shop/locations',
+  '/shop/places',
   '/nowhere',
 ];
 for (const path of screens) {

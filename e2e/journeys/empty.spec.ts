@@ -8,11 +8,13 @@ test('from an empty shop to its first quote, and to its buyers', async ({ page, 
   await expect(steps).toContainText('Five steps to the first delivery price of My shop');
   await expect(bench(page)).toContainText('The cart is empty');
 
-  await steps.getByRole('link', { name: 'Open the shop’s facts' }).click();
+  await steps.getByRole('link', { name: 'Choose served places' }).click();
+  await page.getByRole('link', { name: 'Facts and messages' }).click();
   await type(page, 'Name of the shop', 'Kelp and Kiln');
+  await page.getByRole('link', { name: 'Served places' }).click();
   await page.getByLabel('Find a country').fill('canad');
   await page.getByLabel('Canada', { exact: true }).check();
-  await expect(page.getByText('Served, but in no zone: Canada')).toBeVisible();
+  await expect(page.getByText('Canada is in no zone')).toBeVisible();
 
   await page.getByRole('link', { name: 'Rate book' }).first().click();
   await steps.getByRole('button', { name: 'Add a zone' }).click();
@@ -60,6 +62,7 @@ test('a price not typed yet asks the buyer to write: nothing is free by accident
   await page.getByRole('menuitem', { name: 'Tiers by goods value' }).click();
   await expect(option(page, 'Ground parcel')).toContainText('Please ask us for a delivery price');
   await page.getByRole('link', { name: 'Shop', exact: true }).click();
+  await page.getByRole('link', { name: 'Served places' }).click();
   await page.getByLabel('Find a country').fill('canad');
   await page.getByLabel('Canada', { exact: true }).uncheck();
   await expect(sees(page)).toContainText('The shop does not deliver to Canada');

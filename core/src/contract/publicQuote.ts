@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Currency, minorDigits } from '../money/currency.ts';
-import type { Quote } from '../quote/quoteTypes.ts';
+import type { Offer, Quote } from '../quote/quoteTypes.ts';
 import { type RateBook, ServiceKind } from '../rate-book/rateBook.ts';
 
 const optionFacts = { service: z.string(), name: z.string(), kind: ServiceKind, note: z.string() };
@@ -24,15 +24,17 @@ export const PublicQuote = z.strictObject({
   currency: Currency,
   /** Decimal places of the currency's minor unit. */
   minorDigits: z.int(),
+  /** Of several consignments, the services that take all of them, at the sum of their prices. */
   options: z.array(PublicOption),
+  /** Only where the cart travels in several parts: the lines of each, and its own options. */
+  consignments: z.array(z.strictObject({ lines: z.array(z.int().min(0)), options: z.array(PublicOption) })).optional(),
   /** The shop's words where no option is offered. */
   message: z.string().optional(),
 });
 export type PublicQuote = z.infer<typeof PublicQuote>;
 
-/** Leaves out zone, ledger, reasons and measures: those are the owner's. */
-export function toPublicQuote(quote: Quote, book: RateBook, edition: number): PublicQuote {
-  const options = quote.options.flatMap((offer): PublicOption[] => {
+function toOptions(offers: readonly Offer[], book: RateBook): PublicOption[] {
+  return offers.flatMap((offer): PublicOption[] => {
     const service = book.services.find((entry) => entry.id === offer.service);
     if (!service) return [];
     const facts = { service: service.id, name: service.name, kind: service.kind, note: service.note };
@@ -40,7 +42,14 @@ export function toPublicQuote(quote: Quote, book: RateBook, edition: number): Pu
     const more = offer.moreForFree && { moreForFree: offer.moreForFree.more };
     return [{ status: 'priced', ...facts, price: offer.price, ...more }];
   });
+}
+
+/** Leaves out zone, ledger, reasons, measures, parcels and origins: those are the owner's. */
+export function toPublicQuote(quote: Quote, book: RateBook, edition: number): PublicQuote {
   const { currency } = book.shop;
   const message = quote.message === undefined ? {} : { message: quote.message };
-  return { edition, currency, minorDigits: minorDigits(currency), options, ...message };
+  const parts = quote.consignments.map(({ lines, options }) => ({ lines: [...lines], options: toOptions(options, book) }));
+  const consignments = parts.length > 1 ? { consignments: parts } : {};
+  const options = toOptions(quote.options, book);
+  return { edition, currency, minorDigits: minorDigits(currency), options, ...consignments, ...message };
 }

@@ -48,11 +48,11 @@ class Refused extends Error {
 }
 
 /** Cells that a spreadsheet would take for a formula are written with a quote before them; it is taken off again. */
-const FORMULA = /^'[=+\-@\t\r\n\uff1d\uff0b\uff0d\uff20]/;
+const FORMULA = /^''*[=+\-@\t\r\n\uff1d\uff0b\uff0d\uff20]/;
 const unquoted = (cell: string) => (FORMULA.test(cell) ? cell.slice(1) : cell);
 
 /** What a spreadsheet program would run when it opens the file. Source: OWASP, CSV Injection (from memory), with the full-width signs. */
-export const FORMULA_START: RegExp = /^[=+\-@\t\r\n\uff1d\uff0b\uff0d\uff20]/;
+export const FORMULA_START: RegExp = /^'*[=+\-@\t\r\n\uff1d\uff0b\uff0d\uff20]/;
 
 /** Reads the rows of a goods file, one after the other. */
 export class GoodsReader {

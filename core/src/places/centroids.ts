@@ -1,5 +1,7 @@
 import { CA_CENTROIDS, US_CENTROIDS } from './centroids.generated.ts';
 import type { CountryCode } from './countries.ts';
+import type { Destination } from './place.ts';
+import type { PlaceIndex } from './placeIndex.ts';
 import type { Point } from './point.ts';
 import { normalizePostal } from './postal.ts';
 
@@ -27,4 +29,11 @@ export function centroidOf(country: CountryCode, postalCode: string): Centroid |
   const code = normalizePostal(postalCode);
   const point = Object.hasOwn(tables, country) ? tables[country]?.get(code.slice(0, country === 'CA' ? 3 : 5)) : undefined;
   return point && { point, rough: country === 'CA' && code[1] === '0' };
+}
+
+/** A destination with the middle of its postal area, where zones ask for a point and none is given; a given point always wins. */
+export function withCentroid(places: Pick<PlaceIndex, 'needsPoint'>, to: Destination): Destination {
+  if (!places.needsPoint || to.point || to.postalCode === undefined) return to;
+  const centroid = centroidOf(to.country, to.postalCode);
+  return centroid ? { ...to, point: centroid.point } : to;
 }

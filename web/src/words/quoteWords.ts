@@ -40,7 +40,7 @@ export function stretch(measure: Measure, row: { above?: number; upTo?: number }
 export function reasonWords(reason: Reason, format: Format): string {
   if (reason.code === 'noLane') return 'has no lane in this zone';
   if (reason.code === 'noOrigin') return 'no location may ship these goods';
-  const has = `this cart has ${format.measured(reason.measure, reason.measured)}`;
+  const has = `${reason.consignment === undefined ? 'this cart' : 'it'} has ${format.measured(reason.measure, reason.measured)}`;
   if (reason.code === 'tierNotOffered') return `not offered ${stretch(reason.measure, reason, format)}; ${has}`;
   const bound = format.measured(reason.measure, reason.bound);
   const ends = { belowLimit: `starts at ${bound}`, aboveLimit: `limited to ${bound}`, aboveTopTier: `tiers stop at ${bound}` };

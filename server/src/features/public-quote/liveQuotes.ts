@@ -10,6 +10,7 @@ import {
   resolveCart,
   toPublicQuote,
 } from '@ostrakon/core';
+import { withCentroid } from '@ostrakon/core/centroids';
 import { HttpProblem } from '../../http/problems.ts';
 
 export interface LiveSources {
@@ -42,6 +43,7 @@ export class LiveQuotes {
       throw new HttpProblem('unknown-product', detail, { errors: [{ pointer: `/lines/${resolved.line}/product`, detail }] });
     }
     // Once more as a whole: with the products' own prices and weights, the sums must still be exact.
-    return toPublicQuote(quote(book, QuoteRequest.parse(resolved.request)), book.book, number);
+    const request = QuoteRequest.parse(resolved.request);
+    return toPublicQuote(quote(book, { ...request, destination: withCentroid(book.places, request.destination) }), book.book, number);
   }
 }

@@ -45,8 +45,8 @@ export function FirstSteps() {
       <ol className="divide-y divide-line">
         <Step done={served} title="Say where you deliver">
           Name your shop, its currency and the countries it delivers to.{' '}
-          <Link to="/shop" className="text-clay underline">
-            Open the shop’s facts
+          <Link to="/shop/places" className="text-clay underline">
+            Choose served places
           </Link>
         </Step>
         <Step done={zoned} title="Make a zone">

@@ -7,6 +7,7 @@ import { useFormat } from '../../words/useWords.ts';
 import { postalProblemWords } from './postalWords.ts';
 
 const MOST_SHOWN = 10;
+const LONG_PASTE = 20_000;
 type PostalPlace = Extract<Place, { kind: 'postal' }>;
 
 const isList = (place: Place, country: string): place is PostalPlace =>
@@ -76,6 +77,14 @@ export function PostalRules({
           placeholder={'B3H 4R2\nB3*   all that begin with B3\nB3A-B3S   a range'}
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
+          onPaste={(event) => {
+            const text = event.clipboardData.getData('text/plain');
+            // Browsers take minutes to insert tens of thousands of lines as if they were typed.
+            if (text.length < LONG_PASTE) return;
+            event.preventDefault();
+            const { selectionStart, selectionEnd } = event.currentTarget;
+            setTyped(typed.slice(0, selectionStart) + text + typed.slice(selectionEnd));
+          }}
           className="w-full rounded-md border border-line-strong bg-paper p-2 placeholder:text-ash aria-invalid:border-fault"
         />
         {faults.length > 0 && (

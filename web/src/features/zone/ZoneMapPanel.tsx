@@ -1,5 +1,5 @@
 import { boundsOf, compile, distanceToMillimetres, explainDestination, type Place, type Position, type Zone } from '@ostrakon/core';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { MapDot, MapShapesOfZone } from '../../map/MapShapesOfZone.tsx';
@@ -116,6 +116,11 @@ export function ZoneMapPanel({
     colour,
     onMove: (index, area) => void onPlaces(zone.places.map((place, held) => (held === index ? area : place))),
   });
+  const section = useRef<HTMLElement>(null);
+  // The list, from where an area is picked for moving, may have pushed the map out of sight.
+  useEffect(() => {
+    if (editing !== null) section.current?.scrollIntoView({ block: 'nearest' });
+  }, [editing]);
   const pick = (code: string) => {
     const country = code.slice(0, 2);
     const here = zoneOf(country) === at;
@@ -136,6 +141,7 @@ export function ZoneMapPanel({
   };
   return (
     <section
+      ref={section}
       aria-label="Map of the zone"
       onKeyDown={(event) => {
         if (tool !== 'draw' || !(event.target instanceof SVGElement)) return;

@@ -1,0 +1,156 @@
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type GoodsChange, type Product, PublicQuote } from '@ostrakon/core';
+import request from 'supertest';
+import { DataSource } from 'typeorm';
+import { afterEach, beforeEach, describe, expect, test } from 'vitest';
+import { First1763900000000 } from './persistence/migrations/1763900000000-first.ts';
+import { clay, openTestShop, type TestShop } from './testShop.ts';
+
+let shop: TestShop;
+beforeEach(async () => {
+  shop = await openTestShop();
+});
+afterEach(() => shop.discard());
+
+const many = (count: number): Product[] => Array.from({ length: count }, (_, at) => ({ ...clay, id: `p${at}`, name: `Product ${at}` }));
+const send = (change: Partial<GoodsChange>) => request(shop.app).post('/api/products/changes').send(change);
+const listed = async () => (await request(shop.app).get('/api/products').expect(200)).body.products as Product[];
+
+describe('changes to the goods', () => {
+  test('put, edit and remove; the inverse brings everything back, and a restart keeps it', async () => {
+    await send({ put: many(3) }).expect(200);
+    const before = await listed();
+    const { body } = await send({
+      put: [{ ...clay, id: 'new', size: { length: '12 in', width: '8 in', height: '6 in' }, tags: ['heavy'], fragile: true }],
+      edit: [{ id: 'p1', set: { weight: '2 lb 4 oz', group: 'clay', extraPackingDays: 2 } }],
+      remove: ['p0'],
+    }).expect(200);
+    const changed = await listed();
+    expect(changed.map(({ id }) => id)).toEqual(['p1', 'p2', 'new']);
+    expect(changed[0]).toMatchObject({ weight: '2 lb 4 oz', group: 'clay', extraPackingDays: 2 });
+    await shop.close();
+    const again = await openTestShop(shop.folder);
+    shop = again;
+    expect(await listed()).toEqual(changed);
+    await send(body.inverse).expect(200);
+    expect(new Map((await listed()).map((product) => [product.id, product]))).toEqual(
+      new Map(before.map((product) => [product.id, product])),
+    );
+  });
+
+  test('twenty thousand at once, all or none', async () => {
+    await send({ put: many(20_000) }).expect(200);
+    expect(shop.goods.byId.size).toBe(20_000);
+    const faulty = many(600).map((product, at) => (at === 599 ? { ...product, price: -1 } : { ...product, price: 1 }));
+    const refused = await send({ put: faulty }).expect(422);
+    expect(refused.body.errors[0].pointer).toBe('/put/599/price');
+    expect(shop.goods.byId.get('p0')?.price).toBe(clay.price);
+  });
+
+  test('called off half way, nothing is taken', async () => {
+    let asked = 0;
+    const stopped = shop.goods.change({ put: many(3000), edit: [], remove: [] }, () => {
+      asked += 1;
+      return asked > 3;
+    });
+    await expect(stopped).rejects.toMatchObject({ code: 'cancelled' });
+    expect(asked).toBe(4);
+    expect(shop.goods.byId.size).toBe(0);
+    expect(await listed()).toEqual([]);
+    await send({ put: many(1) }).expect(200);
+  });
+
+  test.each([
+    ['a product nobody knows', { edit: [{ id: 'nobody', set: { price: 1 } }] }, '/edit/0/id'],
+    ['a negative size', { put: [{ ...clay, size: { length: '-3 cm', width: '1 cm', height: '1 cm' } }] }, '/put/0/size/length'],
+    ['a side of nothing', { put: [{ ...clay, size: { length: '0 cm', width: '1 cm', height: '1 cm' } }] }, '/put/0/size/length'],
+    ['a thousand tonnes', { put: [{ ...clay, weight: '1000000000 g' }] }, '/put/0/weight'],
+    ['a field of its own', { put: [{ ...clay, admin: true }] }, '/put/0'],
+    ['the id in an edit', { edit: [{ id: 'clay-10', set: { id: 'other' } }] }, '/edit/0/set'],
+  ])('%s is refused at its field', async (_name, change, pointer) => {
+    const answer = await send(change as Partial<GoodsChange>).expect(422);
+    expect(answer.body.errors.map((error: { pointer: string }) => error.pointer)).toContain(pointer);
+    expect(shop.goods.byId.size).toBe(0);
+  });
+});
+
+test('a cart from two places: options for all of it and for each part, and nothing of origins or parcels', async () => {
+  const place = (id: string, groups: string[], others: boolean) => ({
+    id,
+    name: id,
+    street: '',
+    city: '',
+    country: 'CA',
+    subdivision: null,
+    postalCode: null,
+    point: null,
+    timeZone: 'America/Halifax',
+    ships: { groups, others },
+  });
+  await send({ put: [clay, { ...clay, id: 'wheel', group: 'machines' }] }).expect(200);
+  const card = {
+    kind: 'weightTiers',
+    measure: 'packedWeight',
+    tiers: [{ upTo: '11 kg', result: { kind: 'amount', amount: 990 } }],
+    above: { kind: 'refer' },
+  } as const;
+  const commands = [
+    { name: 'setServed', args: { countries: ['CA'] } },
+    { name: 'addGoodsGroup', args: { id: 'machines', name: 'Machines', mark: 'slate' } },
+    { name: 'addLocation', args: place('shop', [], true) },
+    { name: 'addLocation', args: place('depot', ['machines'], false) },
+    { name: 'addZone', args: { id: 'canada', name: 'Canada', places: [{ kind: 'country', country: 'CA' }] } },
+    { name: 'addService', args: { id: 'ground', name: 'Ground parcel', kind: 'card', note: '' } },
+    { name: 'startLane', args: { zone: 'canada', service: 'ground', card } },
+  ] as const;
+  for (const command of commands) await shop.draft.change(shop.draft.current.revision, command as never);
+  await request(shop.app).post('/api/editions').send({ revision: shop.draft.current.revision }).expect(201);
+  const cart = {
+    lines: [
+      { product: 'clay-10', quantity: 1 },
+      { product: 'wheel', quantity: 1 },
+    ],
+    destination: { country: 'CA' },
+  };
+  const { body } = await request(shop.app).post('/api/public/v1/quotes').send(cart).expect(200);
+  expect(PublicQuote.parse(body)).toMatchObject({
+    options: [{ service: 'ground', price: 1980 }],
+    consignments: [
+      { lines: [0], options: [{ price: 990 }] },
+      { lines: [1], options: [{ price: 990 }] },
+    ],
+  });
+  expect(JSON.stringify(body)).not.toMatch(/depot|parcels|tare|packed/);
+});
+
+test('a shop of the first format opens: its goods keep their group as a tag, its draft and its edition are brought forward', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'ostrakon-old-'));
+  const old = await new DataSource({
+    type: 'better-sqlite3',
+    database: join(folder, 'ostrakon.sqlite'),
+    migrations: [First1763900000000],
+  }).initialize();
+  await old.runMigrations();
+  const book = {
+    format: 1,
+    shop: { name: 'Old', currency: 'CAD', units: 'metric', locale: 'en-CA', served: ['CA'], texts: { noOption: 'No.', refer: 'Ask.' } },
+    services: [{ id: 'ground', name: 'Ground', kind: 'card', note: '' }],
+    zones: [{ id: 'near', name: 'Near', places: [{ kind: 'postalPrefix', country: 'CA', prefix: 'B3' }], lanes: {} }],
+  };
+  await old.query('INSERT INTO draft VALUES (1, 7, ?)', [JSON.stringify(book)]);
+  await old.query(
+    `INSERT INTO draft_change VALUES (1, 7, 'renameZone', '{}', '[]', '[{"op":"replace","path":"/zones/0/places/0/prefix","value":"B4"}]', 0, 'then')`,
+  );
+  await old.query(`INSERT INTO edition VALUES (1, '', '${'0'.repeat(64)}', ?, '2026-11-01T00:00:00.000Z')`, [JSON.stringify(book)]);
+  await old.query(`INSERT INTO product VALUES ('clay', 0, 'Clay', 'Clay; dry, heavy', 2450, '10 kg', 1)`);
+  await old.destroy();
+  await shop.discard();
+  shop = await openTestShop(folder);
+  expect(await listed()).toEqual([{ ...clay, id: 'clay', name: 'Clay', tags: ['Clay  dry  heavy'] }]);
+  expect(shop.draft.current).toMatchObject({ revision: 8, book: { format: 2, zones: [{ places: [{ kind: 'postal', rules: 'B3*' }] }] } });
+  expect(await shop.draft.history()).toEqual({ undo: null, redo: null });
+  const unchanged = await request(shop.app).post('/api/editions').send({ revision: 8 }).expect(409);
+  expect(unchanged.body.code).toBe('nothing-to-publish');
+});
