@@ -36,8 +36,47 @@ try {
   await shoot('withheld', `${demo.url}/book/north/ground`, trial('Glaze to the north'));
   await shoot('lane-value', `${demo.url}/book/harbour/van`, trial('Shelf plus tools'));
   await shoot('zone', `${demo.url}/book/europe`, (on) => on.getByLabel('Find a country, group or province').fill('new'));
+  await shoot('zone-area', `${demo.url}/book/harbour`, async (on) => {
+    const { revision } = (await (await on.request.get(`${demo.url}/api/draft`)).json()) as { revision: number };
+    const ring = (beyond: string | null, within: string) => ({ kind: 'circle', location: 'dartmouth', beyond, within });
+    const corners = [
+      [-63.9, 44.9],
+      [-64.2, 44.7],
+      [-63.8, 44.55],
+      [-63.9, 44.9],
+    ];
+    const places = [ring(null, '12 km'), ring('12 km', '35 km'), { kind: 'area', name: 'Airport road', outline: [[corners]] }];
+    await on.request.post(`${demo.url}/api/draft/commands`, {
+      data: { revision, command: { name: 'setPlaces', args: { zone: 'harbour', places } } },
+    });
+    await on.reload();
+    await on.waitForLoadState('networkidle');
+    await on.getByRole('button', { name: 'Move Airport road on the map' }).click();
+  });
   await shoot('publish', `${demo.url}/publish`);
   await shoot('shop', `${demo.url}/shop`);
+  await shoot('goods', `${demo.url}/shop/goods`, async (on) => {
+    await on.getByLabel('Only the tag').selectOption('kiln');
+    await on.getByLabel('Choose all found').check();
+  });
+  await shoot('goods-file', `${demo.url}/shop/goods`, async (on) => {
+    await on.getByRole('button', { name: 'Read a file' }).click();
+    const rows = [
+      'stoneware-10;Stoneware clay, 10 kg;24,50;10,4',
+      'tea-bowl;Tea bowl;32,00;0,4',
+      'tea-bowl;Tea bowl again;32,00;0,4',
+      'jug;Jug;free;-2',
+    ];
+    const buffer = Buffer.from(['Article;Name;Price;Weight (kg)', ...rows].join('\r\n'));
+    await on.getByLabel('Goods file').setInputFiles({ name: 'goods.csv', mimeType: 'text/csv', buffer });
+    await on.getByRole('button', { name: 'Check the rows' }).click();
+  });
+  await shoot('packaging', `${demo.url}/shop/packaging`, async (on) => {
+    await trial('Class set')(on);
+    await on.getByRole('link', { name: '1 parcel' }).click();
+  });
+  await shoot('locations', `${demo.url}/shop/locations`, trial('Wheel and clay from two places'));
+  await shoot('served-places', `${demo.url}/shop/places`, trial('Brushes to Mexico'));
   await shoot('find', `${demo.url}/book`, async (on) => {
     await on.keyboard.press('Control+k');
     await on.getByPlaceholder('Find a zone').fill('north');

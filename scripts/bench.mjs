@@ -7,3 +7,6 @@ run('npm', ['run', '--silent', 'build']);
 const tsx = ['--import', 'tsx', '--conditions=ostrakon-source'];
 run(process.execPath, [...tsx, 'demo/bench/quotes.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'e2e/bench/sheet.ts'], { cwd: root });
+run(process.execPath, [...tsx, 'e2e/bench/goods.ts'], { cwd: root });
+run(process.execPath, [...tsx, 'core/bench/packing.ts'], { cwd: root });
+run(process.execPath, [...tsx, 'core/bench/places.ts'], { cwd: root });

@@ -11,6 +11,7 @@ export const MEASURES = [
   'itemCount',
   'parcels',
   'longestSide',
+  'sumOfSides',
   'lengthPlusGirth',
 ] as const;
 export const Measure = z.enum(MEASURES);
@@ -28,6 +29,7 @@ const DIMENSIONS = {
   itemCount: 'count',
   parcels: 'count',
   longestSide: 'length',
+  sumOfSides: 'length',
   lengthPlusGirth: 'length',
 } as const satisfies Record<Measure, Dimension>;
 
@@ -49,8 +51,8 @@ export function measureIndex(measure: Measure): number {
 }
 
 /**
- * A cart's measures by name, in base units of their dimension. Of several parcels the weights add up; longest side and
- * length plus girth are those of the largest.
+ * A cart's measures by name, in base units of their dimension. Of several parcels the weights add up; longest side,
+ * sum of sides and length plus girth are those of the largest.
  */
 export type Measures = Readonly<Record<Measure, number>>;
 
@@ -63,6 +65,7 @@ export const NO_MEASURES: Measures = {
   itemCount: 0,
   parcels: 0,
   longestSide: 0,
+  sumOfSides: 0,
   lengthPlusGirth: 0,
 };
 

@@ -47,6 +47,9 @@ export function billableWeight(packed: number, sides: Sides | null, rule: Volume
 
 export const longestSide = ({ length, width, height }: Sides): number => Math.max(length, width, height);
 
+/** Length, width and height together; of a roll, its length and twice its diameter. */
+export const sumOfSides = ({ length, width, height }: Sides): number => length + width + height;
+
 /** Twice the width and the height: the way around, across the longest side. */
 export const girth = (sides: Sides): number => 2 * (sides.length + sides.width + sides.height - longestSide(sides));
 

@@ -1,8 +1,8 @@
 import { massToMicrograms } from '../measures/mass.ts';
-import { type Measures, NO_MEASURES } from '../measures/measure.ts';
+import { dimensionOf, type Measures, NO_MEASURES } from '../measures/measure.ts';
 import { shareOf } from '../money/rounding.ts';
 import { splitByWeights } from '../money/splitByWeights.ts';
-import { lengthPlusGirth, longestSide } from '../packing/billable.ts';
+import { lengthPlusGirth, longestSide, sumOfSides } from '../packing/billable.ts';
 import { sidesOf } from '../packing/packaging.ts';
 import { packParcels } from '../packing/packParcels.ts';
 import type { PackGoods, Parcel } from '../packing/parcel.ts';
@@ -76,7 +76,7 @@ function packed(compiled: CompiledBook, goods: readonly PackGoods[]): readonly P
 
 function parcelMeasures(
   parcels: readonly Parcel[],
-): Pick<Measures, 'packedWeight' | 'billableWeight' | 'parcels' | 'longestSide' | 'lengthPlusGirth'> {
+): Pick<Measures, 'packedWeight' | 'billableWeight' | 'parcels' | 'longestSide' | 'sumOfSides' | 'lengthPlusGirth'> {
   const sum = (of: (parcel: Parcel) => number) => parcels.reduce((total, parcel) => total + of(parcel) * parcel.count, 0);
   const most = (of: (sides: NonNullable<Parcel['outside']>) => number) =>
     parcels.reduce((greatest, { outside }) => Math.max(greatest, outside ? of(outside) : 0), 0);
@@ -85,6 +85,7 @@ function parcelMeasures(
     billableWeight: sum((parcel) => parcel.billableWeight),
     parcels: sum(() => 1),
     longestSide: most(longestSide),
+    sumOfSides: most(sumOfSides),
     lengthPlusGirth: most(lengthPlusGirth),
   };
 }
@@ -93,8 +94,7 @@ function addUp(parts: readonly Measures[]): Measures {
   const total = { ...NO_MEASURES };
   for (const part of parts) {
     for (const measure of Object.keys(total) as (keyof Measures)[]) {
-      const largest = measure === 'longestSide' || measure === 'lengthPlusGirth';
-      total[measure] = largest ? Math.max(total[measure], part[measure]) : total[measure] + part[measure];
+      total[measure] = dimensionOf(measure) === 'length' ? Math.max(total[measure], part[measure]) : total[measure] + part[measure];
     }
   }
   return total;

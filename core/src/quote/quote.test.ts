@@ -305,3 +305,48 @@ describe('packed weights and consignments', () => {
     expect(answer.remarks).toContainEqual({ code: 'noOrigin', line: 0 });
   });
 });
+
+// Source: UPU Convention Regulations (article numbers move each cycle; values from memory): letter post up to 2 kg, sides
+// together up to 900 mm and none above 600 mm; rolls: length and twice the diameter up to 1040 mm, none above 900 mm;
+// parcels up to 20 kg, none above 2 m, length and circumference up to 3 m.
+describe('limits of the Universal Postal Union', () => {
+  const letter = lane(flat(100), {
+    limits: [
+      { measure: 'packedWeight', upTo: '2 kg' },
+      { measure: 'longestSide', upTo: '600 mm' },
+      { measure: 'sumOfSides', upTo: '900 mm' },
+    ],
+  });
+  const roll = lane(flat(200), {
+    limits: [
+      { measure: 'longestSide', upTo: '90 cm' },
+      { measure: 'sumOfSides', upTo: '104 cm' },
+    ],
+  });
+  const parcel = lane(flat(900), {
+    limits: [
+      { measure: 'packedWeight', upTo: '20 kg' },
+      { measure: 'longestSide', upTo: '2 m' },
+      { measure: 'lengthPlusGirth', upTo: '3 m' },
+    ],
+  });
+  const book = canada({ letter, roll, parcel });
+  const offeredTo = (millimetres: readonly [number, number, number], weight = '1 kg') => {
+    const [length = '', width = '', height = ''] = millimetres.map((side) => `${side} mm`);
+    return Object.keys(prices(book, [{ weight, size: { length, width, height }, ownBox: true }]));
+  };
+
+  test.each<[string, readonly [number, number, number], string | undefined, string[]]>([
+    ['600 x 200 x 100 has 900 together', [600, 200, 100], undefined, ['letter', 'roll', 'parcel']],
+    ['610 x 150 x 100 is too long for a letter', [610, 150, 100], undefined, ['roll', 'parcel']],
+    ['600 x 200 x 101 has 901 together', [600, 200, 101], undefined, ['roll', 'parcel']],
+    ['a roll of 800 and 120 across reaches 1040', [800, 120, 120], undefined, ['roll', 'parcel']],
+    ['a roll of 801 and 120 across does not', [801, 120, 120], undefined, ['parcel']],
+    ['2 kg is a letter', [300, 200, 100], '2 kg', ['letter', 'roll', 'parcel']],
+    ['2.001 kg is none', [300, 200, 100], '2.001 kg', ['roll', 'parcel']],
+    ['a parcel of 2 m, 3 m with its girth', [2000, 250, 250], '20 kg', ['parcel']],
+    ['a parcel of 2 m, above 3 m with its girth', [2000, 251, 250], '20 kg', []],
+  ])('%s', (_name, size, weight, offered) => {
+    expect(offeredTo(size, weight)).toEqual(offered);
+  });
+});

@@ -20,6 +20,7 @@ export const Limit = z
     range('itemCount', ItemCount),
     range('parcels', ItemCount),
     range('longestSide', LengthText),
+    range('sumOfSides', LengthText),
     range('lengthPlusGirth', LengthText),
   ])
   .superRefine((limit, context) => {

@@ -19,6 +19,7 @@ export const measureWords: Record<Measure, string> = {
   itemCount: 'Number of items',
   parcels: 'Parcels',
   longestSide: 'Longest side',
+  sumOfSides: 'Sum of sides',
   lengthPlusGirth: 'Length plus girth',
 };
 

@@ -125,6 +125,29 @@ test('every kind of change has a sentence, with what was and what is', () => {
   expect(told({ name: 'setPlaces', args: { zone: 'far', places: [{ kind: 'subdivision', subdivision: 'CA-YT' }] } })).toEqual([
     'Zone Far gained CA-YT.',
   ]);
+  const box = {
+    id: 'box',
+    name: 'Box',
+    kind: 'carton',
+    inside: { length: '30 cm', width: '20 cm', height: '10 cm' },
+    outside: { length: '30 cm', width: '20 cm', height: '10 cm' },
+    tare: '200 g',
+    mostLoad: null,
+    cost: 0,
+    inUse: true,
+  } as const;
+  expect(told({ name: 'addPackaging', args: box }, { name: 'setUsualPackaging', args: { packaging: 'box' } })).toEqual([
+    'Packaging: Box is new.',
+    'Box is now the usual packaging.',
+  ]);
+  expect(told({ name: 'setVolumeRule', args: { divisor: 139, per: 'in3PerLb', roundUpTo: '1 lb' } })).toEqual([
+    'Volumetric weight was worked out by 5000 cm³ to the kilogram; it now is by 139 in³ to the pound, rounded up to steps of 1 lb.',
+  ]);
+  expect(told({ name: 'addGoodsGroup', args: { id: 'wet', name: 'Wet things', mark: 'glaze' } })).toEqual([
+    'Goods groups: Wet things is new.',
+  ]);
+  const postal = { kind: 'postal', country: 'CA', rules: 'B3*\nB4*\nB5A\nB6-B7' } as const;
+  expect(told({ name: 'setPlaces', args: { zone: 'far', places: [postal] } })).toEqual(['Zone Far gained 4 postal rules (CA).']);
   expect(told({ name: 'removeLane', args: at })).toEqual(['Ground parcel is no longer offered to Canada.']);
   expect(told({ name: 'startLane', args: { ...at, zone: 'far', card: lane.card } })).toEqual(['Ground parcel is now offered to Far.']);
   expect(told({ name: 'describeService', args: { service: 'van', kind: 'round', note: 'Tuesdays' } })).toEqual([

@@ -2,7 +2,7 @@ import { emptyBook, PRODUCT_DEFAULTS, type Product } from '@ostrakon/core';
 import { describe, expect, test } from 'vitest';
 import { toCsv } from './exportGoods.ts';
 import { filterGoods, NO_FILTER, sortGoods } from './goodsFilter.ts';
-import { checkRows, decodeText, openedOf, readGoodsFile, readTable } from './readGoodsFile.ts';
+import { checkRows, decodeText, MOST_FILE_BYTES, openedOf, readGoodsFile, readTable } from './readGoodsFile.ts';
 import { withChange } from './useGoods.ts';
 
 const bytes = (text: string) => new TextEncoder().encode(text);
@@ -110,6 +110,10 @@ describe('CSV', () => {
     ['text behind a closing quote', 'a,b\r\n"1"x,2', 'quoteNotClosed'],
   ])('%s is refused: %s', (_name, text, problem) => {
     expect(() => readGoodsFile(bytes(text))).toThrow(problem);
+  });
+
+  test('more than the most bytes', () => {
+    expect(() => readGoodsFile(new Uint8Array(MOST_FILE_BYTES + 1))).toThrow('tooLarge');
   });
 
   test('encodings: UTF-8 with and without its mark, UTF-16, Windows-1252; no text at all', () => {
