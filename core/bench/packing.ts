@@ -36,7 +36,7 @@ function checked(rooms: readonly Placement[][], { room }: Instance): Packed {
 }
 
 const ours =
-  (effort?: { tries: number; rounds: number }): Packer =>
+  (effort?: { tries: number; moves: number }): Packer =>
   (instance) =>
     checked(
       fewestRooms(instance.pieces, instance.room, { steady: false, ...(effort && { effort }) }).map((room) => room.placements()),
@@ -94,7 +94,7 @@ const plainRatios: number[] = [];
 for (const [kind, bounds] of Object.entries(BOUNDS)) {
   [50, 100, 150, 200].forEach((count, at) => {
     const bound = bounds[at] ?? 1;
-    const plain = mean(Number(kind), count, 'fixed', ours({ tries: 1, rounds: 0 }));
+    const plain = mean(Number(kind), count, 'fixed', ours({ tries: 1, moves: 0 }));
     const { rooms, ms } = mean(Number(kind), count, 'fixed', ours());
     ratios.push(rooms / bound);
     plainRatios.push(plain.rooms / bound);
@@ -118,7 +118,7 @@ for (const [kind, count] of [
   [7, 100],
   [8, 100],
 ] as const) {
-  const packers = [ours(), ours({ tries: 1, rounds: 0 }), first, second];
+  const packers = [ours(), ours({ tries: 1, moves: 0 }), first, second];
   console.log(`${cell(kind, 6)}${cell(count)}${packers.map((packer) => told(mean(kind, count, 'any', packer))).join('')}`);
 }
 

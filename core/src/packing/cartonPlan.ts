@@ -20,7 +20,7 @@ const WAYS: readonly (readonly [OrderRule, FillRules['spot']])[] = [
   ['base', 'low'],
   ['longest', 'snug'],
 ];
-const EFFORT = { tries: 3, rounds: 24 };
+const EFFORT = { tries: 3, moves: 1800 };
 
 /** One thing alone may reach into the round of a tube, where the square prism inside would be too narrow. */
 function aloneInRound(one: Prepared, { diameter, room }: Carton): OpenRoom | undefined {

@@ -6,6 +6,8 @@ import type { Piece, Room, Turn } from './piece.ts';
 const MOST_PIECES = 20;
 /** The floor is cut into cells of the greatest common measure; finer floors than this are not searched. */
 const MOST_CELLS = 1600;
+/** Cells that may stay empty: each is a step of the search, which is for tight orders. */
+const MOST_SPARE = 300;
 /** Looks at cells altogether, so that the search ends within milliseconds. */
 const MOST_LOOKS = 2_500_000;
 
@@ -140,7 +142,7 @@ export function exactFill(list: readonly Prepared[], room: Room): OpenRoom | und
   }
   const needed = kinds.reduce((sum, { kind }) => sum + kind.cells * kind.indices.length, 0);
   const spare = size[0] * size[1] * size[2] - needed;
-  if (spare < 0) return undefined;
+  if (spare < 0 || spare > MOST_SPARE) return undefined;
   const search = new FloorSearch(
     size,
     kinds.map(({ kind }) => kind),

@@ -33,15 +33,15 @@ function row(seed: number): (below: number) => number {
 export interface Effort {
   /** How many of the ways to order and place are tried. */
   readonly tries: number;
-  /** How many times a few rooms are emptied and filled again, in the hope of saving one. */
-  readonly rounds: number;
+  /** How many pieces, each counted once for every way to turn it, are taken out and put in again in the hope of saving a room. */
+  readonly moves: number;
 }
 
-export const QUICK: Effort = { tries: 3, rounds: 60 };
+export const QUICK: Effort = { tries: 3, moves: 3600 };
 
 function shuffled(list: readonly Prepared[], next: (below: number) => number): Prepared[] {
   // Largest first, with some pieces coming earlier than their turn.
-  const keyed = ordered(list, 'volume').map((one) => ({ one, key: one.volume * (60 + next(80)) }));
+  const keyed = ordered(list, 'volume').map((one) => ({ one, key: one.volume * (80 + next(40)) }));
   return keyed.sort((a, b) => Number(a.one.piece.fragile) - Number(b.one.piece.fragile) || b.key - a.key).map(({ one }) => one);
 }
 
@@ -49,17 +49,19 @@ function shuffled(list: readonly Prepared[], next: (below: number) => number): P
  * Empties a few rooms and fills them again in another order; taken over when that saves a room, or gathers the free
  * volume in one of them, from where it can be used.
  */
-function improve(rooms: OpenRoom[], all: readonly Prepared[], room: Room, steady: boolean, least: number, rounds: number): OpenRoom[] {
+function improve(rooms: OpenRoom[], all: readonly Prepared[], room: Room, steady: boolean, least: number, moves: number): OpenRoom[] {
   const next = row(20_081_119);
   let best = rooms;
   const gathered = (some: readonly OpenRoom[]) => some.reduce((sum, { volumeLeft }) => sum + volumeLeft * volumeLeft, 0);
-  for (let round = 0; round < rounds && best.length > Math.max(least, 1); round += 1) {
+  let left = moves;
+  while (left > 0 && best.length > Math.max(least, 1)) {
     const byRoom = [...best].sort((a, b) => b.volumeLeft - a.volumeLeft);
     const few = Math.min(best.length, 2 + next(4));
     // The emptiest one, and others at random.
     const chosen = new Set([byRoom[next(Math.min(2, byRoom.length))] as OpenRoom]);
     while (chosen.size < few) chosen.add(best[next(best.length)] as OpenRoom);
     const pieces = [...chosen].flatMap((one) => one.pieces.map((index) => all[index] as Prepared));
+    left -= pieces.reduce((sum, { turns }) => sum + turns.length, 1);
     const again = fillRooms(
       shuffled(pieces, next),
       room,
@@ -91,5 +93,5 @@ export function fewestRooms(
     if (found) best = found;
     if (best && best.length <= least) return best;
   }
-  return improve(best ?? [], all, room, steady, least, effort.rounds);
+  return improve(best ?? [], all, room, steady, least, effort.moves);
 }

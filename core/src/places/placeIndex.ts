@@ -26,11 +26,20 @@ interface Entry<P extends Place> {
 }
 type Of<K extends Place['kind']> = Extract<Place, { kind: K }>;
 
+/** The lists of one country, looked up together; a hit names its list by its place in `entries`. */
+interface PostalLists {
+  readonly entries: readonly Entry<Of<'postal'>>[];
+  readonly lookup: PostalLookup;
+}
+
 /** Places of all zones by what a destination looks them up with. */
 export interface PlaceIndex {
   /** Countries, groups and subdivisions by code. */
   readonly regions: ReadonlyMap<string, readonly Claim[]>;
-  readonly postal: ReadonlyMap<string, readonly (Entry<Of<'postal'>> & { readonly lookup: PostalLookup })[]>;
+  /** Countries of which some zone has a subdivision. */
+  readonly divided: ReadonlySet<string>;
+  /** Postal lists by country. */
+  readonly postal: ReadonlyMap<string, PostalLists>;
   readonly areas: readonly (Entry<Of<'area'>> & { readonly bounds: Bounds })[];
   readonly circles: readonly (Entry<Of<'circle'>> & { readonly centre: Point; readonly beyond: number; readonly within: number })[];
   /** Zones ask for a point: there are areas or circles. */
@@ -77,14 +86,31 @@ function push<T>(map: Map<string, T[]>, key: string, entry: T): void {
   else map.set(key, [entry]);
 }
 
+const lately: PostalLists[] = [];
+const MOST_LATELY = 12;
+
+/** The look-up of some lists; the same lists in the same zones are not gathered again. */
+function postalLists(entries: readonly Entry<Of<'postal'>>[]): PostalLists {
+  const same = lately.find(
+    (held) =>
+      held.entries.length === entries.length &&
+      held.entries.every(({ zone, place }, at) => zone === entries[at]?.zone && place === entries[at]?.place),
+  );
+  if (same) return same;
+  const lists = { entries, lookup: postalLookup(entries.map(({ place }) => place.rules)) };
+  if (lately.length >= MOST_LATELY) lately.shift();
+  lately.push(lists);
+  return lists;
+}
+
 /** Builds the index; `zones` are lists of places, near to far. `pointOf` gives the point of a location, where it has one. */
 export function indexPlaces(zones: readonly (readonly Place[])[], pointOf: (location: Id) => Point | null = () => null): PlaceIndex {
   const regions = new Map<string, Claim[]>();
-  const postal = new Map<string, (Entry<Of<'postal'>> & { lookup: PostalLookup })[]>();
+  const postal = new Map<string, Entry<Of<'postal'>>[]>();
   const areas: (Entry<Of<'area'>> & { bounds: Bounds })[] = [];
   const circles: (Entry<Of<'circle'>> & { centre: Point; beyond: number; within: number })[] = [];
   const add = (place: Place, zone: number) => {
-    if (place.kind === 'postal') return push(postal, place.country, { zone, place, lookup: postalLookup(place.rules) });
+    if (place.kind === 'postal') return push(postal, place.country, { zone, place });
     if (place.kind === 'area') return areas.push({ zone, place, bounds: boundsOf(place.outline) });
     if (place.kind === 'circle') {
       const centre = pointOf(place.location);
@@ -98,7 +124,15 @@ export function indexPlaces(zones: readonly (readonly Place[])[], pointOf: (loca
     for (const place of places) add(place, zone);
   });
   const needsPoint = zones.some((places) => places.some(({ kind }) => kind === 'area' || kind === 'circle'));
-  return { regions, postal, areas, circles, needsPoint };
+  const divided = new Set([...regions.keys()].filter((key) => key.length > 2).map((key) => key.slice(0, 2)));
+  return {
+    regions,
+    divided,
+    postal: new Map([...postal].map(([country, entries]) => [country, postalLists(entries)])),
+    areas,
+    circles,
+    needsPoint,
+  };
 }
 
 function claimsOfPoint(index: PlaceIndex, point: Point, found: Claim[]): void {
@@ -115,13 +149,15 @@ function claimsOfPoint(index: PlaceIndex, point: Point, found: Claim[]): void {
 }
 
 function claimsOn(index: PlaceIndex, to: Destination): Claim[] {
-  const found: Claim[] = [...(index.regions.get(to.country) ?? [])];
-  const subdivision = to.subdivision ?? (to.postalCode === undefined ? undefined : subdivisionOfPostal(to.country, to.postalCode));
+  const found: Claim[] = (index.regions.get(to.country) ?? []).slice();
+  const derives = to.subdivision === undefined && to.postalCode !== undefined && index.divided.has(to.country);
+  const subdivision = derives ? subdivisionOfPostal(to.country, to.postalCode ?? '') : to.subdivision;
   if (subdivision) found.push(...(index.regions.get(subdivision) ?? []));
-  if (to.postalCode !== undefined) {
-    for (const { zone, place, lookup } of index.postal.get(to.country) ?? []) {
-      const hit = lookUpPostal(lookup, to.postalCode);
-      if (hit) found.push({ zone, place, rank: postalRank(hit), rule: hit.line });
+  const lists = index.postal.get(to.country);
+  if (to.postalCode !== undefined && lists) {
+    for (const hit of lookUpPostal(lists.lookup, to.postalCode)) {
+      const entry = lists.entries[hit.list];
+      if (entry) found.push({ zone: entry.zone, place: entry.place, rank: postalRank(hit), rule: hit.line });
     }
   }
   if (to.point) claimsOfPoint(index, to.point, found);
@@ -135,8 +171,11 @@ function isCutOut(claims: readonly Claim[], included: Claim): boolean {
 /** Everything that puts a destination into a zone, most specific first, for explaining. */
 export function explainZones(index: PlaceIndex, to: Destination): (Claim & { readonly cutOut: boolean })[] {
   const claims = claimsOn(index, to);
+  // Of several rules of one list only the most specific one counts.
+  const best = (claim: Claim) =>
+    claims.every((other) => other.place !== claim.place || other.zone !== claim.zone || other.rank <= claim.rank);
   return claims
-    .filter((claim) => !claim.place.excluded)
+    .filter((claim) => !claim.place.excluded && best(claim))
     .map((claim) => ({ ...claim, cutOut: isCutOut(claims, claim) }))
     .sort((a, b) => b.rank - a.rank || a.zone - b.zone);
 }

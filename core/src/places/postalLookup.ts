@@ -1,31 +1,58 @@
 import { normalizePostal } from './postal.ts';
 import { orderOf, type PostalRule, readPostalRule, shapeOf } from './postalRule.ts';
 
-/** How specific the best rule of a list is: an exact code, a prefix of some length, or a range of some width. */
-export type PostalHit =
-  | { readonly kind: 'code'; readonly line: string }
-  | { readonly kind: 'prefix'; readonly line: string; readonly length: number }
-  | { readonly kind: 'range'; readonly line: string; readonly width: number };
+/** A rule that holds a code: which list it stands in, its line, and how specific it is. */
+export type PostalHit = { readonly list: number; readonly line: string } & (
+  | { readonly kind: 'code' }
+  | { readonly kind: 'prefix'; readonly length: number }
+  | { readonly kind: 'range'; readonly width: number }
+);
 
-interface Range {
+interface Line {
+  readonly list: number;
+  readonly line: string;
+}
+
+interface Range extends Line {
   readonly from: number;
   readonly upTo: number;
   /** The greatest end of this range and all before it. */
   readonly reach: number;
+}
+
+/** The rules of several lists of one country together, so that a look-up costs the same however many zones there are. */
+export interface PostalLookup {
+  readonly codes: ReadonlyMap<string, readonly Line[]>;
+  /** By length of the prefix, longest first. */
+  readonly prefixes: readonly (readonly [number, ReadonlyMap<string, readonly Line[]>])[];
+  readonly ranges: readonly { readonly shape: string; readonly ranges: readonly Range[] }[];
+}
+
+interface ReadLine {
+  readonly rule: PostalRule;
   readonly line: string;
 }
 
-interface Ranges {
-  readonly shape: string;
-  readonly ranges: readonly Range[];
+const readTexts = new Map<string, readonly ReadLine[]>();
+const MOST_READ = 400;
+
+/** The rules of a text. Texts that were seen lately are not read again: books are compiled anew after each edit. */
+function readRules(rules: string): readonly ReadLine[] {
+  const known = readTexts.get(rules);
+  if (known) return known;
+  const lines = rules.split('\n').flatMap((text): ReadLine[] => {
+    const read = readPostalRule(text);
+    return read.ok ? [{ rule: read.rule, line: text.trim() }] : [];
+  });
+  if (readTexts.size >= MOST_READ) readTexts.clear();
+  readTexts.set(rules, lines);
+  return lines;
 }
 
-/** A postal list ready to be asked: constant time for codes and prefixes, a search for ranges. */
-export interface PostalLookup {
-  readonly codes: ReadonlyMap<string, string>;
-  /** By length of the prefix, longest first. */
-  readonly prefixes: readonly (readonly [number, ReadonlyMap<string, string>])[];
-  readonly ranges: readonly Ranges[];
+function push(map: Map<string, Line[]>, key: string, line: Line): void {
+  const held = map.get(key);
+  if (held) held.push(line);
+  else map.set(key, [line]);
 }
 
 function withReach(ranges: readonly Omit<Range, 'reach'>[]): Range[] {
@@ -38,47 +65,36 @@ function withReach(ranges: readonly Omit<Range, 'reach'>[]): Range[] {
     });
 }
 
-function build(rules: string): PostalLookup {
-  const codes = new Map<string, string>();
-  const prefixes = new Map<number, Map<string, string>>();
+/** Builds the look-up of some lists; `lists` are their rules, one a line. */
+export function postalLookup(lists: readonly string[]): PostalLookup {
+  const codes = new Map<string, Line[]>();
+  const prefixes = new Map<number, Map<string, Line[]>>();
   const ranges = new Map<string, Omit<Range, 'reach'>[]>();
-  const take = (rule: PostalRule, line: string) => {
-    if (rule.kind === 'code') codes.set(rule.code, line);
+  const take = (rule: PostalRule, at: Line) => {
+    if (rule.kind === 'code') push(codes, rule.code, at);
     else if (rule.kind === 'prefix') {
-      const alike = prefixes.get(rule.prefix.length) ?? new Map<string, string>();
-      prefixes.set(rule.prefix.length, alike.set(rule.prefix, line));
+      const alike = prefixes.get(rule.prefix.length) ?? new Map<string, Line[]>();
+      prefixes.set(rule.prefix.length, alike);
+      push(alike, rule.prefix, at);
     } else {
       const shape = shapeOf(rule.from);
       const alike = ranges.get(shape) ?? [];
-      alike.push({ from: orderOf(rule.from), upTo: orderOf(rule.upTo), line });
       ranges.set(shape, alike);
+      alike.push({ ...at, from: orderOf(rule.from), upTo: orderOf(rule.upTo) });
     }
   };
-  for (const line of rules.split('\n')) {
-    const read = readPostalRule(line);
-    if (read.ok) take(read.rule, line.trim());
-  }
+  lists.forEach((rules, list) => {
+    for (const { rule, line } of readRules(rules)) take(rule, { list, line });
+  });
   return {
     codes,
     prefixes: [...prefixes].sort(([a], [b]) => b - a),
-    ranges: [...ranges].map(([shape, list]) => ({ shape, ranges: withReach(list) })),
+    ranges: [...ranges].map(([shape, alike]) => ({ shape, ranges: withReach(alike) })),
   };
 }
 
-const built = new Map<string, PostalLookup>();
-const MOST_BUILT = 400;
-
-/** The look-up of a list. Lists that were seen lately are not built again: books are compiled anew after each edit. */
-export function postalLookup(rules: string): PostalLookup {
-  const known = built.get(rules);
-  if (known) return known;
-  const lookup = build(rules);
-  if (built.size >= MOST_BUILT) built.clear();
-  built.set(rules, lookup);
-  return lookup;
-}
-
-function narrowest({ ranges }: Ranges, order: number): Range | undefined {
+/** Every range that holds an order. */
+function holding(ranges: readonly Range[], order: number, found: PostalHit[]): void {
   let low = 0;
   let high = ranges.length;
   while (low < high) {
@@ -86,29 +102,24 @@ function narrowest({ ranges }: Ranges, order: number): Range | undefined {
     if ((ranges[middle] as Range).from <= order) low = middle + 1;
     else high = middle;
   }
-  let best: Range | undefined;
   for (let at = low - 1; at >= 0 && (ranges[at] as Range).reach >= order; at -= 1) {
-    const range = ranges[at] as Range;
-    if (range.upTo >= order && (!best || range.upTo - range.from < best.upTo - best.from)) best = range;
+    const { list, line, from, upTo } = ranges[at] as Range;
+    if (upTo >= order) found.push({ kind: 'range', list, line, width: upTo - from });
   }
-  return best;
 }
 
-/** The most specific rule of a list that holds a code: the exact code, the longest prefix, the narrowest range. */
-export function lookUpPostal(lookup: PostalLookup, postalCode: string): PostalHit | undefined {
+/** Every rule that holds a code: exact codes first, then prefixes from the longest on, then ranges. */
+export function lookUpPostal(lookup: PostalLookup, postalCode: string): PostalHit[] {
   const code = normalizePostal(postalCode);
-  const exact = lookup.codes.get(code);
-  if (exact !== undefined) return { kind: 'code', line: exact };
+  const found: PostalHit[] = [];
+  for (const { list, line } of lookup.codes.get(code) ?? []) found.push({ kind: 'code', list, line });
   for (const [length, alike] of lookup.prefixes) {
-    const line = length <= code.length ? alike.get(code.slice(0, length)) : undefined;
-    if (line !== undefined) return { kind: 'prefix', line, length };
+    if (length > code.length) continue;
+    for (const { list, line } of alike.get(code.slice(0, length)) ?? []) found.push({ kind: 'prefix', list, line, length });
   }
-  let best: { line: string; width: number } | undefined;
-  for (const group of lookup.ranges) {
-    const head = code.slice(0, group.shape.length);
-    if (shapeOf(head) !== group.shape) continue;
-    const range = narrowest(group, orderOf(head));
-    if (range && (!best || range.upTo - range.from < best.width)) best = { line: range.line, width: range.upTo - range.from };
+  for (const { shape, ranges } of lookup.ranges) {
+    const head = code.slice(0, shape.length);
+    if (shapeOf(head) === shape) holding(ranges, orderOf(head), found);
   }
-  return best && { kind: 'range', ...best };
+  return found;
 }

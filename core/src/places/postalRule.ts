@@ -13,16 +13,24 @@ export type ReadRule = { ok: true; rule: PostalRule } | { ok: false; problem: Po
 
 const ALLOWED = /^[\p{L}\p{N} -]+$/u;
 const MOST = 16;
+const PLAIN = /^[0-9A-Z]{1,16}$/;
 
 /** The pattern of letters and digits of a normalized code: "B3H4R2" is "A9A9A9". */
-export const shapeOf = (normalized: string): string => normalized.replace(/\p{N}/gu, '9').replace(/\p{L}/gu, 'A');
+export function shapeOf(normalized: string): string {
+  let shape = '';
+  for (let at = 0; at < normalized.length; at += 1) {
+    const sign = normalized.charCodeAt(at);
+    shape += sign >= 48 && sign <= 57 ? '9' : 'A';
+  }
+  return shape;
+}
 
 /** A code as a whole number among the codes of its shape: letters count to 26, digits to 10. */
 export function orderOf(normalized: string): number {
   let value = 0;
-  for (const sign of normalized) {
-    const digit = sign.charCodeAt(0) - 48;
-    value = digit >= 0 && digit <= 9 ? value * 10 + digit : value * 26 + (sign.charCodeAt(0) - 65);
+  for (let at = 0; at < normalized.length; at += 1) {
+    const sign = normalized.charCodeAt(at);
+    value = sign >= 48 && sign <= 57 ? value * 10 + (sign - 48) : value * 26 + (sign - 65);
   }
   return value;
 }
@@ -51,6 +59,8 @@ function isRange(halves: readonly string[], line: string): boolean {
  */
 export function readPostalRule(line: string): ReadRule {
   const text = line.trim();
+  // Most lines of a long list are plain codes.
+  if (PLAIN.test(text)) return { ok: true, rule: { kind: 'code', code: text } };
   if (text === '') return refused('empty');
   if (text.length > 2 * MOST + 5) return refused('tooLong');
   if (text.includes('*')) {

@@ -2,8 +2,6 @@ import {
   type CompiledBook,
   compile,
   isProductLine,
-  type MeasuredCart,
-  measureCart,
   type Product,
   type Quote,
   type QuoteRequest,
@@ -26,7 +24,7 @@ export interface Bench {
   /** The cart with its goods looked up. */
   readonly request: QuoteRequest;
   readonly compiled: CompiledBook;
-  readonly measured: MeasuredCart;
+  readonly measured: Pick<Quote, 'measures' | 'consignments'>;
   readonly quote: Quote;
   /** How the address got its point. */
   readonly pointFrom: BenchPoint['from'];
@@ -87,7 +85,7 @@ export function BenchProvider({
       trials: latestTrials,
       request,
       compiled,
-      measured: measureCart(compiled, request),
+      measured: answer,
       quote: answer,
       pointFrom: from,
       zone: answer.place.status === 'zone' ? answer.place.zone : null,

@@ -1,4 +1,5 @@
 import type { Parcel } from '@ostrakon/core';
+import { memo } from 'react';
 import { zoneColour } from '../../ui/zoneColours.ts';
 import { backToFront, facesOf, frameOf } from './isometric.ts';
 
@@ -35,7 +36,7 @@ function Box({
 }
 
 /** A parcel seen from a corner above, with the first `step` things in it. */
-export function ParcelDrawing({ parcel, step, label }: { parcel: Parcel; step: number; label: string }) {
+export const ParcelDrawing = memo(function ParcelDrawing({ parcel, step, label }: { parcel: Parcel; step: number; label: string }) {
   const room = parcel.inside;
   if (!room) return null;
   const { width, height, at } = frameOf(room, WIDE, HIGH);
@@ -74,4 +75,4 @@ export function ParcelDrawing({ parcel, step, label }: { parcel: Parcel; step: n
       />
     </svg>
   );
-}
+});

@@ -1,6 +1,6 @@
 import { girth, lengthPlusGirth, longestSide, type Parcel, SAMPLE_CARTON } from '@ostrakon/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Link } from 'react-router';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
@@ -69,7 +69,7 @@ function Steps({ parcel, nameOf }: { parcel: Parcel; nameOf: (line: number) => s
   );
 }
 
-function Facts({ parcel }: { parcel: Parcel }) {
+const Facts = memo(function Facts({ parcel }: { parcel: Parcel }) {
   const format = useFormat();
   const { outside } = parcel;
   const rows: (readonly [string, string])[] = [
@@ -96,7 +96,7 @@ function Facts({ parcel }: { parcel: Parcel }) {
       ))}
     </dl>
   );
-}
+});
 
 /** What the cart is packed into, parcel by parcel. */
 export function Parcels() {
