@@ -36,23 +36,6 @@ try {
   await shoot('withheld', `${demo.url}/book/north/ground`, trial('Glaze to the north'));
   await shoot('lane-value', `${demo.url}/book/harbour/van`, trial('Shelf plus tools'));
   await shoot('zone', `${demo.url}/book/europe`, (on) => on.getByLabel('Find a country, group or province').fill('new'));
-  await shoot('zone-area', `${demo.url}/book/harbour`, async (on) => {
-    const { revision } = (await (await on.request.get(`${demo.url}/api/draft`)).json()) as { revision: number };
-    const ring = (beyond: string | null, within: string) => ({ kind: 'circle', location: 'dartmouth', beyond, within });
-    const corners = [
-      [-63.9, 44.9],
-      [-64.2, 44.7],
-      [-63.8, 44.55],
-      [-63.9, 44.9],
-    ];
-    const places = [ring(null, '12 km'), ring('12 km', '35 km'), { kind: 'area', name: 'Airport road', outline: [[corners]] }];
-    await on.request.post(`${demo.url}/api/draft/commands`, {
-      data: { revision, command: { name: 'setPlaces', args: { zone: 'harbour', places } } },
-    });
-    await on.reload();
-    await on.waitForLoadState('networkidle');
-    await on.getByRole('button', { name: 'Move Airport road on the map' }).click();
-  });
   await shoot('publish', `${demo.url}/publish`);
   await shoot('shop', `${demo.url}/shop`);
   await shoot('goods', `${demo.url}/shop/goods`, async (on) => {
@@ -82,6 +65,23 @@ try {
     await on.getByPlaceholder('Find a zone').fill('north');
   });
   await shoot('first-steps', `${empty.url}/book`);
+  await shoot('zone-area', `${demo.url}/book/harbour`, async (on) => {
+    const { revision } = (await (await on.request.get(`${demo.url}/api/draft`)).json()) as { revision: number };
+    const ring = (beyond: string | null, within: string) => ({ kind: 'circle', location: 'dartmouth', beyond, within });
+    const corners = [
+      [-63.9, 44.9],
+      [-64.2, 44.7],
+      [-63.8, 44.55],
+      [-63.9, 44.9],
+    ];
+    const places = [ring(null, '12 km'), ring('12 km', '35 km'), { kind: 'area', name: 'Airport road', outline: [[corners]] }];
+    await on.request.post(`${demo.url}/api/draft/commands`, {
+      data: { revision, command: { name: 'setPlaces', args: { zone: 'harbour', places } } },
+    });
+    await on.reload();
+    await on.waitForLoadState('networkidle');
+    await on.getByRole('button', { name: 'Move Airport road on the map' }).click();
+  });
   await shoot('other-tab', `${demo.url}/book/nova-scotia/ground`, async (on) => {
     const { revision } = (await (await on.request.get(`${demo.url}/api/draft`)).json()) as { revision: number };
     const command = { name: 'renameZone', args: { zone: 'far', name: 'Far and away' } };

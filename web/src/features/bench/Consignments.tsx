@@ -1,3 +1,4 @@
+import { useDeferredValue } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { useFormat } from '../../words/useWords.ts';
@@ -5,7 +6,7 @@ import { useOriginName } from './useOriginName.ts';
 
 /** The parts of a cart that travel apart, each with its own options. */
 export function Consignments() {
-  const { quote, request } = useBench();
+  const { quote, request } = useDeferredValue(useBench());
   const { services } = useDraft().book;
   const format = useFormat();
   const originOf = useOriginName();

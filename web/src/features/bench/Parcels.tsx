@@ -1,8 +1,8 @@
 import { girth, lengthPlusGirth, longestSide, type Parcel, SAMPLE_CARTON } from '@ostrakon/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { memo, useState } from 'react';
+import { memo, useDeferredValue, useState } from 'react';
 import { Link } from 'react-router';
-import { useBench } from '../../bench/BenchProvider.tsx';
+import { type Bench, useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { SignButton } from '../../ui/Button.tsx';
 import { zoneColour } from '../../ui/zoneColours.ts';
@@ -15,8 +15,7 @@ interface NamedParcel {
   readonly origin: string | null;
 }
 
-function useParcels(): readonly NamedParcel[] {
-  const { measured } = useBench();
+function useParcels({ measured }: Bench): readonly NamedParcel[] {
   const { locations } = useDraft().book;
   const several = measured.consignments.length > 1;
   return measured.consignments.flatMap(({ origin, parcels }) =>
@@ -100,9 +99,11 @@ const Facts = memo(function Facts({ parcel }: { parcel: Parcel }) {
 
 /** What the cart is packed into, parcel by parcel. */
 export function Parcels() {
-  const { request, quote } = useBench();
+  // Drawn after the prices: they come first after an edit.
+  const bench = useDeferredValue(useBench());
+  const { request, quote } = bench;
   const format = useFormat();
-  const parcels = useParcels();
+  const parcels = useParcels(bench);
   const nameOfParcel = useParcelName();
   const [chosen, setChosen] = useState(0);
   const at = Math.min(chosen, parcels.length - 1);
