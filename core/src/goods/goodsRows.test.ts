@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { emptyBook, type RateBook } from '../rate-book/rateBook.ts';
+import { location } from '../testing/bookOf.ts';
 import { guessFields, headerOf } from './goodsColumns.ts';
 import { FORMULA_START, GoodsReader, goodsToRows } from './goodsRows.ts';
 import { PRODUCT_DEFAULTS, Product } from './product.ts';
@@ -8,20 +9,7 @@ import { PRODUCT_DEFAULTS, Product } from './product.ts';
 const book: RateBook = {
   ...emptyBook(),
   goodsGroups: [{ id: 'glaze', name: 'Liquid glazes', mark: 'glaze' }],
-  locations: [
-    {
-      id: 'depot',
-      name: 'North depot',
-      street: '',
-      city: '',
-      country: 'CA',
-      subdivision: null,
-      postalCode: null,
-      point: null,
-      timeZone: 'America/Halifax',
-      ships: null,
-    },
-  ],
+  locations: [location('depot', { name: 'North depot' })],
 };
 
 function reader(headers: readonly string[], known: readonly Product[] = [], of: RateBook = book) {

@@ -1,21 +1,10 @@
 import { expect, test } from 'vitest';
-import type { Location } from '../rate-book/location.ts';
 import { emptyBook, type RateBook } from '../rate-book/rateBook.ts';
+import { location } from '../testing/bookOf.ts';
 import type { Place } from './place.ts';
 import { placeFindings } from './placeFindings.ts';
 
-const shop: Location = {
-  id: 'shop',
-  name: 'Shop',
-  street: '',
-  city: '',
-  country: 'CA',
-  subdivision: null,
-  postalCode: null,
-  point: { latitude: 44.65, longitude: -63.57 },
-  timeZone: 'America/Halifax',
-  ships: null,
-};
+const shop = location('shop', { point: { latitude: 44.65, longitude: -63.57 } });
 
 function find(served: string[], ...zones: Place[][]) {
   const empty = emptyBook();

@@ -53,6 +53,14 @@ function isRange(halves: readonly string[], line: string): boolean {
   return from.length === upTo.length;
 }
 
+function readPrefix(text: string): ReadRule {
+  const prefix = normalizePostal(text.slice(0, -1));
+  if (!text.endsWith('*') || prefix.includes('*')) return refused('starInside');
+  if (prefix === '') return refused('empty');
+  if (!ALLOWED.test(prefix)) return refused('characters');
+  return prefix.length > MOST ? refused('tooLong') : { ok: true, rule: { kind: 'prefix', prefix } };
+}
+
 /**
  * Reads one line. A hyphen between two codes of one length is a range ("1000-1999"); other hyphens belong to the code
  * ("00-001", "12345-6789"). "B3A – B3S" and "B3A..B3S" are ranges, too.
@@ -63,13 +71,7 @@ export function readPostalRule(line: string): ReadRule {
   if (PLAIN.test(text)) return { ok: true, rule: { kind: 'code', code: text } };
   if (text === '') return refused('empty');
   if (text.length > 2 * MOST + 5) return refused('tooLong');
-  if (text.includes('*')) {
-    const prefix = normalizePostal(text.slice(0, -1));
-    if (!text.endsWith('*') || prefix.includes('*')) return refused('starInside');
-    if (prefix === '') return refused('empty');
-    if (!ALLOWED.test(prefix)) return refused('characters');
-    return prefix.length > MOST ? refused('tooLong') : { ok: true, rule: { kind: 'prefix', prefix } };
-  }
+  if (text.includes('*')) return readPrefix(text);
   const halves = text.split(/\s*(?:–|—|\.\.|\bto\b|-)\s*/).map(normalizePostal);
   if (isRange(halves, text)) return readRange(halves[0] ?? '', halves[1] ?? '');
   const code = normalizePostal(text);

@@ -1,8 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Card } from '../rate-book/card.ts';
-import type { Location } from '../rate-book/location.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
-import { amount, bookOf, byValue, byWeight, canada, flat, free, lane, notOffered, refer } from '../testing/bookOf.ts';
+import { amount, bookOf, byValue, byWeight, canada, flat, free, lane, location, notOffered, refer } from '../testing/bookOf.ts';
 import { compile } from './compile.ts';
 import { quote } from './quote.ts';
 import { type CartLine, QuoteRequest } from './request.ts';
@@ -244,23 +243,14 @@ describe('packed weights and consignments', () => {
     expect(answer.consignments[0]?.parcels[0]).toMatchObject({ packaging: 'sample-carton', tare: 300_000_000 });
   });
 
-  const located = (id: string, ships: Location['ships']): Location => ({
-    id,
-    name: id,
-    street: '',
-    city: '',
-    country: 'CA',
-    subdivision: null,
-    postalCode: null,
-    point: null,
-    timeZone: 'America/Halifax',
-    ships,
-  });
   const twoPlaces = (book: RateBook): RateBook =>
     RateBook.parse({
       ...book,
       goodsGroups: [{ id: 'machines', name: 'Machines', mark: 'slate' }],
-      locations: [located('shop', { groups: [], others: true }), located('depot', { groups: ['machines'], others: false })],
+      locations: [
+        location('shop', { ships: { groups: [], others: true } }),
+        location('depot', { ships: { groups: ['machines'], others: false } }),
+      ],
     });
 
   test('goods of two origins are quoted apart and paid together', () => {
@@ -298,7 +288,7 @@ describe('packed weights and consignments', () => {
   test('goods that no location may ship get no option and a reason', () => {
     const book = {
       ...twoPlaces(canada({ ground: lane(flat(0)) })),
-      locations: [located('depot', { groups: ['machines'], others: false })],
+      locations: [location('depot', { ships: { groups: ['machines'], others: false } })],
     };
     const answer = ask(book, [{ weight: '1 kg' }]);
     expect(answer).toMatchObject({ options: [], withheld: [{ reasons: [{ code: 'noOrigin' }] }], message: book.shop.texts.noOption });

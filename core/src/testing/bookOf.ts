@@ -1,5 +1,6 @@
 import type { Card, TierResult } from '../rate-book/card.ts';
 import type { FreeFrom, Lane, Limit } from '../rate-book/lane.ts';
+import type { Location } from '../rate-book/location.ts';
 import { emptyBook, RateBook, type Service, type Zone } from '../rate-book/rateBook.ts';
 
 /** Short ways to write a rate book down in tests. */
@@ -53,6 +54,21 @@ export function bookOf(zones: readonly (Pick<Zone, 'id' | 'places'> & { lanes: R
     zones: zones.map((zone) => ({ name: `Zone ${zone.id}`, ...zone })),
   });
 }
+
+/** A Canadian location without an address; without `ships` it may ship everything. */
+export const location = (id: string, more: Partial<Location> = {}): Location => ({
+  id,
+  name: id,
+  street: '',
+  city: '',
+  country: 'CA',
+  subdivision: null,
+  postalCode: null,
+  point: null,
+  timeZone: 'America/Halifax',
+  ships: null,
+  ...more,
+});
 
 /** A shop with one zone, Canada. */
 export const canada = (lanes: Record<string, Lane>): RateBook =>

@@ -1,7 +1,8 @@
 import { PRODUCT_DEFAULTS, Product, type Shop } from '@ostrakon/core';
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { newId } from '../../ui/newId.ts';
 import { orNone, readMass, readMoney, readSize } from '../../ui/readers.ts';
@@ -45,7 +46,6 @@ export function AddProductDialog({
   onClose: () => void;
 }) {
   const { shop } = useDraft().book;
-  const id = useId();
   const [typed, setTyped] = useState(EMPTY);
   const [faults, setFaults] = useState<Faults>({});
   const add = () => {
@@ -56,26 +56,13 @@ export function AddProductDialog({
     onClose();
   };
   const field = (name: keyof typeof EMPTY, label: string, hint: string) => (
-    <div>
-      <label htmlFor={`${id}-${name}`} className="text-sm">
-        {label}
-      </label>
-      <input
-        id={`${id}-${name}`}
-        value={typed[name]}
-        placeholder={hint}
-        autoComplete="off"
-        aria-invalid={faults[name] !== undefined}
-        aria-describedby={faults[name] === undefined ? undefined : `${id}-${name}-fault`}
-        onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
-        className="mt-0.5 h-8 w-full rounded-md border border-line-strong bg-paper px-2 placeholder:text-ash aria-invalid:border-fault"
-      />
-      {faults[name] !== undefined && (
-        <p id={`${id}-${name}-fault`} role="alert" className="mt-0.5 text-xs text-fault">
-          {faults[name]}
-        </p>
-      )}
-    </div>
+    <LabelledInput
+      label={label}
+      hint={hint}
+      value={typed[name]}
+      fault={faults[name]}
+      onType={(text) => setTyped({ ...typed, [name]: text })}
+    />
   );
   const metric = shop.units === 'metric';
   return (

@@ -2,6 +2,7 @@ import { Location, listCountries, listSubdivisions } from '@ostrakon/core';
 import { useId, useMemo, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { newId } from '../../ui/newId.ts';
 import { Select } from '../../ui/Select.tsx';
@@ -95,28 +96,15 @@ export function LocationForm({ held, onClose }: { held: Location | undefined; on
         : 'The middle of the postal area; type a closer point if you know it.',
     );
   };
-  const field = (name: keyof Typed, label: string, hint = '', fault: keyof Faults = name) => (
-    <div>
-      <label htmlFor={`${id}-${name}`} className="text-sm">
-        {label}
-      </label>
-      <input
-        id={`${id}-${name}`}
-        value={typed[name]}
-        placeholder={hint}
-        autoComplete="off"
-        list={name === 'timeZone' ? `${id}-zones` : undefined}
-        aria-invalid={faults[fault] !== undefined}
-        aria-describedby={faults[fault] === undefined ? undefined : `${id}-${fault}-fault`}
-        onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
-        className="mt-0.5 h-8 w-full rounded-md border border-line-strong bg-paper px-2 placeholder:text-ash aria-invalid:border-fault"
-      />
-      {faults[fault] !== undefined && name !== 'longitude' && (
-        <p id={`${id}-${fault}-fault`} role="alert" className="mt-0.5 text-xs text-fault">
-          {faults[fault]}
-        </p>
-      )}
-    </div>
+  const field = (name: keyof Typed, label: string, hint: string, fault: keyof Faults = name) => (
+    <LabelledInput
+      label={label}
+      hint={hint}
+      value={typed[name]}
+      fault={faults[fault]}
+      onType={(text) => setTyped({ ...typed, [name]: text })}
+      {...(name === 'timeZone' && { choices: ZONES })}
+    />
   );
   const subdivisions = listSubdivisions(typed.country);
   const shipsGroup = (group: string, on: boolean) =>
@@ -132,11 +120,6 @@ export function LocationForm({ held, onClose }: { held: Location | undefined; on
       >
         {field('name', 'Name', 'Harbour store room')}
         {field('timeZone', 'Time zone', 'America/Halifax')}
-        <datalist id={`${id}-zones`}>
-          {ZONES.map((zone) => (
-            <option key={zone} value={zone} />
-          ))}
-        </datalist>
         {field('street', 'Street', '14 Kiln Lane')}
         {field('city', 'Town', 'Dartmouth')}
         <div>

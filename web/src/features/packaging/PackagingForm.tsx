@@ -1,7 +1,8 @@
 import { Packaging, PackagingKind, type Shop, sizeText } from '@ostrakon/core';
-import { type ReactNode, useId, useState } from 'react';
+import { useId, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { newId } from '../../ui/newId.ts';
 import { orNone, readMass, readMoney, readSize } from '../../ui/readers.ts';
@@ -11,22 +12,6 @@ import { packagingKinds } from './packagingWords.ts';
 
 type Typed = Record<'name' | 'inside' | 'outside' | 'tare' | 'mostLoad' | 'cost', string>;
 type Faults = Partial<Record<keyof Typed, string>>;
-
-function Labelled({ label, htmlFor, children, fault }: { label: string; htmlFor: string; children: ReactNode; fault: string | undefined }) {
-  return (
-    <div>
-      <label htmlFor={htmlFor} className="text-sm">
-        {label}
-      </label>
-      {children}
-      {fault !== undefined && (
-        <p id={`${htmlFor}-fault`} role="alert" className="mt-0.5 text-xs text-fault">
-          {fault}
-        </p>
-      )}
-    </div>
-  );
-}
 
 interface Around {
   readonly held: Packaging | undefined;
@@ -80,18 +65,13 @@ export function PackagingForm({ held, onClose }: { held: Packaging | undefined; 
     else setFaults({ name: `${taken.message}.` });
   };
   const field = (name: keyof Typed, label: string, hint: string) => (
-    <Labelled label={label} htmlFor={`${id}-${name}`} fault={faults[name]}>
-      <input
-        id={`${id}-${name}`}
-        value={typed[name]}
-        placeholder={hint}
-        autoComplete="off"
-        aria-invalid={faults[name] !== undefined}
-        aria-describedby={faults[name] === undefined ? undefined : `${id}-${name}-fault`}
-        onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
-        className="mt-0.5 h-8 w-full rounded-md border border-line-strong bg-paper px-2 placeholder:text-ash aria-invalid:border-fault"
-      />
-    </Labelled>
+    <LabelledInput
+      label={label}
+      hint={hint}
+      value={typed[name]}
+      fault={faults[name]}
+      onType={(text) => setTyped({ ...typed, [name]: text })}
+    />
   );
   const metric = shop.units === 'metric';
   return (
@@ -104,7 +84,10 @@ export function PackagingForm({ held, onClose }: { held: Packaging | undefined; 
         }}
       >
         <div className="col-span-2">{field('name', 'Name', 'Medium carton')}</div>
-        <Labelled label="Kind" htmlFor={`${id}-kind`} fault={undefined}>
+        <div>
+          <label htmlFor={`${id}-kind`} className="text-sm">
+            Kind
+          </label>
           <Select
             id={`${id}-kind`}
             label="Kind"
@@ -118,7 +101,7 @@ export function PackagingForm({ held, onClose }: { held: Packaging | undefined; 
               </option>
             ))}
           </Select>
-        </Labelled>
+        </div>
         {field('cost', `Cost of one, ${shop.currency}`, '1.60')}
         {field(
           'inside',

@@ -1,6 +1,7 @@
 import { type GeoJsonProblem, outlineOfRing, type Place, type Position } from '@ostrakon/core';
 import { useId, useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
+import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { geoJsonWords } from './geoJsonWords.ts';
 
@@ -81,24 +82,7 @@ export function AreaForm({
           take();
         }}
       >
-        <div>
-          <label htmlFor={`${id}-name`} className="text-sm">
-            Name of the area
-          </label>
-          <input
-            id={`${id}-name`}
-            value={name}
-            placeholder="Harbour front"
-            aria-invalid={faults.name !== undefined}
-            onChange={(event) => setName(event.target.value)}
-            className="mt-0.5 h-8 w-full rounded-md border border-line-strong bg-paper px-2 placeholder:text-ash aria-invalid:border-fault"
-          />
-          {faults.name && (
-            <p role="alert" className="mt-0.5 text-xs text-fault">
-              {faults.name}
-            </p>
-          )}
-        </div>
+        <LabelledInput label="Name of the area" hint="Harbour front" value={name} fault={faults.name} onType={setName} />
         {begun === undefined ? (
           <p className="text-sm text-ash">This area has holes or several parts. Write it to a file to change its corners.</p>
         ) : (

@@ -1,8 +1,9 @@
 import { Place } from '@ostrakon/core';
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { readDistance } from '../../ui/readers.ts';
 import { Select } from '../../ui/Select.tsx';
 
@@ -11,7 +12,6 @@ type Faults = { beyond?: string; within?: string };
 /** A circle around a location, or a ring of one: beyond the inner distance, up to the outer one. */
 export function CircleForm({ onAdd }: { onAdd: (place: Place) => { ok: true } | { ok: false; message: string } }) {
   const { locations, shop } = useDraft().book;
-  const id = useId();
   const placed = locations.filter(({ point }) => point !== null);
   const [location, setLocation] = useState(placed[0]?.id ?? '');
   const [typed, setTyped] = useState({ beyond: '', within: '' });
@@ -42,25 +42,13 @@ export function CircleForm({ onAdd }: { onAdd: (place: Place) => { ok: true } | 
     else setFaults({ within: `${taken.message}.` });
   };
   const field = (name: 'beyond' | 'within', label: string, hint: string) => (
-    <div className="flex-1">
-      <label htmlFor={`${id}-${name}`} className="text-sm text-ash">
-        {label}
-      </label>
-      <input
-        id={`${id}-${name}`}
-        value={typed[name]}
-        placeholder={hint}
-        aria-invalid={faults[name] !== undefined}
-        aria-describedby={faults[name] === undefined ? undefined : `${id}-${name}-fault`}
-        onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
-        className="h-8 w-full rounded-md border border-line-strong bg-paper px-2 placeholder:text-ash aria-invalid:border-fault"
-      />
-      {faults[name] !== undefined && (
-        <p id={`${id}-${name}-fault`} role="alert" className="mt-0.5 text-xs text-fault">
-          {faults[name]}
-        </p>
-      )}
-    </div>
+    <LabelledInput
+      label={label}
+      hint={hint}
+      value={typed[name]}
+      fault={faults[name]}
+      onType={(text) => setTyped({ ...typed, [name]: text })}
+    />
   );
   const metric = shop.units === 'metric';
   return (
