@@ -65,6 +65,25 @@ function packedParcel({ carton, room }: FilledCarton, lines: readonly number[], 
   return parcelOf({ how: 'packed', contents, placed, inside: { length, width, height } }, carton, carton.outside, room.load, order);
 }
 
+/**
+ * A pallet is for what fits nothing else: by the number of parcels alone it would swallow every order of two cartons.
+ * Where costs are known they decide.
+ */
+function partedByPallet(
+  goods: readonly PackGoods[],
+  order: PackingOrder,
+  byVolume: readonly Carton[],
+): (readonly [readonly PackGoods[], readonly Carton[]])[] {
+  const cartons = byVolume.filter(({ kind }) => kind !== 'pallet');
+  if (order.cost || cartons.length === 0 || cartons.length === byVolume.length) return [[goods, byVolume]];
+  const fits = (one: PackGoods) =>
+    prepare([pieceOf(one, one.size as Sides)]).some((piece) => cartons.some((carton) => fitsCarton(piece, carton)));
+  return [
+    [goods.filter(fits), cartons],
+    [goods.filter((one) => !fits(one)), byVolume],
+  ];
+}
+
 function placeAll(goods: readonly PackGoods[], order: PackingOrder, byVolume: readonly Carton[]): Parcel[] {
   const pieces: Piece[] = [];
   const lines: number[] = [];
@@ -193,7 +212,8 @@ export function packParcels(goods: readonly PackGoods[], order: PackingOrder): P
   const placeable = sized.filter(fits);
   const tooLarge = sized.filter((one) => !placeable.includes(one));
   const pieces = placeable.reduce((sum, { quantity }) => sum + quantity, 0);
-  const packed = pieces > MOST_PLACED ? countAll(placeable, order, byVolume) : placeAll(placeable, order, byVolume);
+  const pack = pieces > MOST_PLACED ? countAll : placeAll;
+  const packed = partedByPallet(placeable, order, byVolume).flatMap(([some, cartons]) => pack(some, order, cartons));
   const loose = others.filter((one) => one.size === null);
   return [
     ...addLoose(loose, packed, order),

@@ -210,6 +210,13 @@ describe('the shop’s own packaging', () => {
     expect(packParcels([goods(0, 4, cm(70, 3, 3))], tube)).toHaveLength(1);
   });
 
+  test('a pallet takes what fits nothing else, not every order of two cartons', () => {
+    const pallet = packaging('pallet', [118, 98, 160], { kind: 'pallet', tare: '22 kg' });
+    const list = [goods(0, 2, cm(44, 34, 29)), goods(1, 1, cm(90, 80, 70))];
+    expect(packParcels(list, orderOf(pallet, large)).map(({ packaging: id }) => id)).toEqual(['large', 'large', 'pallet']);
+    expect(packParcels([goods(0, 2, cm(44, 34, 29))], orderOf(pallet)).map(({ packaging: id }) => id)).toEqual(['pallet']);
+  });
+
   test('own boxes and what fits nothing travel alone, in their own size', () => {
     const parcels = packParcels([goods(0, 3, cm(30, 20, 20), { ownBox: true }), goods(1, 1, cm(200, 5, 5))], orderOf(small));
     expect(parcels.map(({ how, count, packaging: id, tare }) => [how, count, id, tare])).toEqual([

@@ -1,6 +1,6 @@
 import type { GoodsChange, Product } from '@ostrakon/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useCallback, useState } from 'react';
+import { useCallback } from 'react';
 import { changeGoods } from '../../draft/goodsApi.ts';
 import { queries } from '../../draft/queries.ts';
 import { toast } from '../../ui/toast.ts';
@@ -25,12 +25,20 @@ interface Step {
 }
 
 const MOST_STEPS = 50;
+const STEPS = ['goods-steps'] as const;
 
 /** The shop's goods, and changes to them that show at once and can be taken back. */
 export function useGoods() {
   const client = useQueryClient();
   const { data: products = [] } = useQuery(queries.products);
-  const [steps, setSteps] = useState<readonly Step[]>([]);
+  // Kept beside the goods, so that leaving the screen does not lose the way back.
+  const { data: steps = [] } = useQuery({
+    queryKey: STEPS,
+    queryFn: (): readonly Step[] => [],
+    initialData: [],
+    staleTime: Infinity,
+    gcTime: Infinity,
+  });
   const send = useMutation({
     mutationFn: ({ change, signal }: { change: GoodsChange; words: string; signal?: AbortSignal }) => changeGoods(change, signal),
     onMutate: async ({ change, signal }) => {
@@ -44,7 +52,7 @@ export function useGoods() {
     },
     onSuccess: ({ inverse }, { change, words, signal }) => {
       if (signal) client.setQueryData(queries.products.queryKey, (held = []) => withChange(held, change));
-      if (words !== '') setSteps((held) => [...held.slice(1 - MOST_STEPS), { words, inverse }]);
+      if (words !== '') client.setQueryData(STEPS, (held: readonly Step[] = []) => [...held.slice(1 - MOST_STEPS), { words, inverse }]);
     },
   });
   const { mutateAsync } = send;
@@ -56,13 +64,14 @@ export function useGoods() {
       ),
     [mutateAsync],
   );
-  const last = steps.at(-1);
   const undo = useCallback(async () => {
+    // Asked for now, not as it was when the caller was drawn: a message may offer to undo long after.
+    const last = (client.getQueryData<readonly Step[]>(STEPS) ?? []).at(-1);
     if (!last) return;
-    setSteps((held) => held.slice(0, -1));
+    client.setQueryData(STEPS, (held: readonly Step[] = []) => held.slice(0, -1));
     await change(last.inverse, '');
-  }, [last, change]);
-  return { products, change, undo, undoWords: last?.words ?? null, saving: send.isPending };
+  }, [client, change]);
+  return { products, change, undo, undoWords: steps.at(-1)?.words ?? null, saving: send.isPending };
 }
 
 export type Goods = ReturnType<typeof useGoods>;

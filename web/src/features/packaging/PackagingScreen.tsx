@@ -138,7 +138,11 @@ export function PackagingScreen() {
           </table>
         </section>
       )}
-      {packaging.length > 0 && <p className="text-sm text-ash">Goods without a size go into the usual packaging, by weight alone.</p>}
+      {packaging.length > 0 && (
+        <p className="text-sm text-ash">
+          Goods without a size go into the usual packaging, by weight alone. A pallet is used only for what fits nothing else.
+        </p>
+      )}
       <VolumeSettings />
       {editing !== null && <PackagingForm held={edited} onClose={() => setEditing(null)} />}
     </div>

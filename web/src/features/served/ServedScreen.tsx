@@ -80,11 +80,8 @@ export function ServedScreen() {
       <div>
         <h1 className="font-serif text-xl font-semibold">Served places</h1>
         <p className="text-sm text-ash">
-          {format
-            .count(book.shop.served.length, 'served place')
-            .replace('served places', 'served countries')
-            .replace('served place', 'served country')}
-          . Anywhere else, the buyer gets no option and your message. Click a country to serve it or to move it to another zone.
+          {book.shop.served.length === 1 ? 'One country is' : `${book.shop.served.length} countries are`} served. Anywhere else, the buyer
+          gets no option and your message. Click a country to serve it or to move it to another zone.
         </p>
       </div>
       <div>

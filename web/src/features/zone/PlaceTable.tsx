@@ -1,6 +1,7 @@
 import { groupMembers, type Place } from '@ostrakon/core';
 import { X } from 'lucide-react';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button, SignButton } from '../../ui/Button.tsx';
 import type { Format } from '../../words/format.ts';
@@ -66,13 +67,21 @@ export function PlaceTable({
                 : placeWords(place, format, subdivision);
             return (
               <tr
-                key={place.kind === 'area' ? `area ${place.name}` : JSON.stringify(place)}
+                key={place.kind === 'area' ? `area ${at} ${place.name}` : JSON.stringify(place)}
                 className="border-line border-b last:border-b-0"
               >
                 <th scope="row" className={`px-3 py-1 text-left font-semibold ${place.excluded ? 'text-ash line-through' : ''}`}>
                   {name}
                 </th>
-                <td className="text-sm text-ash">{kindOf(place, format)}</td>
+                <td className="text-sm text-ash">
+                  {place.kind === 'circle' && !locations.some(({ id, point }) => id === place.location && point !== null) ? (
+                    <Link to="/shop/locations" className="text-ochre underline">
+                      the location has no coordinates, so nothing falls into it
+                    </Link>
+                  ) : (
+                    kindOf(place, format)
+                  )}
+                </td>
                 <td className="text-right text-sm">
                   <label className="inline-flex items-center gap-1.5">
                     <input
