@@ -64,6 +64,7 @@ test('a goods file with faults: columns, lines and reasons; good rows taken, bad
   await again.getByLabel('Artikel is taken as').selectOption({ label: 'Article number' });
   await again.getByRole('button', { name: 'Check the rows' }).click();
   await again.getByRole('button', { name: 'Take 1 product' }).click();
+  await expect(again).toBeHidden();
   await expect(row(page, /Mended/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo last change' }).click();
   await expect(row(page, /Mended/)).toHaveCount(0);
@@ -139,6 +140,9 @@ test('edited in place by keyboard, refused in words, undone; many at once; a goo
 
   await page.getByRole('button', { name: '1 without weight' }).click();
   await expect(goods(page).getByRole('row')).toHaveCount(2);
+  await expect(page).toHaveURL(/lacks=weight/);
+  await page.reload();
+  await expect(goods(page).getByRole('row')).toHaveCount(2);
   await page.getByRole('button', { name: '1 without weight' }).click();
   await page.getByRole('button', { name: 'Goods groups' }).click();
   const groups = page.getByRole('dialog', { name: 'Goods groups' });
@@ -180,6 +184,7 @@ test('files that are no goods files are refused in words', async ({ page, shop }
   await expect(dialog).toContainText('read as Windows-1252');
   await dialog.getByRole('button', { name: 'Check the rows' }).click();
   await dialog.getByRole('button', { name: 'Take 1 product' }).click();
+  await expect(dialog).toBeHidden();
   await page.getByLabel('Find goods by name, article number or tag').fill('cafe');
   await expect(row(page, /Café/)).toBeVisible();
   await expect(sees(page)).toBeVisible();

@@ -162,6 +162,10 @@ test('a left-over country is found and placed; a country claimed twice is left t
   const twice = findings.getByRole('listitem').filter({ hasText: 'New Zealand is claimed twice' });
   await twice.getByRole('button', { name: 'Leave it to United States' }).click();
   await expect(twice).toHaveCount(0);
+  await page.locator('path[data-code="CA-ON"]').click();
+  await page.getByLabel('Zone of Ontario').selectOption({ label: 'Atlantic' });
+  await bench(page).getByLabel('Trial', { exact: true }).selectOption({ label: 'One needle tool' });
+  await expect(sees(page)).toContainText('zone: Atlantic');
   await page.locator('path[data-code="MX"]').click();
   await page.getByLabel('Zone of Mexico').selectOption({ label: 'United States' });
   await expect(findings).not.toContainText('Mexico');

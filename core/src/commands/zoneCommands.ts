@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CountryCode } from '../places/countries.ts';
+import { CountryCode, SubdivisionCode } from '../places/countries.ts';
 import { groupMembers } from '../places/countryGroups.ts';
 import { Place } from '../places/place.ts';
 import { Id, Name } from '../rate-book/naming.ts';
@@ -9,19 +9,33 @@ import { define } from './define.ts';
 const MOST_ZONES = 300;
 const Position = z.int().min(0);
 
-const isCountry = (place: Place, country: CountryCode) => place.kind === 'country' && place.country === country;
-const bringsCountry = (places: readonly Place[], country: CountryCode) =>
-  places.some((place) => place.kind === 'countryGroup' && !place.excluded && groupMembers(place.group).includes(country));
+/** A country or a province or state, by its ISO 3166 code. */
+const Region = z.union([CountryCode, SubdivisionCode]);
 
-function withCountry(places: readonly Place[], country: CountryCode): Place[] {
-  const others = places.filter((place) => !(isCountry(place, country) && place.excluded));
-  const stands = others.some((place) => isCountry(place, country));
-  return stands ? others : [...others, { kind: 'country', country }];
+const isRegion = (place: Place, region: string): boolean =>
+  (place.kind === 'country' && place.country === region) || (place.kind === 'subdivision' && place.subdivision === region);
+
+const regionPlace = (region: string): Place =>
+  region.length === 2 ? { kind: 'country', country: region } : { kind: 'subdivision', subdivision: region };
+
+/** Whether a group, or of a province its country, brings the region into a zone. */
+const brings = (places: readonly Place[], region: string): boolean =>
+  places.some(
+    (place) =>
+      !place.excluded &&
+      ((place.kind === 'countryGroup' && groupMembers(place.group).includes(region.slice(0, 2))) ||
+        (place.kind === 'country' && place.country !== region && place.country === region.slice(0, 2))),
+  );
+
+function withRegion(places: readonly Place[], region: string): Place[] {
+  const others = places.filter((place) => !(isRegion(place, region) && place.excluded));
+  return others.some((place) => isRegion(place, region)) ? others : [...others, regionPlace(region)];
 }
 
-function withoutCountry(places: readonly Place[], country: CountryCode): Place[] {
-  const others = places.filter((place) => !isCountry(place, country));
-  return bringsCountry(others, country) ? [...others, { kind: 'country', country, excluded: true }] : others;
+/** Left out by name only where nothing else takes it: what another zone names more closely it has anyway. */
+function withoutRegion(places: readonly Place[], region: string, leaveOut: boolean): Place[] {
+  const others = places.filter((place) => !isRegion(place, region));
+  return leaveOut && brings(others, region) ? [...others, { ...regionPlace(region), excluded: true }] : others;
 }
 
 export const zoneCommands = {
@@ -51,13 +65,14 @@ export const zoneCommands = {
     return zones === book.zones ? book : { ...book, zones };
   }),
   /**
-   * Moves a country into a zone in one step: it is taken out of the others, and stands in this one by
+   * Moves a country, province or state into a zone in one step: it is taken out of the others, and stands in this one by
    * name. With no zone it is taken out of all of them.
    */
-  moveCountry: define(z.strictObject({ country: CountryCode, zone: Id.nullable() }), (book, args) => {
+  moveRegion: define(z.strictObject({ region: Region, zone: Id.nullable() }), (book, args) => {
     if (args.zone !== null) zoneOf(book, args.zone);
     const zones = book.zones.map((zone) => {
-      const places = zone.id === args.zone ? withCountry(zone.places, args.country) : withoutCountry(zone.places, args.country);
+      const here = zone.id === args.zone;
+      const places = here ? withRegion(zone.places, args.region) : withoutRegion(zone.places, args.region, args.zone === null);
       return JSON.stringify(places) === JSON.stringify(zone.places) ? zone : { ...zone, places };
     });
     return zones.every((zone, at) => zone === book.zones[at]) ? book : { ...book, zones };

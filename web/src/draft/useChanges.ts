@@ -1,5 +1,5 @@
-import { type Change, describeChanges, type LiveState, type RateBook } from '@ostrakon/core';
-import { useQuery } from '@tanstack/react-query';
+import type { Change, describeChanges, LiveState, RateBook } from '@ostrakon/core';
+import { queryOptions, useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useMemo } from 'react';
 import { useDraft } from './DraftProvider.tsx';
 import { queries } from './queries.ts';
@@ -13,15 +13,27 @@ export interface Changes {
 let last: { before: RateBook; after: RateBook; list: readonly Change[] } | undefined;
 
 /** Several parts of the page ask for the same comparison. */
-function changesOf(before: RateBook, after: RateBook): readonly Change[] {
-  if (last?.before !== before || last.after !== after) last = { before, after, list: describeChanges(before, after) };
+function changesOf(describe: typeof describeChanges, before: RateBook, after: RateBook): readonly Change[] {
+  if (last?.before !== before || last.after !== after) last = { before, after, list: describe(before, after) };
   return last.list;
 }
+
+/** Not needed for the first look at the sheet. */
+const comparing = queryOptions({
+  queryKey: ['describe-changes'],
+  queryFn: async () => (await import('./describe.ts')).describeChanges,
+  staleTime: Infinity,
+  structuralSharing: false,
+});
 
 /** Null until the live edition is known. */
 export function useChanges(): Changes | null {
   const { data } = useQuery(queries.live);
+  const { data: describe } = useQuery(comparing);
   // Compared after the sheet and the bench have been drawn: they come first after an edit.
   const book = useDeferredValue(useDraft().book);
-  return useMemo(() => data && { live: data.edition, list: data.book ? changesOf(data.book, book) : [] }, [data, book]) ?? null;
+  return useMemo(
+    () => (data && describe ? { live: data.edition, list: data.book ? changesOf(describe, data.book, book) : [] } : null),
+    [data, describe, book],
+  );
 }

@@ -10,7 +10,7 @@ const words: Record<CommandName, string> = {
   removeZone: 'removed zone',
   moveZone: 'zone order',
   setPlaces: 'places of a zone',
-  moveCountry: 'country moved',
+  moveRegion: 'country or province moved',
   addGoodsGroup: 'new goods group',
   setGoodsGroup: 'goods group',
   removeGoodsGroup: 'removed goods group',

@@ -1,5 +1,6 @@
 import { isProductLine } from '@ostrakon/core';
 import { Minus, Plus } from 'lucide-react';
+import { Link } from 'react-router';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { SignButton } from '../../ui/Button.tsx';
@@ -101,7 +102,10 @@ export function BenchCart() {
       )}
       {weightless && (
         <p className="mt-1 rounded-md bg-ochre-soft px-2 py-1 text-sm text-ochre">
-          A product here has no weight. It counts as 0, so this price may be too low.
+          A product here has no weight. It counts as 0, so this price may be too low.{' '}
+          <Link to="/shop/goods?lacks=weight" className="underline">
+            Goods without weight
+          </Link>
         </p>
       )}
     </section>

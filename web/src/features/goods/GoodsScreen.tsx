@@ -1,6 +1,7 @@
 import type { Product } from '@ostrakon/core';
 import { Search, Undo2 } from 'lucide-react';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -97,13 +98,49 @@ function Lacks({
   );
 }
 
+function readFilter(search: URLSearchParams): GoodsFilter {
+  const lacks = search.get('lacks');
+  return {
+    text: search.get('find') ?? '',
+    group: search.get('group') ?? '',
+    tag: search.get('tag') ?? '',
+    lacks: lacks === 'weight' || lacks === 'size' ? lacks : null,
+  };
+}
+
+const WRITE_MS = 300;
+
+/** What is looked for; it is written into the address after a pause, so that it can be linked to and survives a reload. */
+function useFilter(): [GoodsFilter, (filter: GoodsFilter) => void] {
+  const [search, setSearch] = useSearchParams();
+  const [filter, setFilter] = useState(() => readFilter(search));
+  const written = useRef(filter);
+  // A link to other goods may lead to this very screen.
+  useEffect(() => {
+    const linked = readFilter(search);
+    if (JSON.stringify(linked) === JSON.stringify(written.current)) return;
+    written.current = linked;
+    setFilter(linked);
+  }, [search]);
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      if (filter === written.current) return;
+      written.current = filter;
+      const entries = Object.entries({ find: filter.text, group: filter.group, tag: filter.tag, lacks: filter.lacks ?? '' });
+      setSearch(Object.fromEntries(entries.filter(([, value]) => value !== '')), { replace: true });
+    }, WRITE_MS);
+    return () => clearTimeout(timer);
+  }, [filter, setSearch]);
+  return [filter, setFilter];
+}
+
 /** What the shop sells. */
 export function GoodsScreen() {
   const { book } = useDraft();
   const format = useFormat();
   const goods = useGoods();
   const { products, change } = goods;
-  const [filter, setFilter] = useState(NO_FILTER);
+  const [filter, setFilter] = useFilter();
   const [sort, setSort] = useState<Sort | null>(null);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [open, setOpen] = useState<'add' | 'groups' | 'import' | null>(null);

@@ -19,7 +19,7 @@ function PutInto({ finding }: { finding: Extract<PlaceFinding, { code: 'leftOver
   const [zone, setZone] = useState(book.zones.at(-1)?.id ?? '');
   const name = format.region(finding.country);
   const put = () => {
-    if (finding.code === 'leftOver') return session.dispatch({ name: 'moveCountry', args: { country: finding.country, zone } });
+    if (finding.code === 'leftOver') return session.dispatch({ name: 'moveRegion', args: { region: finding.country, zone } });
     const held = book.zones.find(({ id }) => id === zone)?.places ?? [];
     const more = finding.subdivisions.map((subdivision) => ({ kind: 'subdivision', subdivision }) as const);
     return session.dispatch({ name: 'setPlaces', args: { zone, places: [...held, ...more] } });

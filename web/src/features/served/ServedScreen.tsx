@@ -10,14 +10,16 @@ import { PlaceFindings } from './PlaceFindings.tsx';
 import { ServedCountries } from './ServedCountries.tsx';
 
 /** What was clicked on the map, and what can be done with it. */
-function PickedCountry({ country }: { country: string }) {
+function PickedRegion({ code }: { code: string }) {
   const { book } = useDraft();
   const session = useDraftSession();
   const format = useFormat();
   const { zoneOf } = useZoneFill();
+  const subdivision = useSubdivisionNames();
+  const country = code.slice(0, 2);
   const served = book.shop.served.includes(country);
-  const at = zoneOf(country);
-  const name = format.region(country);
+  const at = zoneOf(code);
+  const name = code === country ? format.region(country) : subdivision(code);
   return (
     <div className="mt-2 flex flex-wrap items-center gap-3 rounded-lg border border-clay bg-clay-soft px-3 py-2">
       <strong>{name}</strong>
@@ -25,7 +27,7 @@ function PickedCountry({ country }: { country: string }) {
         <input
           type="checkbox"
           className="size-4 accent-clay"
-          aria-label={`Serve ${name}`}
+          aria-label={`Serve ${format.region(country)}`}
           checked={served}
           onChange={() =>
             session.dispatch({
@@ -34,7 +36,7 @@ function PickedCountry({ country }: { country: string }) {
             })
           }
         />
-        served
+        {code === country ? 'served' : `${format.region(country)} is served`}
       </label>
       <span className="inline-flex items-center gap-2">
         in the zone
@@ -43,7 +45,7 @@ function PickedCountry({ country }: { country: string }) {
           className="w-52!"
           value={at === null ? '' : (book.zones[at]?.id ?? '')}
           onChange={(event) =>
-            session.dispatch({ name: 'moveCountry', args: { country, zone: event.target.value === '' ? null : event.target.value } })
+            session.dispatch({ name: 'moveRegion', args: { region: code, zone: event.target.value === '' ? null : event.target.value } })
           }
         >
           <option value="">no zone</option>
@@ -81,19 +83,12 @@ export function ServedScreen() {
         <h1 className="font-serif text-xl font-semibold">Served places</h1>
         <p className="text-sm text-ash">
           {book.shop.served.length === 1 ? 'One country is' : `${book.shop.served.length} countries are`} served. Anywhere else, the buyer
-          gets no option and your message. Click a country to serve it or to move it to another zone.
+          gets no option and your message. Click a country, or a province where they are drawn, to serve it or to move it to another zone.
         </p>
       </div>
       <div>
-        <ZoneMap
-          label="Zones on the map"
-          view={WORLD}
-          fill={fill}
-          nameOf={nameOf}
-          divided={divided}
-          onPick={(code) => setPicked(code.slice(0, 2))}
-        />
-        {picked !== null && <PickedCountry country={picked} />}
+        <ZoneMap label="Zones on the map" view={WORLD} fill={fill} nameOf={nameOf} divided={divided} onPick={setPicked} />
+        {picked !== null && <PickedRegion code={picked} />}
         <ul aria-label="Zones, near to far" className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
           {book.zones.map((zone, at) => (
             <li key={zone.id} className="inline-flex items-center gap-1.5">

@@ -122,9 +122,7 @@ export function ZoneMapPanel({
     if (editing !== null) section.current?.scrollIntoView({ block: 'nearest' });
   }, [editing]);
   const pick = (code: string) => {
-    const country = code.slice(0, 2);
-    const here = zoneOf(country) === at;
-    session.dispatch({ name: 'moveCountry', args: { country, zone: here ? null : zone.id } });
+    session.dispatch({ name: 'moveRegion', args: { region: code, zone: zoneOf(code) === at ? null : zone.id } });
   };
   const nameOf = (code: string) => {
     const held = zoneOf(code);
@@ -132,7 +130,7 @@ export function ZoneMapPanel({
   };
   const finish = () => corners.length >= 3 && setNaming(true);
   const about: Record<Tool, string> = {
-    pick: 'Click a country to move it into this zone, or out of it.',
+    pick: 'Click a country, or a province where they are drawn, to move it into this zone or out of it.',
     draw:
       corners.length === 0
         ? 'Click the corners of the area, one after the other.'
