@@ -103,7 +103,6 @@ export const POSTAL_START_LINES = String.raw\`${prefixLines.join('\n')}\`;
 const { codes: us } = require('zipcodes/lib/codes.js');
 const { codes: canada } = require('zipcodes/lib/codesCanada.js');
 const FAULTY = new Set(['99519', '99695', '99505', '99506', '86544', '91759', 'A1Y', 'V9G', 'H0H']);
-const base36 = (number) => (number < 0 ? `-${(-number).toString(36)}` : number.toString(36));
 // Military codes lie wherever the troops are.
 const isMilitary = (state) => state === 'AA' || state === 'AE' || state === 'AP';
 function centroidRow(code, { latitude, longitude, state }) {
@@ -112,7 +111,7 @@ function centroidRow(code, { latitude, longitude, state }) {
   if (Math.abs(latitude) < 1 && Math.abs(longitude) < 1) return [];
   // One row of New York has lost its sign. West of Greenwich lies all of it but Guam and its neighbours.
   const west = longitude > 0 && longitude < 100 ? -longitude : longitude;
-  return [`${code} ${base36(Math.round(latitude * 1000))} ${base36(Math.round(west * 1000))}`];
+  return [`${code} ${Math.round(latitude * 1000)} ${Math.round(west * 1000)}`];
 }
 const usRows = Object.keys(us)
   .sort()
@@ -123,10 +122,12 @@ const canadaRows = Object.keys(canada)
 writeFileSync(
   target('centroids.generated.ts'),
   `${head(`npm package zipcodes ${version('zipcodes')}, (c) 2007 Dav Glass, BSD licence; plainly wrong rows left out`)}
-/** Code, latitude and longitude in thousandths of a degree to base 36; one code a line. */
-export const US_CENTROIDS = \`${usRows.join('\n')}\`;
+/** Code, latitude and longitude in thousandths of a degree; codes parted by semicolons. */
+export const US_CENTROIDS =
+  '${usRows.join(';')}';
 
 /** The same for the first three characters of Canadian codes. */
-export const CA_CENTROIDS = \`${canadaRows.join('\n')}\`;
+export const CA_CENTROIDS =
+  '${canadaRows.join(';')}';
 `,
 );

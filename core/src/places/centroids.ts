@@ -14,9 +14,9 @@ export interface Centroid {
 
 function read(lines: string): ReadonlyMap<string, Point> {
   return new Map(
-    lines.split('\n').map((line) => {
+    lines.split(';').map((line) => {
       const [code = '', latitude = '', longitude = ''] = line.split(' ');
-      return [code, { latitude: Number.parseInt(latitude, 36) / 1000, longitude: Number.parseInt(longitude, 36) / 1000 }];
+      return [code, { latitude: Number(latitude) / 1000, longitude: Number(longitude) / 1000 }];
     }),
   );
 }
