@@ -251,3 +251,102 @@ describe('JSON Patch', () => {
     expect(({} as Record<string, unknown>).x).toBeUndefined();
   });
 });
+
+describe('packaging, locations and goods groups', () => {
+  const circled: RateBook = RateBook.parse({
+    ...book,
+    zones: book.zones.map((zone, at) =>
+      at === 0 ? { ...zone, places: [...zone.places, { kind: 'circle', location: 'depot', beyond: null, within: '12 km' }] } : zone,
+    ),
+  });
+
+  test.each<[string, RateBook, Command, string]>([
+    ['a location a circle stands around', circled, { name: 'removeLocation', args: { location: 'depot' } }, 'locationInUse'],
+    ['a location nobody knows', book, { name: 'removeLocation', args: { location: 'moon' } }, 'locationNotFound'],
+    ['a location id twice', book, { name: 'addLocation', args: depot }, 'idInUse'],
+    ['packaging nobody knows', book, { name: 'setPackaging', args: { ...box, id: 'sack' } }, 'packagingNotFound'],
+    ['usual packaging nobody knows', book, { name: 'setUsualPackaging', args: { packaging: 'sack' } }, 'packagingNotFound'],
+    ['packaging moved past the end', book, { name: 'movePackaging', args: { packaging: 'box', to: 2 } }, 'outOfOrder'],
+    ['a group nobody knows', book, { name: 'removeGoodsGroup', args: { group: 'clay' } }, 'goodsGroupNotFound'],
+    ['a group id twice', book, { name: 'addGoodsGroup', args: { id: 'glaze', name: 'Again', mark: 'clay' } }, 'idInUse'],
+    ['a country into a zone nobody knows', book, { name: 'moveRegion', args: { region: 'FR', zone: 'moon' } }, 'zoneNotFound'],
+  ])('%s is refused', (_name, before, command, code) => {
+    expect(() => applyCommand(before, command)).toThrow(expect.objectContaining({ code }));
+  });
+
+  test.each([
+    ['outside smaller than inside', { ...box, outside: { ...box.outside, height: '19 cm' } }, 'outside'],
+    ['an oval tube', { ...box, kind: 'tube' }, 'inside'],
+    ['a side of nothing', { ...box, inside: { ...box.inside, width: '0 cm' } }, 'inside'],
+    ['a tare without its unit', { ...box, tare: '300' }, 'tare'],
+    ['a load below nothing', { ...box, mostLoad: '-1 kg' }, 'mostLoad'],
+  ])('%s is refused at its field', (_name, args, field) => {
+    const parsed = Command.safeParse({ name: 'setPackaging', args });
+    expect(parsed.error?.issues.map(({ path }) => path[1])).toContain(field);
+  });
+
+  test('what is removed leaves nothing pointing at it', () => {
+    const { packing } = applyCommand(book, { name: 'removePackaging', args: { packaging: 'box' } });
+    expect([packing.usual, packing.packaging.map(({ id }) => id)]).toEqual([null, ['mailer']]);
+    const { locations } = applyCommand(book, { name: 'removeGoodsGroup', args: { group: 'glaze' } });
+    expect(locations[0]?.ships).toEqual({ groups: [], others: true });
+    expect(applyCommand(book, { name: 'setUsualPackaging', args: { packaging: 'box' } })).toBe(book);
+  });
+});
+
+describe('a country or province moved in one step', () => {
+  const europe = bookOf([
+    {
+      id: 'near',
+      places: [
+        { kind: 'country', country: 'FR' },
+        { kind: 'subdivision', subdivision: 'CA-NS' },
+      ],
+      lanes: {},
+    },
+    {
+      id: 'group',
+      places: [
+        { kind: 'countryGroup', group: '150' },
+        { kind: 'country', country: 'CA' },
+      ],
+      lanes: {},
+    },
+  ]);
+  const moved = (region: string, zone: string | null, from: RateBook = europe) =>
+    applyCommand(from, { name: 'moveRegion', args: { region, zone } }).zones.map(({ places }) =>
+      places.map(
+        (place) =>
+          `${place.excluded ? 'not ' : ''}${'country' in place ? place.country : 'subdivision' in place ? place.subdivision : 'group'}`,
+      ),
+    );
+
+  test('into a zone: named there, taken out of the others, which need not leave it out', () => {
+    expect(moved('DE', 'near')).toEqual([
+      ['FR', 'CA-NS', 'DE'],
+      ['group', 'CA'],
+    ]);
+    expect(moved('FR', 'group')).toEqual([['CA-NS'], ['group', 'CA', 'FR']]);
+    expect(moved('CA-NS', 'group')).toEqual([['FR'], ['group', 'CA', 'CA-NS']]);
+    expect(moved('CA-NB', 'near')).toEqual([
+      ['FR', 'CA-NS', 'CA-NB'],
+      ['group', 'CA'],
+    ]);
+  });
+  test('out of every zone: left out by name where a group or its country brings it', () => {
+    expect(moved('FR', null)).toEqual([['CA-NS'], ['group', 'CA', 'not FR']]);
+    expect(moved('CA-NS', null)).toEqual([['FR'], ['group', 'CA', 'not CA-NS']]);
+    expect(moved('JP', null)).toEqual([
+      ['FR', 'CA-NS'],
+      ['group', 'CA'],
+    ]);
+  });
+  test('and back again: what was left out is let in', () => {
+    const without = applyCommand(europe, { name: 'moveRegion', args: { region: 'DE', zone: null } });
+    expect(moved('DE', 'group', without)).toEqual([
+      ['FR', 'CA-NS'],
+      ['group', 'CA', 'DE'],
+    ]);
+    expect(applyCommand(europe, { name: 'moveRegion', args: { region: 'FR', zone: 'near' } })).toBe(europe);
+  });
+});
