@@ -187,6 +187,28 @@ describe('hostile requests get words, never a stack trace', () => {
     ['a province of another country', { ...toCanada, destination: { country: 'CA', subdivision: 'US-NY' } }, '/destination/subdivision'],
     ['a weight without unit', { ...toCanada, lines: [{ unitPrice: 5, quantity: 1, weight: '3' }] }, '/lines/0/weight'],
     ['a malformed weight', { ...toCanada, lines: [{ unitPrice: 5, quantity: 1, weight: 'heavy' }] }, '/lines/0/weight'],
+    ['a billion grams', { ...toCanada, lines: [{ unitPrice: 5, quantity: 1, weight: '100000000000 g' }] }, '/lines/0/weight'],
+    [
+      'a negative side',
+      { ...toCanada, lines: [{ unitPrice: 5, quantity: 1, size: { length: '-1 cm', width: '1 cm', height: '1 cm' } }] },
+      '/lines/0/size/length',
+    ],
+    [
+      'a side of nothing',
+      { ...toCanada, lines: [{ unitPrice: 5, quantity: 1, size: { length: '1 cm', width: '0 cm', height: '1 cm' } }] },
+      '/lines/0/size/width',
+    ],
+    ['two sides', { ...toCanada, lines: [{ unitPrice: 5, quantity: 1, size: { length: '1 cm', width: '1 cm' } }] }, '/lines/0/size/height'],
+    [
+      'a place beyond the pole',
+      { ...toCanada, destination: { country: 'CA', point: { latitude: 91, longitude: 0 } } },
+      '/destination/point/latitude',
+    ],
+    [
+      'a place in words',
+      { ...toCanada, destination: { country: 'CA', point: { latitude: 'north', longitude: 0 } } },
+      '/destination/point/latitude',
+    ],
     ['sums past 2^53', { ...toCanada, lines: [{ unitPrice: 99_999_999_999, quantity: 100_000 }] }, '/lines'],
     [
       'a prototype for a field',

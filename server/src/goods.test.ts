@@ -154,3 +154,57 @@ test('a shop of the first format opens: its goods keep their group as a tag, its
   const unchanged = await request(shop.app).post('/api/editions').send({ revision: 8 }).expect(409);
   expect(unchanged.body.code).toBe('nothing-to-publish');
 });
+
+describe('what the public API is asked', () => {
+  const publish = async (commands: readonly unknown[]) => {
+    for (const command of commands) await shop.draft.change(shop.draft.current.revision, command as never);
+    await request(shop.app).post('/api/editions').send({ revision: shop.draft.current.revision }).expect(201);
+  };
+  const ground = [
+    { name: 'addService', args: { id: 'ground', name: 'Ground', kind: 'card', note: '' } },
+    { name: 'startLane', args: { zone: 'near', service: 'ground', card: { kind: 'flat', result: { kind: 'amount', amount: 500 } } } },
+  ];
+  const ask = async (body: object) => (await request(shop.app).post('/api/public/v1/quotes').send(body).expect(200)).body;
+
+  test('a circle is asked with the middle of the postal area; a point that is sent wins; without either there is no option', async () => {
+    const location = {
+      id: 'shop',
+      name: 'Shop',
+      street: '',
+      city: '',
+      country: 'CA',
+      subdivision: null,
+      postalCode: null,
+      point: { latitude: 44.6658, longitude: -63.5676 },
+      timeZone: 'America/Halifax',
+      ships: null,
+    };
+    await publish([
+      { name: 'setServed', args: { countries: ['CA'] } },
+      { name: 'addLocation', args: location },
+      {
+        name: 'addZone',
+        args: { id: 'near', name: 'Near', places: [{ kind: 'circle', location: 'shop', beyond: null, within: '12 km' }] },
+      },
+      ...ground,
+    ]);
+    const lines = [{ unitPrice: 100, quantity: 1, weight: '1 kg' }];
+    const options = async (destination: object) => (await ask({ lines, destination: { country: 'CA', ...destination } })).options.length;
+    expect(await options({ postalCode: 'B3H 4R2' })).toBe(1);
+    expect(await options({ postalCode: 'H2X 1Y4' })).toBe(0);
+    expect(await options({ postalCode: 'B3H 4R2', point: { latitude: 45.5, longitude: -73.6 } })).toBe(0);
+    expect(await options({ postalCode: 'H2X 1Y4', point: { latitude: 44.65, longitude: -63.58 } })).toBe(1);
+    expect(await options({})).toBe(0);
+  });
+
+  test('five hundred lines of a hundred thousand pieces each are answered, not placed one by one', async () => {
+    await publish([
+      { name: 'setServed', args: { countries: ['CA'] } },
+      { name: 'addZone', args: { id: 'near', name: 'Near', places: [{ kind: 'country', country: 'CA' }] } },
+      ...ground,
+    ]);
+    const size = { length: '5 cm', width: '5 cm', height: '5 cm' };
+    const lines = Array.from({ length: 500 }, () => ({ unitPrice: 1, quantity: 100_000, weight: '10 g', size }));
+    expect((await ask({ lines, destination: { country: 'CA' } })).options).toMatchObject([{ price: 500 }]);
+  });
+});
