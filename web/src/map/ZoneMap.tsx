@@ -7,6 +7,11 @@ import { type MapShape, useShapes } from './shapes.ts';
 /** What the map shows: west, south, east, north. */
 export type View = readonly [number, number, number, number];
 
+const PLAIN = () => null;
+const UNCOVERED = 'map-uncovered';
+/** The fill of places that are served and in no zone. */
+export const UNCOVERED_FILL = `url(#${UNCOVERED})`;
+
 export const WORLD: View = [-170, -56, 192, 78];
 
 export interface MapPoint {
@@ -22,7 +27,9 @@ export interface MapDrawing {
 
 interface ZoneMapProps {
   label: string;
-  view: View;
+  /** What it opens on; null opens on the countries and subdivisions that `focus` picks. */
+  view: View | null;
+  focus?: (code: string) => boolean;
   /** Fill of a country or subdivision by its code; null leaves it plain. */
   fill: (code: string) => string | null;
   nameOf: (code: string) => string;
@@ -49,6 +56,16 @@ function windowOf([west, south, east, north]: View, ratio: number): Window {
   const width = Math.max(right - x, (bottom - y) * ratio);
   const height = width / ratio;
   return { x: (x + right) / 2 - width / 2, y: (y + bottom) / 2 - height / 2, width, height };
+}
+
+/** Around the shapes that are picked, with some land beside them; the world where none is. */
+function windowAround(shapes: readonly MapShape[], focus: (code: string) => boolean, ratio: number): Window {
+  const boxes = shapes.flatMap(({ code, bounds }) => (code !== undefined && focus(code) ? [bounds] : []));
+  if (boxes.length === 0) return windowOf(WORLD, ratio);
+  const edge = (at: 0 | 1 | 2 | 3, pick: (...values: number[]) => number) => pick(...boxes.map((box) => box[at]));
+  const [left, top, right, bottom] = [edge(0, Math.min), edge(1, Math.min), edge(2, Math.max), edge(3, Math.max)];
+  const width = Math.min(360, Math.max(right - left, (bottom - top) * ratio, 4) * 1.35);
+  return { x: (left + right) / 2 - width / 2, y: (top + bottom) / 2 - width / ratio / 2, width, height: width / ratio };
 }
 
 const Land = memo(function Land({
@@ -78,13 +95,17 @@ const Land = memo(function Land({
 });
 
 /** A map that can be moved and zoomed by pointer, wheel, keys and buttons. */
-export function ZoneMap({ label, view, fill, nameOf, divided, onPick, onPoint, children, height = 330 }: ZoneMapProps) {
+export function ZoneMap({ label, view, focus, fill, nameOf, divided, onPick, onPoint, children, height = 330 }: ZoneMapProps) {
   const shapes = useShapes();
   const svg = useRef<SVGSVGElement>(null);
   const [size, setSize] = useState({ width: 860, height });
   const ratio = size.width / size.height;
   const [shown, setShown] = useState<Window | null>(null);
-  const held = shown ?? windowOf(view, ratio);
+  const countries = shapes?.countries.filter(({ code }) => code === undefined || !divided.has(code)) ?? [];
+  const subdivisions = shapes?.subdivisions.filter(({ code }) => code !== undefined && divided.has(code.slice(0, 2))) ?? [];
+  const drawn = [...countries, ...subdivisions];
+  const opened = view ? windowOf(view, ratio) : windowAround(drawn, focus ?? (() => false), ratio);
+  const held = shown ?? opened;
   const grip = useRef<{ x: number; y: number; window: Window; moved: boolean } | null>(null);
 
   useEffect(() => {
@@ -142,8 +163,6 @@ export function ZoneMap({ label, view, fill, nameOf, divided, onPick, onPoint, c
     if (onPoint) onPoint({ longitude, latitude }, code);
     else if (code) onPick?.(code);
   };
-  const countries = shapes?.countries.filter(({ code }) => code === undefined || !divided.has(code)) ?? [];
-  const subdivisions = shapes?.subdivisions.filter(({ code }) => code !== undefined && divided.has(code.slice(0, 2))) ?? [];
   // Countries of which only some parts have shapes keep their own shape below.
   const below = shapes?.countries.filter(({ code }) => code !== undefined && divided.has(code)) ?? [];
   const pan = (x: number, y: number) => setShown({ ...held, x: held.x + held.width * x, y: held.y + held.height * y });
@@ -179,7 +198,20 @@ export function ZoneMap({ label, view, fill, nameOf, divided, onPick, onPoint, c
           step();
         }}
       >
-        <Land shapes={below} fill={fill} nameOf={nameOf} onPick={onPick !== undefined} />
+        <defs>
+          {/* Served, and in no zone: hatched like a withheld cell of the sheet. */}
+          <pattern
+            id={UNCOVERED}
+            width={6}
+            height={6}
+            patternUnits="userSpaceOnUse"
+            patternTransform={`scale(${held.width / size.width}) rotate(45)`}
+          >
+            <rect width={6} height={6} fill="var(--color-fault-soft)" />
+            <line x1={0} y1={0} x2={0} y2={6} stroke="var(--color-fault)" strokeWidth={2.4} />
+          </pattern>
+        </defs>
+        <Land shapes={below} fill={PLAIN} nameOf={nameOf} onPick={onPick !== undefined} />
         <Land shapes={countries} fill={fill} nameOf={nameOf} onPick={onPick !== undefined} />
         <Land shapes={subdivisions} fill={fill} nameOf={nameOf} onPick={onPick !== undefined} />
         {children?.({

@@ -32,6 +32,14 @@ export const ringPath = (ring: readonly (readonly number[])[]): string =>
     .map(([longitude = 0, latitude = 0]) => project(longitude, latitude).map(round).join(','))
     .join('L')}Z`;
 
+/** Left, top, right and bottom of a ring, in map units. */
+export function ringBounds(ring: readonly (readonly number[])[]): readonly [number, number, number, number] {
+  const points = unwrapped(ring).map(([longitude, latitude]) => project(longitude, latitude));
+  const xs = points.map(([x]) => x);
+  const ys = points.map(([, y]) => y);
+  return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
+}
+
 export const outlinePath = (polygons: readonly (readonly (readonly (readonly number[])[])[])[]): string =>
   polygons.flatMap((rings) => rings.map(ringPath)).join('');
 

@@ -1,8 +1,8 @@
 import { placeFindings } from '@ostrakon/core';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { useZoneFill } from '../../map/useZoneFill.ts';
-import { WORLD, ZoneMap } from '../../map/ZoneMap.tsx';
+import { UNCOVERED_FILL, WORLD, ZoneMap } from '../../map/ZoneMap.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { zoneColour } from '../../ui/zoneColours.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
@@ -76,6 +76,7 @@ export function ServedScreen() {
     const zone = at === null ? 'in no zone' : book.zones[at]?.name;
     return served.has(code.slice(0, 2)) ? `${name}: ${zone}` : `${name}: not served`;
   };
+  const shown = useCallback((code: string) => fill(code) ?? (served.has(code.slice(0, 2)) ? UNCOVERED_FILL : null), [fill, served]);
   const nothing = book.zones.length === 0;
   return (
     <div className="max-w-5xl space-y-4 p-4">
@@ -87,7 +88,7 @@ export function ServedScreen() {
         </p>
       </div>
       <div>
-        <ZoneMap label="Zones on the map" view={WORLD} fill={fill} nameOf={nameOf} divided={divided} onPick={setPicked} />
+        <ZoneMap label="Zones on the map" view={WORLD} fill={shown} nameOf={nameOf} divided={divided} onPick={setPicked} />
         {picked !== null && <PickedRegion code={picked} />}
         <ul aria-label="Zones, near to far" className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
           {book.zones.map((zone, at) => (
@@ -96,6 +97,12 @@ export function ServedScreen() {
               {zone.name}
             </li>
           ))}
+          {findings.some(({ code }) => code === 'leftOver' || code === 'leftOverParts') && (
+            <li className="inline-flex items-center gap-1.5">
+              <span aria-hidden className="uncovered size-3 rounded-sm" />
+              served, in no zone
+            </li>
+          )}
           {nothing && <li className="text-ash">No zones yet: add them in the rate book.</li>}
         </ul>
       </div>

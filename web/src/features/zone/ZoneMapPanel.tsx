@@ -1,11 +1,22 @@
-import { boundsOf, compile, distanceToMillimetres, explainDestination, type Place, type Position, type Zone } from '@ostrakon/core';
+import {
+  boundsOf,
+  compile,
+  distanceToMillimetres,
+  explainDestination,
+  groupMembers,
+  type Place,
+  type Position,
+  postalRulesOf,
+  subdivisionOfPostal,
+  type Zone,
+} from '@ostrakon/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { MapDot, MapShapesOfZone } from '../../map/MapShapesOfZone.tsx';
 import { circleRing, project } from '../../map/mercator.ts';
 import { useZoneFill } from '../../map/useZoneFill.ts';
-import { type MapPoint, type View, WORLD, ZoneMap } from '../../map/ZoneMap.tsx';
+import { type MapPoint, type View, ZoneMap } from '../../map/ZoneMap.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { zoneColour } from '../../ui/zoneColours.ts';
@@ -21,18 +32,35 @@ interface Dropped {
   readonly code: string | null;
 }
 
-/** What the map opens on: the zone's areas and circles where it has any, else the whole world. */
-function viewOf(zone: Zone, locations: ReadonlyMap<string, MapPoint>): View {
+/** What the map opens on: the zone's areas and circles where it has any, else its countries and provinces. */
+function viewOf(zone: Zone, locations: ReadonlyMap<string, MapPoint>): View | null {
   const boxes = zone.places.flatMap((place): View[] => {
     if (place.kind === 'area') return [boundsOf(place.outline)];
     const centre = place.kind === 'circle' ? locations.get(place.location) : undefined;
     return place.kind === 'circle' && centre ? [boundsOf([[circleRing(centre, distanceToMillimetres(place.within) / 1000, 12)]])] : [];
   });
-  if (boxes.length === 0) return WORLD;
+  if (boxes.length === 0) return null;
   const edge = (at: 0 | 1 | 2 | 3, pick: (...values: number[]) => number) => pick(...boxes.map((box) => box[at]));
   const [west, south, east, north] = [edge(0, Math.min), edge(1, Math.min), edge(2, Math.max), edge(3, Math.max)];
   const margin = Math.max(0.05, (east - west) * 0.4, (north - south) * 0.4);
   return [west - margin, south - margin, east + margin, north + margin];
+}
+
+/** The countries and provinces that the places of a zone are or lie in, as they were when the map opened. */
+function focusOf(zone: Zone): (code: string) => boolean {
+  const codes = new Set(
+    zone.places.flatMap((place): readonly string[] => {
+      if (place.excluded) return [];
+      if (place.kind === 'countryGroup') return groupMembers(place.group);
+      if (place.kind === 'subdivision') return [place.subdivision];
+      if (place.kind === 'country') return [place.country];
+      if (place.kind !== 'postal') return [];
+      const parts = postalRulesOf(place.rules).map(({ line }) => subdivisionOfPostal(place.country, line) ?? place.country);
+      return [...new Set(parts)];
+    }),
+  );
+  const left = new Set(zone.places.flatMap((place) => (place.kind === 'country' && place.excluded ? [place.country] : [])));
+  return (code) => !left.has(code) && (codes.has(code) || (code.length > 2 && codes.has(code.slice(0, 2))));
 }
 
 /** Where an address dropped on the map falls, and why. */
@@ -110,6 +138,7 @@ export function ZoneMapPanel({
   const colour = zoneColour(at);
   const points = useMemo(() => new Map(book.locations.flatMap(({ id, point }) => (point ? [[id, point] as const] : []))), [book.locations]);
   const [view] = useState(() => viewOf(zone, points));
+  const [focus] = useState(() => focusOf(zone));
   const { shape, fault } = useAreaDrawing({
     places: zone.places,
     editing,
@@ -182,6 +211,7 @@ export function ZoneMapPanel({
       <ZoneMap
         label={`${zone.name} on the map`}
         view={view}
+        focus={focus}
         fill={fill}
         nameOf={nameOf}
         divided={divided}
