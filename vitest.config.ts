@@ -4,7 +4,7 @@ import { defineConfig } from 'vitest/config';
 const project = (name: string) => ({
   resolve: { conditions: ['ostrakon-source'] },
   ssr: { resolve: { conditions: ['ostrakon-source'] } },
-  test: { name, root: name, include: ['src/**/*.test.ts'], environment: 'node' as const },
+  test: { name, root: name, include: ['src/**/*.test.ts'], environment: 'node' as const, testTimeout: 60_000 },
 });
 
 export default defineConfig({

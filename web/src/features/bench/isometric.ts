@@ -34,11 +34,26 @@ export function facesOf(box: Pick<PackedThing, 'x' | 'y' | 'z'> & Sides, at: Dra
 /** Whether `a` must be drawn before `b`: it lies behind it along some axis. Boxes that do not overlap always differ in one. */
 const isBehind = (a: PackedThing, b: PackedThing): boolean => a.x + a.length <= b.x || a.y + a.width <= b.y || a.z + a.height <= b.z;
 
+/** Whether two boxes overlap on paper. Along the line of sight all three coordinates grow alike, so their differences stay. */
+function overlapOnPaper(a: PackedThing, b: PackedThing): boolean {
+  const meet = (lowA: number, highA: number, lowB: number, highB: number) => lowA < highB && lowB < highA;
+  const [ax, ay, az] = [a.x + a.length, a.y + a.width, a.z + a.height];
+  const [bx, by, bz] = [b.x + b.length, b.y + b.width, b.z + b.height];
+  return (
+    meet(a.x - ay, ax - a.y, b.x - by, bx - b.y) &&
+    meet(a.x - az, ax - a.z, b.x - bz, bx - b.z) &&
+    meet(a.y - az, ay - a.z, b.y - bz, by - b.z)
+  );
+}
+
+/** Whether `a` hides behind `b`, where they overlap on paper. */
+export const hides = (a: PackedThing, b: PackedThing): boolean => isBehind(a, b) && !isBehind(b, a) && overlapOnPaper(a, b);
+
 /** From the back to the front, so that nearer boxes are painted over those behind. */
 export function backToFront<T extends PackedThing>(boxes: readonly T[]): T[] {
   const waiting = boxes.map((box) => ({
     box,
-    behind: boxes.filter((other) => other !== box && isBehind(other, box) && !isBehind(box, other)),
+    behind: boxes.filter((other) => other !== box && hides(other, box)),
   }));
   const drawn = new Set<T>();
   const order: T[] = [];
