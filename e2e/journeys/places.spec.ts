@@ -25,6 +25,8 @@ test('a zone built from a group less two, a province, pasted codes, a ring and a
   await page.getByLabel('Name', { exact: true }).fill('Friends');
   await page.getByRole('button', { name: 'Add zone' }).click();
   await expect(page.getByRole('heading', { name: 'Friends' })).toBeVisible();
+  // The map opens on the places a zone has when it is first shown: here none, so the world.
+  await expect(map(page).locator('path[data-code="BR"]')).toBeVisible();
   await find(page, 'western europe');
   await find(page, 'monaco');
   await page.getByLabel('Leave Monaco out').check();
