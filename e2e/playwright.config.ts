@@ -8,8 +8,7 @@ export default defineConfig({
   globalSetup: './prepare.ts',
   fullyParallel: true,
   workers: 2,
-  // A machine under load may let a browser starve; what fails twice is a fault. Tests that needed another try are named.
-  retries: process.env.CI ? 2 : 0,
+  retries: 0,
   timeout: 120_000,
   expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: '../test-results/e2e.json' }]],
@@ -19,6 +18,6 @@ export default defineConfig({
     locale: 'en-CA',
     timezoneId: 'America/Halifax',
     launchOptions: browser,
-    trace: process.env.CI ? 'off' : 'retain-on-failure',
+    trace: 'retain-on-failure',
   },
 });
