@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { emptyBook } from '@ostrakon/core';
+import { emptyBook, plainLane } from '@ostrakon/core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { run } from './main.ts';
 
@@ -30,13 +30,14 @@ const empty = emptyBook();
 const book = {
   ...empty,
   shop: { ...empty.shop, served: ['CA'] },
-  services: [{ id: 'ground', name: 'Ground parcel', kind: 'card', note: '' }],
+  services: [{ id: 'ground', name: 'Ground parcel', internalName: '', kind: 'card', note: '', mixing: { kind: 'add' } }],
   zones: [
     {
       id: 'canada',
       name: 'Canada',
       places: [{ kind: 'country', country: 'CA' }],
-      lanes: { ground: { card: { kind: 'flat', result: { kind: 'amount', amount: 990 } }, kept: [], limits: [], freeFrom: null } },
+      taxRate: 0,
+      lanes: { ground: plainLane({ kind: 'flat', result: { kind: 'amount', amount: 990 } }) },
     },
   ],
 };
@@ -46,6 +47,18 @@ test('quote prints the quote', async () => {
   const { code, stdout } = await cli('quote', file('book.json', book), file('cart.json', cart));
   expect(code).toBe(0);
   expect(JSON.parse(stdout)).toMatchObject({ measures: { itemsWeight: 2_400_000_000 }, options: [{ service: 'ground', price: 990 }] });
+});
+
+test('cards go out as CSV, and a changed file comes back in; a faulty one is refused with its line', async () => {
+  const path = file('book.json', book);
+  const { stdout: csv } = await cli('cards', path);
+  expect(csv.split('\n')[1]).toBe('Canada,Ground parcel,,one price,,,,,,,,9.90');
+  const { stdout, code } = await cli('set-cards', path, file('cards.csv', csv.replace('9.90', '"10,90"')));
+  expect(code).toBe(0);
+  expect(JSON.parse(stdout).zones[0].lanes.ground.card).toEqual({ kind: 'flat', result: { kind: 'amount', amount: 1090 } });
+  const bad = await cli('set-cards', path, file('bad.csv', csv.replace('9.90', '-4')));
+  expect([bad.code, bad.stdout]).toEqual([1, '']);
+  expect(bad.stderr).toMatch(/line 2, Price “-4”: negative/);
 });
 
 test.each([

@@ -1,7 +1,19 @@
 import { readFileSync } from 'node:fs';
-import { compile, inputSchemas, QuoteRequest, quote, readRateBook } from '@ostrakon/core';
+import {
+  applyCommand,
+  type CardFileProblem,
+  cardsToRows,
+  compile,
+  FORMULA_START,
+  inputSchemas,
+  QuoteRequest,
+  quote,
+  readCardRows,
+  readRateBook,
+} from '@ostrakon/core';
 import { withCentroid } from '@ostrakon/core/centroids';
 import { Command, CommanderError } from 'commander';
+import Papa from 'papaparse';
 import { z } from 'zod';
 
 /** A fault of the input, told in one sentence. */
@@ -12,18 +24,22 @@ export interface Streams {
   readonly stderr: { write(text: string): unknown };
 }
 
-function readJson(file: string): unknown {
-  const name = file === '-' ? 'standard input' : file;
-  let text: string;
+const nameOf = (file: string) => (file === '-' ? 'standard input' : file);
+
+function readText(file: string): string {
   try {
-    text = readFileSync(file === '-' ? 0 : file, 'utf8');
+    return readFileSync(file === '-' ? 0 : file, 'utf8').replace(/^\uFEFF/, '');
   } catch {
-    throw new InputFault(`Cannot read ${name}.`);
+    throw new InputFault(`Cannot read ${nameOf(file)}.`);
   }
+}
+
+function readJson(file: string): unknown {
+  const text = readText(file);
   try {
-    return JSON.parse(text.replace(/^\uFEFF/, ''));
+    return JSON.parse(text);
   } catch {
-    throw new InputFault(`${name} is not JSON.`);
+    throw new InputFault(`${nameOf(file)} is not JSON.`);
   }
 }
 
@@ -42,8 +58,28 @@ function quoteFiles(bookFile: string, requestFile: string): string {
   const book = parseAs(bookFile, readRateBook);
   const request = parseAs(requestFile, (value) => QuoteRequest.parse(value));
   const compiled = compile(book);
-  const destination = withCentroid(compiled.places, request.destination);
-  return `${JSON.stringify(quote(compiled, { ...request, destination }), null, 2)}\n`;
+  const located = {
+    ...request,
+    destination: withCentroid(compiled.places, request.destination),
+    ...(request.others && { others: request.others.map((other) => withCentroid(compiled.places, other)) }),
+  };
+  return `${JSON.stringify(quote(compiled, located), null, 2)}\n`;
+}
+
+function cardsOut(bookFile: string): string {
+  return `${Papa.unparse(cardsToRows(parseAs(bookFile, readRateBook)), { escapeFormulae: FORMULA_START, newline: '\n' })}\n`;
+}
+
+const cardProblem = ({ line, column, cell, problem }: CardFileProblem): string =>
+  `line ${line}${column === null ? '' : `, ${column}`}${cell === '' ? '' : ` “${cell}”`}: ${'message' in problem ? problem.message : 'problem' in problem ? problem.problem.code : problem.code}`;
+
+function cardsIn(bookFile: string, cardsFile: string): string {
+  const book = parseAs(bookFile, readRateBook);
+  const { data } = Papa.parse<string[]>(readText(cardsFile), { skipEmptyLines: 'greedy' });
+  const read = readCardRows(data, book);
+  if (!read.ok) throw new InputFault(`${cardsFile} was not taken: ${read.problems.slice(0, 20).map(cardProblem).join('; ')}.`);
+  if (read.cards.length === 0) throw new InputFault(`${cardsFile} holds no card.`);
+  return `${JSON.stringify(applyCommand(book, { name: 'setCards', args: { cards: [...read.cards] } }), null, 2)}\n`;
 }
 
 /**
@@ -61,6 +97,18 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
     .description('Print the quote of a request as JSON; - reads standard input')
     .action((book: string, request: string) => {
       stdout.write(quoteFiles(book, request));
+    });
+  program
+    .command('cards <book>')
+    .description('Print the rate cards of a book as CSV, one row a price')
+    .action((book: string) => {
+      stdout.write(cardsOut(book));
+    });
+  program
+    .command('set-cards <book> <csv>')
+    .description('Print the book with the cards of a CSV file put in; - reads standard input')
+    .action((book: string, csv: string) => {
+      stdout.write(cardsIn(book, csv));
     });
   program
     .command('schema')

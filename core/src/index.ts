@@ -1,6 +1,8 @@
-export { type Change, describeChanges, type TierChange } from './changes/describeChanges.ts';
+export type { Change, TierChange } from './changes/change.ts';
+export { describeChanges } from './changes/describeChanges.ts';
 export { CommandProblem } from './commands/commandProblem.ts';
 export { applyCommand, Command, type CommandName } from './commands/commands.ts';
+export { LANE_PARTS, Raise, raisedCard } from './commands/laneCommands.ts';
 export { applyPatch, type PatchOperation, runCommand } from './commands/patch.ts';
 export {
   ChangeAnswer,
@@ -20,12 +22,15 @@ export {
   Trial,
   TrialList,
 } from './contract/api.ts';
+export { buyerReason } from './contract/buyerReasons.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './contract/cartInput.ts';
 export { type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
+export { FORMULA_START } from './goods/formulaGuard.ts';
 export { fieldOfHeader, GOODS_FIELDS, type GoodsField, guessFields, headerOf } from './goods/goodsColumns.ts';
 export { GoodsGroup, MARKS, Mark } from './goods/goodsGroup.ts';
-export { type CellProblem, FORMULA_START, GoodsReader, goodsToRows, type ReadRow, type RowProblem } from './goods/goodsRows.ts';
-export { MOST_PRODUCTS, PRODUCT_DEFAULTS, Product, ProductId, Tag } from './goods/product.ts';
+export { type CellProblem, GoodsReader, goodsToRows, type ReadRow, type RowProblem } from './goods/goodsRows.ts';
+export { ownChargeText, readOwnCharge } from './goods/ownChargeText.ts';
+export { MOST_PRODUCTS, OwnCharge, PRODUCT_DEFAULTS, Product, ProductId, Tag } from './goods/product.ts';
 export { canonicalJson } from './json/canonicalJson.ts';
 export { boundInBase } from './measures/bound.ts';
 export { DistanceText, distanceToMillimetres, formatDistance, parseDistance } from './measures/distance.ts';
@@ -39,13 +44,18 @@ export {
   type Measure,
   type Measures,
   type MeasureVector,
+  SizeMeasure,
   toVector,
+  UNKNOWN_DISTANCE,
+  ValueMeasure,
   WeightMeasure,
 } from './measures/measure.ts';
 export { formatNumber } from './measures/numberFormat.ts';
+export { boundText, parseBound, parseCount, type Reading } from './measures/parseBound.ts';
 export type { TypedProblem } from './measures/parseDecimal.ts';
-export { formatPercent, parsePercent } from './measures/percent.ts';
+export { BasisPoints, formatPercent, MarkupPoints, parsePercent } from './measures/percent.ts';
 export { CURRENCY_CODES, type Currency, minorDigits } from './money/currency.ts';
+export { Ending, withEnding } from './money/ending.ts';
 export { formatMoney, GREATEST_AMOUNT, Minor, minorToDecimal, parseMoney, type Typed } from './money/money.ts';
 export { divideRounded, type RoundingRule, shareOf } from './money/rounding.ts';
 export { splitByWeights } from './money/splitByWeights.ts';
@@ -77,35 +87,68 @@ export { type CheckedPostalList, checkPostalList, MOST_POSTAL_LINES, type Postal
 export { isPostalShape } from './places/postalShape.ts';
 export { subdivisionOfPostal } from './places/postalStart.ts';
 export { type CompiledBook, type CompiledZone, compile, pricesInto } from './quote/compile.ts';
-export { NO_LANE, REFER, WITHHELD } from './quote/compiledLane.ts';
+export { NO_LANE, priceOnCard, REFER, WITHHELD } from './quote/compiledCard.ts';
 export { type MeasuredCart, type MeasuredConsignment, measureCart } from './quote/measureCart.ts';
 export { explainDestination, locate, quote, quoteZone } from './quote/quote.ts';
-export type { ConsignmentQuote, LedgerRow, MoreForFree, Offer, PlaceAnswer, Quote, Reason, Remark, Withheld } from './quote/quoteTypes.ts';
+export type {
+  CardRow,
+  ConsignmentQuote,
+  DeliveryTax,
+  LedgerRow,
+  MoreForFree,
+  Offer,
+  PlaceAnswer,
+  Quote,
+  Rate,
+  Reason,
+  Remark,
+  Stretch,
+  Withheld,
+} from './quote/quoteTypes.ts';
 export { CartLine, type Discount, QuoteRequest } from './quote/request.ts';
+export { type PreparedCart, prepareCart, type Shipment } from './quote/shipment.ts';
+export { Allowance, type Effect } from './rate-book/allowance.ts';
 export {
-  boundToBase,
+  type Bound,
+  CARD_KINDS,
   Card,
   type CardKind,
-  cardMeasure,
+  cardMeasures,
   firstCard,
+  isTiered,
   MOST_TIERS,
+  resultsOf,
+  type Side,
   type TieredCard,
   type TierResult,
+  type TwoWay,
+  unitFits,
 } from './rate-book/card.ts';
+export { CARD_COLUMNS, type CardColumn, cardsToRows } from './rate-book/cardRows.ts';
+export { Charge, type ChargeAmount, ChargeBasis } from './rate-book/charge.ts';
 export { inputSchemas } from './rate-book/jsonSchema.ts';
-export { type FreeFrom, type Lane, Limit, Limits } from './rate-book/lane.ts';
-export { Location, mayShip } from './rate-book/location.ts';
+export { Conditions, type FreeFrom, type GroupCard, type Lane, NO_CONDITIONS, plainLane, Transit } from './rate-book/lane.ts';
+export { Limit, Limits } from './rate-book/limits.ts';
+export { Location, mayShip, TimeZone } from './rate-book/location.ts';
 export { Id, Name } from './rate-book/naming.ts';
 export {
   emptyBook,
   laneOf,
+  type Mixing,
   Packing,
+  type Pricing,
   RATE_BOOK_FORMAT,
   RateBook,
   type Service,
   type ServiceKind,
+  type SeveralAddresses,
+  SHOP_DEFAULTS,
   type Shop,
   type ShopTexts,
   type Zone,
 } from './rate-book/rateBook.ts';
+export { type CardFileProblem, type CardRowProblem, type ReadCards, readCardRows } from './rate-book/readCardRows.ts';
 export { readRateBook } from './rate-book/readRateBook.ts';
+export { parseResult, parseUnit, type ReadResult, type ResultProblem, resultText, unitText } from './rate-book/resultText.ts';
+export { Coupon, couponKey, EVERYWHERE, type GoodsSet, holdsGroup, inScope, type Scope } from './rate-book/scope.ts';
+export { DateWindow, dayAt, Instant, instantToMs, inWindow, type Weekday } from './time/calendar.ts';

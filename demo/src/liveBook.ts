@@ -6,16 +6,19 @@ import {
   type Location,
   type Packaging,
   type Place,
+  plainLane,
   RATE_BOOK_FORMAT,
   RateBook,
   type TierResult,
   type Zone,
 } from '@ostrakon/core';
 import { goodsGroups } from './products.ts';
+import { allowances, charges } from './rules.ts';
 
 const amount = (minor: number): TierResult => ({ kind: 'amount', amount: minor });
 const notOffered: TierResult = { kind: 'notOffered' };
 const refer: TierResult = { kind: 'refer' };
+const OPEN = { floor: null, cap: null };
 
 /** A card of weight tiers, in kilograms and cents. */
 export const byKilograms = (
@@ -25,15 +28,16 @@ export const byKilograms = (
 ): Card => ({
   kind: 'weightTiers',
   measure,
+  bands: 'whole',
   tiers: tiers.map(([kilograms, price]) => ({ upTo: `${kilograms} kg`, result: amount(price) })),
   above,
+  ...OPEN,
 });
 
 const lane = (card: Card, limits: Limit[] = [], freeFrom: number | null = null): Lane => ({
-  card,
-  kept: [],
+  ...plainLane(card),
   limits,
-  freeFrom: freeFrom === null ? null : { measure: 'valueAfterDiscounts', from: freeFrom },
+  freeFrom: freeFrom === null ? null : { measure: 'valueAfterDiscounts', from: freeFrom, coversCharges: true },
 });
 
 const packet = (prices: readonly [number, number, number]) =>
@@ -54,6 +58,8 @@ const pallet = (prices: readonly [number, number, number]) =>
     {
       kind: 'countTiers',
       measure: 'itemCount',
+      bands: 'whole',
+      ...OPEN,
       tiers: [
         { upTo: 1, result: amount(prices[0]) },
         { upTo: 2, result: amount(prices[1]) },
@@ -84,6 +90,8 @@ const van = lane(
     kind: 'valueTiers',
     measure: 'valueAfterDiscounts',
     writing: 'from',
+    bands: 'whole',
+    ...OPEN,
     tiers: [
       { upTo: 7999, result: amount(1200) },
       { upTo: 14_999, result: amount(600) },
@@ -107,7 +115,37 @@ const provinces = (codes: string): Place[] => codes.split(' ').map((code) => ({ 
 const countries = (codes: string): Place[] => codes.split(' ').map((country) => ({ kind: 'country', country }));
 const without = (codes: string): Place[] => codes.split(' ').map((country) => ({ kind: 'country', country, excluded: true }));
 
-const zone = (id: string, name: string, places: Place[], lanes: Record<string, Lane>): Zone => ({ id, name, places, lanes });
+/** Rates of tax on delivery, in basis points; abroad none. */
+const TAX: Readonly<Record<string, number>> = {
+  harbour: 1400,
+  'nova-scotia': 1400,
+  atlantic: 1500,
+  central: 1300,
+  west: 500,
+  north: 500,
+};
+
+const zone = (id: string, name: string, places: Place[], lanes: Record<string, Lane>): Zone => ({
+  id,
+  name,
+  places,
+  taxRate: TAX[id] ?? 0,
+  lanes,
+});
+
+/** Glazes to the United States are priced by weight and value: they go insured. */
+const insuredGlazes: Card = {
+  kind: 'twoWay',
+  rows: { measure: 'packedWeight', bounds: ['2 kg', '5 kg', '10 kg'] },
+  columns: { measure: 'valueAfterDiscounts', bounds: [9999, 24_999] },
+  results: [
+    [amount(2190), amount(2390), amount(2790)],
+    [amount(2890), amount(3090), amount(3490)],
+    [amount(3790), amount(3990), amount(4390)],
+    [refer, refer, refer],
+  ],
+  ...OPEN,
+};
 
 const HARBOUR = 'B2V B2W B2X B2Y B2Z B3A B3B B3E B3G B3H B3J B3K B3L B3M B3N B3P B3R B3S B3T B3V B3Z B4A';
 
@@ -196,7 +234,7 @@ const zones: Zone[] = [
   }),
   zone('us', 'United States', countries('US'), {
     packet: packet([480, 820, 1240]),
-    ground: ground([1890, 2490, 3290, 3890, 5990], null),
+    ground: { ...ground([1890, 2490, 3290, 3890, 5990], null), groupCards: [{ group: 'glazes', card: insuredGlazes, kept: [] }] },
     pallet: pallet([52_000, 76_000, 110_000]),
   }),
   zone('us-far', 'Alaska, Hawaii and Puerto Rico', [...provinces('US-AK US-HI US-PR'), ...countries('PR')], {
@@ -242,16 +280,35 @@ export const liveBook: RateBook = RateBook.parse({
       noOption: 'We have no delivery price for this order yet. Write to us and we will find a way.',
       refer: 'Heavy order: ask us for a delivery price.',
     },
+    timeZone: 'America/Halifax',
+    pricing: { rounding: 'halfUp', ending: 'none', tax: 'included', order: 'owner' },
+    severalAddresses: { allowed: true, mostItems: 60 },
   },
   goodsGroups,
   locations,
   packing: { packaging, usual: 'carton-m', volume: { divisor: 5000, per: 'cm3PerKg', roundUpTo: '0.5 kg' } },
   services: [
-    { id: 'counter', name: 'Counter pickup', kind: 'counter', note: 'At the Dartmouth counter' },
-    { id: 'van', name: 'Van round', kind: 'round', note: 'Tuesday and Friday' },
-    { id: 'packet', name: 'Letter packet', kind: 'card', note: 'Flat and light' },
-    { id: 'ground', name: 'Ground parcel', kind: 'card', note: 'To your door' },
-    { id: 'pallet', name: 'Pallet freight', kind: 'card', note: 'To the kerb' },
+    { id: 'counter', name: 'Counter pickup', kind: 'counter', note: 'At the Dartmouth counter', internalName: '', mixing: { kind: 'add' } },
+    { id: 'van', name: 'Van round', kind: 'round', note: 'Tuesday and Friday', internalName: '', mixing: { kind: 'add' } },
+    { id: 'packet', name: 'Letter packet', kind: 'card', note: 'Flat and light', internalName: '', mixing: { kind: 'add' } },
+    {
+      id: 'ground',
+      name: 'Ground parcel',
+      kind: 'card',
+      note: 'To your door',
+      internalName: 'Road, own cards',
+      mixing: { kind: 'dearest' },
+    },
+    {
+      id: 'pallet',
+      name: 'Pallet freight',
+      kind: 'card',
+      note: 'To the kerb',
+      internalName: 'Pallet, booked by telephone',
+      mixing: { kind: 'add' },
+    },
   ],
   zones,
+  charges,
+  allowances,
 });

@@ -95,6 +95,7 @@ export const products: readonly Product[] = [
         size: sizeOf(size),
         tags: [],
         ...HANDLING[kind],
+        ownCharge: id === 'wheel-46' ? { amount: 14_500, how: 'instead' } : null,
       }),
     ),
   ),

@@ -88,6 +88,19 @@ const trials: Trial[] = [
     { 'wheel-46': 1, 'stoneware-10': 1, 'sponge-natural': 2 },
     to('CA', 'NB', 'E1C 4Z6'),
   ),
+  {
+    ...trial('three-schools', 'School order at three addresses', { 'sponge-natural': 12 }, to('CA', 'NS', 'B3H 4R2')),
+    cart: {
+      lines: [
+        { product: 'sponge-natural', quantity: 12 },
+        { product: 'wooden-rib', quantity: 8, to: 1 },
+        { product: 'stoneware-10', quantity: 1, to: 2 },
+      ],
+      discounts: [],
+      destination: to('CA', 'NS', 'B3H 4R2'),
+      others: [to('CA', 'NB', 'E1C 4Z6'), to('CA', 'ON', 'K7L 3N6')],
+    },
+  },
   trial('wheel', 'Throwing wheel', { 'wheel-62': 1 }, to('CA', 'PE', 'C1A 7N8')),
   trial('gift-card-only', 'Gift card only', { 'gift-card': 1 }, to('CA', 'NS', 'B3H 4R2')),
   trial('left-over-country', 'Brushes to Mexico', { 'bamboo-brush': 3 }, to('MX')),

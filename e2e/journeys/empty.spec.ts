@@ -54,7 +54,10 @@ test('a price not typed yet asks the buyer to write: nothing is free by accident
   await shop.send(
     { name: 'setServed', args: { countries: ['CA'] } },
     { name: 'addZone', args: { id: 'canada', name: 'Canada', places: [{ kind: 'country', country: 'CA' }] } },
-    { name: 'addService', args: { id: 'ground', name: 'Ground parcel', kind: 'card', note: '' } },
+    {
+      name: 'addService',
+      args: { id: 'ground', name: 'Ground parcel', kind: 'card', note: '', internalName: '', mixing: { kind: 'add' } },
+    },
   );
   await page.goto(shop.url);
   await putGoods(page, '25', '1.2 kg');

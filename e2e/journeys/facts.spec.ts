@@ -15,6 +15,9 @@ const flat = (minor: number): Card => ({ kind: 'flat', result: { kind: 'amount',
 const byWeight = (tiers: [string, number][], above: TierResult): Card => ({
   kind: 'weightTiers',
   measure: 'itemsWeight',
+  bands: 'whole',
+  floor: null,
+  cap: null,
   tiers: tiers.map(([upTo, minor]) => ({ upTo, result: amount(minor) })),
   above,
 });
@@ -22,6 +25,9 @@ const byValue = (tiers: [number, TierResult][], above: TierResult): Card => ({
   kind: 'valueTiers',
   measure: 'valueAfterDiscounts',
   writing: 'from',
+  bands: 'whole',
+  floor: null,
+  cap: null,
   tiers: tiers.map(([upTo, result]) => ({ upTo, result })),
   above,
 });
@@ -41,12 +47,15 @@ function offering(...services: Offered[]): Command[] {
     ...services.flatMap(({ name, card, limits, freeFrom }, index): Command[] => {
       const at = { zone: 'canada', service: `s${index}` };
       return [
-        { name: 'addService', args: { id: at.service, name, kind: 'card', note: '' } },
+        { name: 'addService', args: { id: at.service, name, kind: 'card', note: '', internalName: '', mixing: { kind: 'add' } } },
         { name: 'startLane', args: { ...at, card } },
         { name: 'setLimits', args: { ...at, limits: limits ?? [] } },
         {
           name: 'setFreeFrom',
-          args: { ...at, freeFrom: freeFrom === undefined ? null : { measure: 'valueAfterDiscounts', from: freeFrom } },
+          args: {
+            ...at,
+            freeFrom: freeFrom === undefined ? null : { measure: 'valueAfterDiscounts', from: freeFrom, coversCharges: true },
+          },
         },
       ];
     }),
@@ -154,7 +163,7 @@ test('free in one postal code, 3.00 in the next, nothing elsewhere', async ({ pa
   ];
   await shop.send(
     { name: 'setServed', args: { countries: ['CA'] } },
-    { name: 'addService', args: { id: 'van', name: 'Van', kind: 'round', note: '' } },
+    { name: 'addService', args: { id: 'van', name: 'Van', kind: 'round', note: '', internalName: '', mixing: { kind: 'add' } } },
     ...zone('near', 'B3H 4R2', 0),
     ...zone('next', 'B3H 4R3', 300),
   );

@@ -69,7 +69,7 @@ test('renamed, duplicated and removed in place; each undone', async ({ page, sho
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(cell(page, 'Ground parcel to Europe')).toBeVisible();
   await page.getByRole('columnheader', { name: 'Van round' }).getByRole('button').click();
-  await page.getByRole('menuitem', { name: 'Kind and note…' }).click();
+  await page.getByRole('menuitem', { name: 'Kind, note and mixing…' }).click();
   await page.getByLabel('Note under the name').fill('Every Tuesday');
   await page.getByRole('button', { name: 'Done' }).click();
   await expect(page.getByRole('columnheader', { name: 'Van round' })).toContainText('Every Tuesday');

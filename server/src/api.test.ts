@@ -109,6 +109,7 @@ describe('publishing', () => {
       currency: 'CAD',
       minorDigits: 2,
       options: [{ status: 'priced', service: 'ground', name: 'Ground parcel', kind: 'card', note: '', price: 990 }],
+      withheld: [],
     });
     await request(shop.app)
       .post('/api/editions')

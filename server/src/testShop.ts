@@ -26,7 +26,7 @@ export type TestShop = Awaited<ReturnType<typeof openTestShop>>;
 export const firstLane: readonly Command[] = [
   { name: 'setServed', args: { countries: ['CA'] } },
   { name: 'addZone', args: { id: 'canada', name: 'Canada', places: [{ kind: 'country', country: 'CA' }] } },
-  { name: 'addService', args: { id: 'ground', name: 'Ground parcel', kind: 'card', note: '' } },
+  { name: 'addService', args: { id: 'ground', name: 'Ground parcel', kind: 'card', note: '', internalName: '', mixing: { kind: 'add' } } },
   { name: 'startLane', args: { zone: 'canada', service: 'ground', card: { kind: 'flat', result: { kind: 'amount', amount: 990 } } } },
 ];
 

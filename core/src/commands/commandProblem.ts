@@ -13,6 +13,9 @@ export const CommandProblemCode = z.enum([
   'locationNotFound',
   'locationInUse',
   'goodsGroupNotFound',
+  'chargeNotFound',
+  'allowanceNotFound',
+  'capBelowFloor',
 ]);
 export type CommandProblemCode = z.infer<typeof CommandProblemCode>;
 
@@ -29,6 +32,9 @@ const SENTENCES: Record<CommandProblemCode, (id: string) => string> = {
   locationNotFound: (id) => `No location has the id "${id}"`,
   locationInUse: (id) => `A zone draws a circle around ${id}; remove the circle first`,
   goodsGroupNotFound: (id) => `No goods group has the id "${id}"`,
+  chargeNotFound: (id) => `No charge has the id "${id}"`,
+  allowanceNotFound: (id) => `No allowance has the id "${id}"`,
+  capBelowFloor: () => 'At most is less than at least',
   outOfOrder: (id) => `The list has no position ${id}`,
 };
 

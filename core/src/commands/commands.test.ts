@@ -50,7 +50,7 @@ const card = byWeight([
 ]);
 
 const all: Command[] = [
-  { name: 'setShop', args: { name: 'Other', currency: 'USD', units: 'imperial', locale: 'en-US' } },
+  { name: 'setShop', args: { name: 'Other', currency: 'USD', units: 'imperial', locale: 'en-US', timeZone: 'America/Halifax' } },
   { name: 'setServed', args: { countries: ['FR', 'CA', 'CA'] } },
   { name: 'setTexts', args: { noOption: 'No.', refer: 'Ask.' } },
   { name: 'addZone', args: { id: 'new', name: 'New', places: [], at: 0 } },
@@ -75,9 +75,9 @@ const all: Command[] = [
   { name: 'removePackaging', args: { packaging: 'box' } },
   { name: 'setUsualPackaging', args: { packaging: 'mailer' } },
   { name: 'setVolumeRule', args: { divisor: 139, per: 'in3PerLb', roundUpTo: '1 lb' } },
-  { name: 'addService', args: { id: 'post', name: 'Post', kind: 'card', note: '' } },
+  { name: 'addService', args: { id: 'post', name: 'Post', kind: 'card', note: '', internalName: '', mixing: { kind: 'add' } } },
   { name: 'renameService', args: { service: 'van', name: 'Van round' } },
-  { name: 'describeService', args: { service: 'van', kind: 'round', note: 'Tuesdays' } },
+  { name: 'describeService', args: { service: 'van', kind: 'round', internalName: '', mixing: { kind: 'add' }, note: 'Tuesdays' } },
   { name: 'duplicateService', args: { service: 'ground', id: 'ground-2', name: 'Ground 2' } },
   { name: 'removeService', args: { service: 'ground' } },
   { name: 'moveService', args: { service: 'van', to: 0 } },
@@ -97,7 +97,7 @@ const all: Command[] = [
   { name: 'setCard', args: { ...at, card } },
   { name: 'switchCard', args: { ...at, kind: 'valueTiers' } },
   { name: 'setLimits', args: { ...at, limits: [{ measure: 'itemsWeight', upTo: '30 kg' }] } },
-  { name: 'setFreeFrom', args: { ...at, freeFrom: { measure: 'valueAfterDiscounts', from: 12_000 } } },
+  { name: 'setFreeFrom', args: { ...at, freeFrom: { measure: 'valueAfterDiscounts', from: 12_000, coversCharges: true } } },
 ];
 
 describe('every command', () => {
@@ -148,7 +148,10 @@ describe('every command', () => {
     ['laneNotFound', { name: 'setCard', args: { zone: 'far', service: 'van', card } }],
     ['laneExists', { name: 'startLane', args: { ...at, card } }],
     ['idInUse', { name: 'addZone', args: { id: 'near', name: 'Again', places: [] } }],
-    ['otherMinorUnit', { name: 'setShop', args: { name: 'Yen', currency: 'JPY', units: 'metric', locale: 'ja-JP' } }],
+    [
+      'otherMinorUnit',
+      { name: 'setShop', args: { name: 'Yen', currency: 'JPY', units: 'metric', locale: 'ja-JP', timeZone: 'America/Halifax' } },
+    ],
     ['outOfOrder', { name: 'moveZone', args: { zone: 'near', to: 2 } }],
   ])('%s', (code, command) => {
     expect(() => applyCommand(book, command)).toThrow(expect.objectContaining({ code }));

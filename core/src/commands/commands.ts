@@ -5,6 +5,7 @@ import { goodsGroupCommands } from './goodsGroupCommands.ts';
 import { laneCommands } from './laneCommands.ts';
 import { locationCommands } from './locationCommands.ts';
 import { packingCommands } from './packingCommands.ts';
+import { ruleCommands } from './ruleCommands.ts';
 import { serviceCommands } from './serviceCommands.ts';
 import { shopCommands } from './shopCommands.ts';
 import { zoneCommands } from './zoneCommands.ts';
@@ -18,6 +19,7 @@ export const commands = {
   ...zoneCommands,
   ...serviceCommands,
   ...laneCommands,
+  ...ruleCommands,
 };
 
 export type CommandName = keyof typeof commands;

@@ -1,10 +1,24 @@
 import { z } from 'zod';
 import { GoodsGroup } from '../goods/goodsGroup.ts';
+import type { Lane } from '../rate-book/lane.ts';
 import { Id } from '../rate-book/naming.ts';
 import { edited, moveTo, requireFree, requireOne } from './bookEdits.ts';
 import { define } from './define.ts';
+import { withoutInRules } from './ruleCommands.ts';
 
 const MOST_GROUPS = 100;
+
+function withoutGroup(lane: Lane, group: Id): Lane {
+  const { groupCards, conditions } = lane;
+  const { goods } = conditions;
+  const named = goods?.groups.includes(group) ?? false;
+  if (!named && !groupCards.some((one) => one.group === group)) return lane;
+  return {
+    ...lane,
+    groupCards: groupCards.filter((one) => one.group !== group),
+    conditions: goods ? { ...conditions, goods: { ...goods, groups: goods.groups.filter((id) => id !== group) } } : conditions,
+  };
+}
 
 export const goodsGroupCommands = {
   addGoodsGroup: define(GoodsGroup, (book, args) => {
@@ -15,7 +29,7 @@ export const goodsGroupCommands = {
     const groups = edited(book.goodsGroups, requireOne(book.goodsGroups, args.id, 'goodsGroupNotFound', 'id'), () => args);
     return groups === book.goodsGroups ? book : { ...book, goodsGroups: [...groups] };
   }),
-  /** Its products fall back to the default group; no location ships it by name any more. */
+  /** Its products fall back to the default group; no location, lane, charge or allowance names it any more. */
   removeGoodsGroup: define(z.strictObject({ group: Id }), (book, args) => {
     requireOne(book.goodsGroups, args.group, 'goodsGroupNotFound', 'group');
     const locations = book.locations.map((location) =>
@@ -23,7 +37,12 @@ export const goodsGroupCommands = {
         ? { ...location, ships: { ...location.ships, groups: location.ships.groups.filter((id) => id !== args.group) } }
         : location,
     );
-    return { ...book, goodsGroups: book.goodsGroups.filter(({ id }) => id !== args.group), locations };
+    const zones = book.zones.map((zone) => {
+      const lanes = Object.entries(zone.lanes).map(([service, lane]) => [service, withoutGroup(lane, args.group)] as const);
+      return lanes.some(([service, lane]) => lane !== zone.lanes[service]) ? { ...zone, lanes: Object.fromEntries(lanes) } : zone;
+    });
+    const goodsGroups = book.goodsGroups.filter(({ id }) => id !== args.group);
+    return { ...book, goodsGroups, locations, zones, ...withoutInRules(book, { kind: 'group', id: args.group }) };
   }),
   moveGoodsGroup: define(z.strictObject({ group: Id, to: z.int().min(0) }), (book, args) => {
     const goodsGroups = moveTo(book.goodsGroups, args.group, args.to);

@@ -1,67 +1,186 @@
 import { z } from 'zod';
-import { type Card, Card as CardSchema, firstCard } from '../rate-book/card.ts';
-import { FreeFrom, type Lane, Limits } from '../rate-book/lane.ts';
+import { MEASURES } from '../measures/measure.ts';
+import { GREATEST_AMOUNT, Minor } from '../money/money.ts';
+import { shareOf } from '../money/rounding.ts';
+import { CARD_KINDS, type Card, type CardKind, Card as CardSchema, firstCard } from '../rate-book/card.ts';
+import { Conditions, FreeFrom, type GroupCard, type Lane, plainLane, Transit } from '../rate-book/lane.ts';
+import { Limit, Limits } from '../rate-book/limits.ts';
+import { mapAmounts } from '../rate-book/mapAmounts.ts';
 import { Id } from '../rate-book/naming.ts';
-import { laneOf } from '../rate-book/rateBook.ts';
-import { laneName, requireLane, serviceOf, withLane, withoutLane, withZone, zoneOf } from './bookEdits.ts';
+import { laneOf, type RateBook } from '../rate-book/rateBook.ts';
+import { laneName, requireLane, requireOne, serviceOf, withLane, withoutLane, withZone, zoneOf } from './bookEdits.ts';
 import { CommandProblem } from './commandProblem.ts';
 import { define } from './define.ts';
 
 const LaneAt = z.strictObject({ zone: Id, service: Id });
-const CardKindSchema = z.enum(['flat', 'weightTiers', 'valueTiers', 'countTiers']);
+const Lanes = z.array(LaneAt).min(1, 'Choose a lane').max(20_000);
+/** The card meant: a goods group's, or the lane's own where absent. */
+const CardAt = z.strictObject({ ...LaneAt.shape, group: Id.optional() });
+
+export const LANE_PARTS = ['card', 'limits', 'freeFrom'] as const;
+
+interface Cards {
+  readonly card: Card;
+  readonly kept: Card[];
+}
 
 /** Puts a card in use; the card it replaces is kept when it is of another kind. */
-function replaceCard(lane: Lane, card: Card): Lane {
-  const kept = lane.kept.filter((held) => held.kind !== card.kind);
-  return { ...lane, card, kept: lane.card.kind === card.kind ? kept : [...kept, lane.card] };
+function replaceCard<T extends Cards>(holder: T, card: Card): T {
+  const kept = holder.kept.filter((held) => held.kind !== card.kind);
+  return { ...holder, card, kept: holder.card.kind === card.kind ? kept : [...kept, holder.card] };
 }
+
+/** Edits the lane's own card or that of a group, which begins as a copy of the lane's. */
+function withCards(lane: Lane, group: Id | undefined, edit: <T extends Cards>(holder: T) => T): Lane {
+  if (group === undefined) return edit(lane);
+  const held = lane.groupCards.find((one) => one.group === group);
+  if (!held) return { ...lane, groupCards: [...lane.groupCards, edit<GroupCard>({ group, card: lane.card, kept: [] })] };
+  return { ...lane, groupCards: lane.groupCards.map((one) => (one === held ? edit(one) : one)) };
+}
+
+function requireGroup(book: RateBook, group: Id | undefined): void {
+  if (group !== undefined) requireOne(book.goodsGroups, group, 'goodsGroupNotFound', 'group');
+}
+
+/** How prices are raised: a share, or an amount; less than nothing lowers them, never below nothing. */
+export const Raise = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('percent'), basisPoints: z.int().min(-10_000, 'At most 100 % off').max(100_000, 'At most 1000 %') }),
+  z.strictObject({ kind: z.literal('amount'), amount: z.int().min(-GREATEST_AMOUNT).max(GREATEST_AMOUNT) }),
+]);
+export type Raise = z.infer<typeof Raise>;
+
+/** A card with every price raised: rates by a share too, by an amount only what is paid once. Halves are rounded up. */
+export function raisedCard(card: Card, by: Raise): Card {
+  const bounded = (amount: number) => Math.min(GREATEST_AMOUNT, Math.max(0, amount));
+  return mapAmounts(card, (amount, what) => {
+    if (by.kind === 'amount') return what === 'rate' ? amount : bounded(amount + by.amount);
+    return bounded(amount + Math.sign(by.basisPoints) * shareOf(amount, Math.abs(by.basisPoints), 'halfUp'));
+  });
+}
+
+function editLanes(book: RateBook, lanes: readonly { zone: Id; service: Id }[], edit: (lane: Lane) => Lane): RateBook {
+  const services = new Map<Id, Set<Id>>();
+  for (const at of lanes) {
+    requireLane(book, at, 'lanes');
+    services.set(at.zone, (services.get(at.zone) ?? new Set()).add(at.service));
+  }
+  return [...services].reduce(
+    (edited, [id, chosen]) =>
+      withZone(edited, id, (zone) => {
+        const entries = Object.entries(zone.lanes).map(([service, lane]) => [service, chosen.has(service) ? edit(lane) : lane] as const);
+        return { ...zone, lanes: Object.fromEntries(entries) };
+      }),
+    book,
+  );
+}
+
+const withRaised = (lane: Lane, by: Raise): Lane => ({
+  ...lane,
+  card: raisedCard(lane.card, by),
+  groupCards: lane.groupCards.map((held) => ({ ...held, card: raisedCard(held.card, by) })),
+});
 
 export const laneCommands = {
   startLane: define(z.strictObject({ ...LaneAt.shape, card: CardSchema }), (book, args) => {
     const zone = zoneOf(book, args.zone);
     serviceOf(book, args.service);
     if (laneOf(zone, args.service)) throw new CommandProblem('laneExists', 'service', laneName(args));
-    return withLane(book, args, { card: args.card, kept: [], limits: [], freeFrom: null });
+    return withLane(book, args, plainLane(args.card));
   }),
   /** Copies the named parts of one lane to others; lanes that do not exist yet get the whole. */
-  copyLane: define(
-    z.strictObject({
-      from: LaneAt,
-      to: z.array(LaneAt).min(1).max(2000),
-      parts: z.array(z.enum(['card', 'limits', 'freeFrom'])).min(1),
-    }),
-    (book, args) => {
-      const source = requireLane(book, args.from, 'from');
-      return args.to.reduce((edited, at) => {
-        const target = laneOf(zoneOf(edited, at.zone, 'to'), serviceOf(edited, at.service, 'to').id);
-        if (!target) return withLane(edited, at, source);
-        const carded = args.parts.includes('card') ? replaceCard(target, source.card) : target;
-        return withLane(edited, at, {
-          ...carded,
-          limits: args.parts.includes('limits') ? source.limits : target.limits,
-          freeFrom: args.parts.includes('freeFrom') ? source.freeFrom : target.freeFrom,
-        });
-      }, book);
-    },
-  ),
+  copyLane: define(z.strictObject({ from: LaneAt, to: Lanes, parts: z.array(z.enum(LANE_PARTS)).min(1) }), (book, args) => {
+    const source = requireLane(book, args.from, 'from');
+    return args.to.reduce((edited, at) => {
+      const target = laneOf(zoneOf(edited, at.zone, 'to'), serviceOf(edited, at.service, 'to').id);
+      if (!target) return withLane(edited, at, source);
+      const { floor, cap, groupCards, limits, conditions } = source;
+      return withLane(edited, at, {
+        ...(args.parts.includes('card') ? { ...replaceCard(target, source.card), groupCards, floor, cap } : target),
+        ...(args.parts.includes('limits') && { limits, conditions }),
+        ...(args.parts.includes('freeFrom') && { freeFrom: source.freeFrom }),
+      });
+    }, book);
+  }),
   removeLane: define(LaneAt, (book, args) => {
     requireLane(book, args);
     return withZone(book, args.zone, (zone) => withoutLane(zone, args.service));
   }),
-  setCard: define(z.strictObject({ ...LaneAt.shape, card: CardSchema }), (book, args) =>
-    withLane(book, args, replaceCard(requireLane(book, args), args.card)),
-  ),
-  /** Switches to another kind of card: the one kept from before, or a first one. */
-  switchCard: define(z.strictObject({ ...LaneAt.shape, kind: CardKindSchema }), (book, args) => {
-    const lane = requireLane(book, args);
-    if (lane.card.kind === args.kind) return book;
-    const card = lane.kept.find((held) => held.kind === args.kind) ?? firstCard(args.kind, book.shop);
-    return withLane(book, args, replaceCard(lane, card));
+  setCard: define(z.strictObject({ ...CardAt.shape, card: CardSchema }), (book, args) => {
+    requireGroup(book, args.group);
+    return withLane(
+      book,
+      args,
+      withCards(requireLane(book, args), args.group, (holder) => replaceCard(holder, args.card)),
+    );
   }),
+  /** Switches to another kind of card: the one kept from before, or a first one. */
+  switchCard: define(z.strictObject({ ...CardAt.shape, kind: z.enum(CARD_KINDS as [CardKind, ...CardKind[]]) }), (book, args) => {
+    requireGroup(book, args.group);
+    const lane = requireLane(book, args);
+    return withLane(
+      book,
+      args,
+      withCards(lane, args.group, (holder) => {
+        if (holder.card.kind === args.kind) return holder;
+        return replaceCard(holder, holder.kept.find((held) => held.kind === args.kind) ?? firstCard(args.kind, book.shop));
+      }),
+    );
+  }),
+  /** A goods group goes back to the lane's own card. */
+  removeGroupCard: define(z.strictObject({ ...LaneAt.shape, group: Id }), (book, args) => {
+    const lane = requireLane(book, args);
+    return withLane(book, args, { ...lane, groupCards: lane.groupCards.filter(({ group }) => group !== args.group) });
+  }),
+  /** Puts cards into many lanes at once, as a file of cards does; a lane that does not exist is started. */
+  setCards: define(
+    z.strictObject({
+      cards: z
+        .array(z.strictObject({ ...CardAt.shape, card: CardSchema }))
+        .min(1)
+        .max(20_000),
+    }),
+    (book, args) =>
+      args.cards.reduce((edited, { group, card, ...at }) => {
+        requireGroup(edited, group);
+        serviceOf(edited, at.service);
+        const lane = laneOf(zoneOf(edited, at.zone), at.service) ?? plainLane(card);
+        return withLane(
+          edited,
+          at,
+          withCards(lane, group, (holder) => replaceCard(holder, card)),
+        );
+      }, book),
+  ),
+  raisePrices: define(z.strictObject({ lanes: Lanes, by: Raise }), (book, args) =>
+    editLanes(book, args.lanes, (lane) => withRaised(lane, args.by)),
+  ),
   setLimits: define(z.strictObject({ ...LaneAt.shape, limits: Limits }), (book, args) =>
     withLane(book, args, { ...requireLane(book, args), limits: args.limits }),
   ),
+  /** Gives many lanes the same limit on one measure, in place of what they had on it. */
+  setLimitOfLanes: define(z.strictObject({ lanes: Lanes, limit: Limit }), (book, args) =>
+    editLanes(book, args.lanes, (lane) => {
+      const others = lane.limits.filter(({ measure }) => measure !== args.limit.measure);
+      const limits = [...others, args.limit].sort((a, b) => MEASURES.indexOf(a.measure) - MEASURES.indexOf(b.measure));
+      return { ...lane, limits };
+    }),
+  ),
+  setConditions: define(z.strictObject({ ...LaneAt.shape, conditions: Conditions }), (book, args) =>
+    withLane(book, args, { ...requireLane(book, args), conditions: args.conditions }),
+  ),
+  /** The least and greatest price of the lane, after charges. */
+  setLaneRange: define(z.strictObject({ ...LaneAt.shape, floor: Minor.nullable(), cap: Minor.nullable() }), (book, args) => {
+    const lane = { ...requireLane(book, args), floor: args.floor, cap: args.cap };
+    if (lane.floor !== null && lane.cap !== null && lane.floor > lane.cap) throw new CommandProblem('capBelowFloor', 'cap', '');
+    return withLane(book, args, lane);
+  }),
+  setTransit: define(z.strictObject({ ...LaneAt.shape, transit: Transit.nullable() }), (book, args) =>
+    withLane(book, args, { ...requireLane(book, args), transit: args.transit }),
+  ),
   setFreeFrom: define(z.strictObject({ ...LaneAt.shape, freeFrom: FreeFrom.nullable() }), (book, args) =>
     withLane(book, args, { ...requireLane(book, args), freeFrom: args.freeFrom }),
+  ),
+  setFreeFromOfLanes: define(z.strictObject({ lanes: Lanes, freeFrom: FreeFrom.nullable() }), (book, args) =>
+    editLanes(book, args.lanes, (lane) => ({ ...lane, freeFrom: args.freeFrom })),
   ),
 };

@@ -3,6 +3,7 @@ import { Id, Name } from '../rate-book/naming.ts';
 import { laneOf, Service } from '../rate-book/rateBook.ts';
 import { insertAt, moveTo, requireFree, serviceOf, withoutLane, withService } from './bookEdits.ts';
 import { define } from './define.ts';
+import { withoutInRules } from './ruleCommands.ts';
 
 const MOST_SERVICES = 60;
 
@@ -14,8 +15,9 @@ export const serviceCommands = {
   renameService: define(z.strictObject({ service: Id, name: Name }), (book, args) =>
     withService(book, args.service, (service) => ({ ...service, name: args.name })),
   ),
-  describeService: define(z.strictObject({ service: Id, kind: Service.shape.kind, note: Service.shape.note }), (book, args) =>
-    withService(book, args.service, (service) => ({ ...service, kind: args.kind, note: args.note })),
+  describeService: define(
+    z.strictObject({ service: Id, ...Service.pick({ internalName: true, kind: true, note: true, mixing: true }).shape }),
+    (book, { service: id, ...facts }) => withService(book, id, (service) => ({ ...service, ...facts })),
   ),
   /** A copy with a copy of every lane, right after the original. */
   duplicateService: define(z.strictObject({ service: Id, id: Id, name: Name }), (book, args) => {
@@ -37,6 +39,7 @@ export const serviceCommands = {
       ...book,
       services: book.services.filter((service) => service.id !== args.service),
       zones: book.zones.map((zone) => withoutLane(zone, args.service)),
+      ...withoutInRules(book, { kind: 'services', id: args.service }),
     };
   }),
   moveService: define(z.strictObject({ service: Id, to: z.int().min(0) }), (book, args) => {

@@ -1,14 +1,14 @@
 import { z } from 'zod';
 import { minorDigits } from '../money/currency.ts';
-import { Shop, ShopTexts } from '../rate-book/rateBook.ts';
+import { Pricing, SeveralAddresses, Shop, ShopTexts } from '../rate-book/rateBook.ts';
 import { withShop } from './bookEdits.ts';
 import { CommandProblem } from './commandProblem.ts';
 import { define } from './define.ts';
 
 export const shopCommands = {
   /** Amounts are kept in the currency's smallest unit: while there are prices, it may not change from cents to yen. */
-  setShop: define(Shop.pick({ name: true, currency: true, units: true, locale: true }), (book, args) => {
-    const priced = book.zones.some((zone) => Object.keys(zone.lanes).length > 0);
+  setShop: define(Shop.pick({ name: true, currency: true, units: true, locale: true, timeZone: true }), (book, args) => {
+    const priced = book.zones.some((zone) => Object.keys(zone.lanes).length > 0) || book.charges.length + book.allowances.length > 0;
     if (priced && minorDigits(args.currency) !== minorDigits(book.shop.currency)) {
       throw new CommandProblem('otherMinorUnit', 'currency', args.currency);
     }
@@ -17,5 +17,7 @@ export const shopCommands = {
   setServed: define(z.strictObject({ countries: Shop.shape.served }), (book, args) =>
     withShop(book, (shop) => ({ ...shop, served: [...new Set(args.countries)].sort() })),
   ),
+  setPricing: define(Pricing, (book, args) => withShop(book, (shop) => ({ ...shop, pricing: args }))),
+  setSeveralAddresses: define(SeveralAddresses, (book, args) => withShop(book, (shop) => ({ ...shop, severalAddresses: args }))),
   setTexts: define(ShopTexts, (book, args) => withShop(book, (shop) => ({ ...shop, texts: args }))),
 };

@@ -1,10 +1,12 @@
 import { z } from 'zod';
+import { BasisPoints } from '../measures/percent.ts';
 import { CountryCode, SubdivisionCode } from '../places/countries.ts';
 import { groupMembers } from '../places/countryGroups.ts';
 import { Place } from '../places/place.ts';
 import { Id, Name } from '../rate-book/naming.ts';
 import { insertAt, moveTo, requireFree, withZone, zoneOf } from './bookEdits.ts';
 import { define } from './define.ts';
+import { withoutInRules } from './ruleCommands.ts';
 
 const MOST_ZONES = 300;
 const Position = z.int().min(0);
@@ -42,7 +44,7 @@ export const zoneCommands = {
   /** A new zone, last unless `at` says where. */
   addZone: define(z.strictObject({ id: Id, name: Name, places: z.array(Place), at: Position.optional() }), (book, args) => {
     requireFree(book.zones, args.id, MOST_ZONES, 'zones');
-    const zone = { id: args.id, name: args.name, places: args.places, lanes: {} };
+    const zone = { id: args.id, name: args.name, places: args.places, taxRate: 0, lanes: {} };
     return { ...book, zones: insertAt(book.zones, zone, args.at ?? book.zones.length) };
   }),
   renameZone: define(z.strictObject({ zone: Id, name: Name }), (book, args) =>
@@ -57,7 +59,11 @@ export const zoneCommands = {
   }),
   removeZone: define(z.strictObject({ zone: Id }), (book, args) => {
     zoneOf(book, args.zone);
-    return { ...book, zones: book.zones.filter((zone) => zone.id !== args.zone) };
+    return {
+      ...book,
+      zones: book.zones.filter((zone) => zone.id !== args.zone),
+      ...withoutInRules(book, { kind: 'zones', id: args.zone }),
+    };
   }),
   moveZone: define(z.strictObject({ zone: Id, to: Position }), (book, args) => {
     zoneOf(book, args.zone);
@@ -77,6 +83,9 @@ export const zoneCommands = {
     });
     return zones.every((zone, at) => zone === book.zones[at]) ? book : { ...book, zones };
   }),
+  setZoneTax: define(z.strictObject({ zone: Id, taxRate: BasisPoints }), (book, args) =>
+    withZone(book, args.zone, (zone) => ({ ...zone, taxRate: args.taxRate })),
+  ),
   setPlaces: define(z.strictObject({ zone: Id, places: z.array(Place).max(5000) }), (book, args) =>
     withZone(book, args.zone, (zone) => ({ ...zone, places: args.places })),
   ),

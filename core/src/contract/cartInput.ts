@@ -1,22 +1,24 @@
 import { z } from 'zod';
 import type { Product } from '../goods/product.ts';
-import { Destination } from '../places/place.ts';
-import { Cart, CartLine, MOST_LINES, Quantity, type QuoteRequest } from '../quote/request.ts';
+import { Addresses, addressesExist, Cart, CartLine, Circumstances, MOST_LINES, Quantity, type QuoteRequest } from '../quote/request.ts';
 
 /** Goods of the shop's own list, by id. */
-export const ProductLine = z.strictObject({ product: z.string().min(1).max(60), quantity: Quantity });
+export const ProductLine = z.strictObject({ product: z.string().min(1).max(60), quantity: Quantity, to: CartLine.shape.to });
 export type ProductLine = z.infer<typeof ProductLine>;
 
 /** A cart line as a shop sends it: one of its products, or goods described on the spot. */
 export const CartInputLine = z.union([ProductLine, CartLine]);
 export type CartInputLine = z.infer<typeof CartInputLine>;
 
-/** A cart and where it goes, before its products are looked up: what the bench holds and the public API takes. */
-export const CartInput = z.strictObject({
-  lines: z.array(CartInputLine).max(MOST_LINES),
-  discounts: Cart.shape.discounts,
-  destination: Destination,
-});
+/** A cart, where it goes and who buys when, before its products are looked up: what the bench holds and the public API takes. */
+export const CartInput = z
+  .strictObject({
+    lines: z.array(CartInputLine).max(MOST_LINES),
+    discounts: Cart.shape.discounts,
+    ...Addresses,
+    ...Circumstances.shape,
+  })
+  .superRefine(addressesExist);
 export type CartInput = z.infer<typeof CartInput>;
 
 export type Resolved = { ok: true; request: QuoteRequest } | { ok: false; line: number; product: string };
@@ -26,8 +28,8 @@ export function isProductLine(line: CartInputLine): line is ProductLine {
 }
 
 /** A cart line with all that is known of a product; what is not set is left out. */
-function toCartLine(product: Product, quantity: number): CartLine {
-  const { name, price, delivered, weight, size, group, origin, ownBox, upright, fragile } = product;
+function toCartLine(product: Product, { quantity, to }: ProductLine): CartLine {
+  const { name, price, delivered, weight, size, group, origin, ownBox, upright, fragile, ownCharge } = product;
   return {
     name,
     quantity,
@@ -40,6 +42,8 @@ function toCartLine(product: Product, quantity: number): CartLine {
     ...(ownBox && { ownBox }),
     ...(upright && { upright }),
     ...(fragile && { fragile }),
+    ...(ownCharge !== null && { ownCharge }),
+    ...(to !== undefined && { to }),
   };
 }
 
@@ -53,7 +57,7 @@ export function resolveCart(cart: CartInput, products: ReadonlyMap<string, Produ
     }
     const product = products.get(line.product);
     if (!product) return { ok: false, line: at, product: line.product };
-    lines.push(toCartLine(product, line.quantity));
+    lines.push(toCartLine(product, line));
   }
-  return { ok: true, request: { lines, discounts: cart.discounts, destination: cart.destination } };
+  return { ok: true, request: { ...cart, lines } };
 }

@@ -15,6 +15,7 @@ export const GOODS_FIELDS = [
   'fragile',
   'delivered',
   'extraPackingDays',
+  'ownCharge',
   'tags',
 ] as const;
 export type GoodsField = (typeof GOODS_FIELDS)[number];
@@ -36,6 +37,7 @@ const NAMES: Readonly<Record<GoodsField, readonly string[]>> = {
   fragile: ['fragile', 'breakable'],
   delivered: ['delivered', 'is delivered', 'needs delivery', 'shippable'],
   extraPackingDays: ['extra packing days', 'packing days', 'extra days', 'lead days'],
+  ownCharge: ['own delivery charge', 'delivery charge', 'own charge'],
   tags: ['tags', 'tag', 'labels', 'keywords'],
 };
 

@@ -2,8 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { emptyBook, type RateBook } from '../rate-book/rateBook.ts';
 import { location } from '../testing/bookOf.ts';
+import { FORMULA_START } from './formulaGuard.ts';
 import { guessFields, headerOf } from './goodsColumns.ts';
-import { FORMULA_START, GoodsReader, goodsToRows } from './goodsRows.ts';
+import { GoodsReader, goodsToRows } from './goodsRows.ts';
 import { PRODUCT_DEFAULTS, Product } from './product.ts';
 
 const book: RateBook = {
@@ -120,6 +121,7 @@ const product: fc.Arbitrary<Product> = fc.record({
   upright: fc.boolean(),
   fragile: fc.boolean(),
   delivered: fc.boolean(),
+  ownCharge: fc.option(fc.record({ amount: fc.nat(99_999), how: fc.constantFrom('instead' as const, 'onTop' as const) })),
   extraPackingDays: fc.integer({ min: 0, max: 60 }),
   tags: fc.uniqueArray(fc.constantFrom('wet', 'heavy', '=cmd', 'two words'), { maxLength: 3 }),
 });

@@ -5,13 +5,15 @@ import { minorToDecimal, parseMoney } from '../money/money.ts';
 import type { Size } from '../packing/packaging.ts';
 import { parseSize, sizeText } from '../packing/parseSize.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
+import { unquoted } from './formulaGuard.ts';
 import { GOODS_FIELDS, type GoodsField, headerOf, unitOfHeader } from './goodsColumns.ts';
-import { PRODUCT_DEFAULTS, Product } from './product.ts';
+import { ownChargeText, readOwnCharge } from './ownChargeText.ts';
+import { type OwnCharge, PRODUCT_DEFAULTS, Product } from './product.ts';
 
 /** Why a cell of a goods file was not taken. */
 export type CellProblem =
   | { readonly code: 'typed'; readonly problem: TypedProblem }
-  | { readonly code: 'notYesOrNo' | 'notDays' | 'notThreeSides' | 'noLength' | 'sideMissing' | 'missing' | 'tooManyCells' }
+  | { readonly code: 'notYesOrNo' | 'notOwnCharge' | 'notDays' | 'notThreeSides' | 'noLength' | 'sideMissing' | 'missing' | 'tooManyCells' }
   | { readonly code: 'unknownLocation' }
   | { readonly code: 'duplicate'; readonly line: number }
   | { readonly code: 'refused'; readonly message: string };
@@ -46,13 +48,6 @@ class Refused extends Error {
     this.problem = problem;
   }
 }
-
-/** Cells that a spreadsheet would take for a formula are written with a quote before them; it is taken off again. */
-const FORMULA = /^''*[=+\-@\t\r\n\uff1d\uff0b\uff0d\uff20]/;
-const unquoted = (cell: string) => (FORMULA.test(cell) ? cell.slice(1) : cell);
-
-/** What a spreadsheet program would run when it opens the file. Source: OWASP, CSV Injection (from memory), with the full-width signs. */
-export const FORMULA_START: RegExp = /^'*[=+\-@\t\r\n\uff1d\uff0b\uff0d\uff20]/;
 
 /** Reads the rows of a goods file, one after the other. */
 export class GoodsReader {
@@ -167,6 +162,16 @@ export class GoodsReader {
     return Number(text);
   }
 
+  #ownCharge(row: readonly string[]): OwnCharge | null | undefined {
+    const text = this.#cell(row, 'ownCharge');
+    if (text === undefined || text === '') return text === '' ? null : undefined;
+    const { currency, locale } = this.#book.shop;
+    const read = readOwnCharge(text, currency, locale);
+    if (read === null) throw new Refused('ownCharge', { code: 'notOwnCharge' });
+    if (!read.ok) throw new Refused('ownCharge', { code: 'typed', problem: read.problem });
+    return read.value;
+  }
+
   #tags(row: readonly string[]): string[] | undefined {
     const text = this.#cell(row, 'tags');
     return text === undefined ? undefined : [...new Set(text.split(/[,;|]/).map((tag) => tag.trim()))].filter((tag) => tag !== '');
@@ -216,6 +221,7 @@ export class GoodsReader {
       fragile: attempt(() => this.#flag(row, 'fragile', false)),
       delivered: attempt(() => this.#flag(row, 'delivered', true)),
       extraPackingDays: attempt(() => this.#days(row)),
+      ownCharge: attempt(() => this.#ownCharge(row)),
       tags: attempt(() => this.#tags(row)),
     };
     if (problems.length > 0) return { ok: false, problems };
@@ -253,6 +259,7 @@ export function goodsToRows(products: Iterable<Product>, book: RateBook): string
       fragile: yes(product.fragile),
       delivered: yes(product.delivered),
       extraPackingDays: String(product.extraPackingDays),
+      ownCharge: product.ownCharge === null ? '' : ownChargeText(product.ownCharge, book.shop.currency),
       tags: product.tags.join(', '),
     };
     return WRITTEN.map((field) => cells[field]);

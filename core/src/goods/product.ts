@@ -23,6 +23,10 @@ export const Tag = z
 /** The most products a shop may have. */
 export const MOST_PRODUCTS = 100_000;
 
+/** A product's own delivery charge, in minor units for each one. Collecting at a counter costs none. */
+export const OwnCharge = z.strictObject({ amount: Minor, how: z.enum(['instead', 'onTop']) });
+export type OwnCharge = z.infer<typeof OwnCharge>;
+
 /** Something the shop sells. */
 export const Product = z.strictObject({
   id: ProductId,
@@ -45,6 +49,8 @@ export const Product = z.strictObject({
   delivered: z.boolean(),
   /** Packing days on top of the shop's own. */
   extraPackingDays: z.int().min(0, 'At least 0 days').max(60, 'At most 60 days'),
+  /** A delivery charge of its own for each one, in place of the card or on top of it; null where there is none. */
+  ownCharge: OwnCharge.nullable(),
   tags: z.array(Tag).max(30, 'At most 30 tags'),
 });
 export type Product = z.infer<typeof Product>;
@@ -60,5 +66,6 @@ export const PRODUCT_DEFAULTS = {
   fragile: false,
   delivered: true,
   extraPackingDays: 0,
+  ownCharge: null,
   tags: [] as string[],
 } as const satisfies Partial<Product>;

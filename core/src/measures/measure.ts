@@ -13,12 +13,13 @@ export const MEASURES = [
   'longestSide',
   'sumOfSides',
   'lengthPlusGirth',
+  'distance',
 ] as const;
 export const Measure = z.enum(MEASURES);
 export type Measure = z.infer<typeof Measure>;
 
-/** Mass in micrograms, money in minor units, count in items or parcels, length in micrometres. */
-export type Dimension = 'mass' | 'money' | 'count' | 'length';
+/** Mass in micrograms, money in minor units, count in items or parcels, length in micrometres, distance in millimetres. */
+export type Dimension = 'mass' | 'money' | 'count' | 'length' | 'distance';
 
 const DIMENSIONS = {
   itemsWeight: 'mass',
@@ -31,6 +32,7 @@ const DIMENSIONS = {
   longestSide: 'length',
   sumOfSides: 'length',
   lengthPlusGirth: 'length',
+  distance: 'distance',
 } as const satisfies Record<Measure, Dimension>;
 
 export function dimensionOf(measure: Measure): Dimension {
@@ -45,6 +47,17 @@ export type WeightMeasure = z.infer<typeof WeightMeasure>;
 export const CountMeasure = z.enum(['itemCount', 'parcels']);
 export type CountMeasure = z.infer<typeof CountMeasure>;
 
+/** The measures of how large the largest parcel is. */
+export const SizeMeasure = z.enum(['longestSide', 'sumOfSides', 'lengthPlusGirth']);
+export type SizeMeasure = z.infer<typeof SizeMeasure>;
+
+/** The measures of what the goods are worth. */
+export const ValueMeasure = z.enum(['valueBeforeDiscounts', 'valueAfterDiscounts']);
+export type ValueMeasure = z.infer<typeof ValueMeasure>;
+
+/** Stands for a distance that is not known: farther than any bound, so that nothing is offered by mistake. */
+export const UNKNOWN_DISTANCE: number = Number.MAX_SAFE_INTEGER;
+
 /** Index of a measure in a measures vector. */
 export function measureIndex(measure: Measure): number {
   return MEASURES.indexOf(measure);
@@ -52,7 +65,7 @@ export function measureIndex(measure: Measure): number {
 
 /**
  * A cart's measures by name, in base units of their dimension. Of several parcels the weights add up; longest side,
- * sum of sides and length plus girth are those of the largest.
+ * sum of sides and length plus girth are those of the largest; the distance is from where the goods leave.
  */
 export type Measures = Readonly<Record<Measure, number>>;
 
@@ -67,6 +80,7 @@ export const NO_MEASURES: Measures = {
   longestSide: 0,
   sumOfSides: 0,
   lengthPlusGirth: 0,
+  distance: 0,
 };
 
 /** The same measures in the order of `MEASURES`, for the compiled path. */

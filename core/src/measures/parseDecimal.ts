@@ -5,6 +5,7 @@ export type TypedProblem =
   | { code: 'ambiguous'; typed: string; asThousands: string; asDecimal: string }
   | { code: 'tooManyDecimals'; most: number }
   | { code: 'negative' }
+  | { code: 'tooSmall'; least: string }
   | { code: 'tooLarge'; most: string }
   | { code: 'unknownUnit'; typed: string; known: readonly string[] };
 

@@ -6,13 +6,16 @@ import { parseDecimal } from './parseDecimal.ts';
 export const BasisPoints = z.int().min(0).max(10_000);
 export type BasisPoints = z.infer<typeof BasisPoints>;
 
-/** Reads "12.5", "12,5 %" as basis points, from 0 to 100 %. */
-export function parsePercent(typed: string): Typed<BasisPoints> {
+/** A percentage that may be more than the whole, such as a markup: at most 1000 %. */
+export const MarkupPoints = z.int().min(0).max(100_000);
+
+/** Reads "12.5", "12,5 %" as basis points, from 0 to `most` basis points. */
+export function parsePercent(typed: string, most = 10_000): Typed<BasisPoints> {
   const number = parseDecimal(typed.replace('%', ''), { mostDecimals: 2 });
   if (!number.ok) return number;
   const [whole = '0', part = ''] = number.value.split('.');
   const points = Number(whole + part.padEnd(2, '0'));
-  return points > 10_000 ? { ok: false, problem: { code: 'tooLarge', most: '100 %' } } : { ok: true, value: points };
+  return points > most ? { ok: false, problem: { code: 'tooLarge', most: `${most / 100} %` } } : { ok: true, value: points };
 }
 
 /** Basis points as people read them: 1250 is "12.5%". */

@@ -12,7 +12,7 @@ function find(served: string[], ...zones: Place[][]) {
     ...empty,
     shop: { ...empty.shop, served },
     locations: [shop],
-    zones: zones.map((places, at) => ({ id: `z${at}`, name: `Zone ${at}`, places, lanes: {} })),
+    zones: zones.map((places, at) => ({ id: `z${at}`, name: `Zone ${at}`, places, taxRate: 0, lanes: {} })),
   };
   return placeFindings(book);
 }

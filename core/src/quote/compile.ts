@@ -1,11 +1,15 @@
-import type { MeasureVector } from '../measures/measure.ts';
 import { type Carton, SAMPLE_CARTON, toCarton } from '../packing/packaging.ts';
 import type { PackingOrder } from '../packing/packParcels.ts';
 import type { Parcel } from '../packing/parcel.ts';
 import { indexPlaces, type PlaceIndex } from '../places/placeIndex.ts';
+import { cardMeasures } from '../rate-book/card.ts';
+import type { Lane } from '../rate-book/lane.ts';
 import type { Id } from '../rate-book/naming.ts';
 import { laneOf, type RateBook, type Zone } from '../rate-book/rateBook.ts';
-import { type CompiledLane, compileLane, lanePrice, NO_LANE } from './compiledLane.ts';
+import { NO_LANE } from './compiledCard.ts';
+import { type CompiledLane, compileLane, type LaneContext } from './compiledLane.ts';
+import { lanePrice } from './lanePrice.ts';
+import type { Shipment } from './shipment.ts';
 
 export interface CompiledZone {
   readonly zone: Zone;
@@ -28,19 +32,41 @@ export interface CompiledBook {
   readonly parcels: Map<string, readonly Parcel[]>;
 }
 
-const compiledZones = new WeakMap<Zone, { services: string; zone: CompiledZone }>();
+/** What compiled lanes rest on besides their zone; documents are never changed in place, so the same part is the same thing. */
+type Rest = Pick<RateBook, 'services' | 'charges' | 'allowances'> & Pick<RateBook['shop'], 'pricing' | 'currency'>;
 
-/** A zone that has not changed since the last edit is not compiled again: documents are never changed in place. */
-function compileZone(zone: Zone, book: RateBook, services: string): CompiledZone {
+const compiledZones = new WeakMap<Zone, { rest: Rest; zone: CompiledZone }>();
+
+const sameRest = (a: Rest, b: Rest) =>
+  a.services === b.services &&
+  a.charges === b.charges &&
+  a.allowances === b.allowances &&
+  a.pricing === b.pricing &&
+  a.currency === b.currency;
+
+/** A zone that has not changed since the last edit is not compiled again. */
+function compileZone(zone: Zone, rest: Rest): CompiledZone {
   const held = compiledZones.get(zone);
-  if (held?.services === services) return held.zone;
-  const lanes = book.services.map((service) => {
+  if (held && sameRest(held.rest, rest)) return held.zone;
+  const context: LaneContext = rest;
+  const lanes = rest.services.map((service) => {
     const lane = laneOf(zone, service.id);
-    return lane ? compileLane(lane) : null;
+    return lane ? compileLane(lane, service, zone, context) : null;
   });
   const compiled = { zone, lanes };
-  compiledZones.set(zone, { services, zone: compiled });
+  compiledZones.set(zone, { rest, zone: compiled });
   return compiled;
+}
+
+/** Whether any price or limit asks how far away the address is. */
+function asksDistance(book: RateBook): boolean {
+  const reads = (lane: Lane) =>
+    lane.limits.some(({ measure }) => measure === 'distance') ||
+    [lane, ...lane.groupCards].some(({ card }) => cardMeasures(card).includes('distance'));
+  return (
+    book.zones.some((zone) => Object.values(zone.lanes).some(reads)) ||
+    book.allowances.some(({ ranges }) => ranges.some(({ measure }) => measure === 'distance'))
+  );
 }
 
 interface CompiledPacking {
@@ -66,16 +92,19 @@ function compilePacking(packing: RateBook['packing']): CompiledPacking {
 }
 
 export function compile(book: RateBook): CompiledBook {
-  const services = book.services.map((service) => service.id).join(' ');
+  const { services, charges, allowances } = book;
+  const { pricing, currency } = book.shop;
+  const rest = { services, charges, allowances, pricing, currency };
+  const places = indexPlaces(
+    book.zones.map((zone) => zone.places),
+    (location) => book.locations.find(({ id }) => id === location)?.point ?? null,
+  );
   return {
     book,
-    zones: book.zones.map((zone) => compileZone(zone, book, services)),
+    zones: book.zones.map((zone) => compileZone(zone, rest)),
     ...compilePacking(book.packing),
     groups: new Set(book.goodsGroups.map((group) => group.id)),
-    places: indexPlaces(
-      book.zones.map((zone) => zone.places),
-      (location) => book.locations.find(({ id }) => id === location)?.point ?? null,
-    ),
+    places: places.needsPoint ? places : { ...places, needsPoint: asksDistance(book) },
     served: new Set(book.shop.served),
   };
 }
@@ -84,9 +113,9 @@ export function compile(book: RateBook): CompiledBook {
  * Prices of every service in one zone, without a ledger, into `out` (one number a service, minor units);
  * below 0 stand `WITHHELD`, `REFER` and `NO_LANE`.
  */
-export function pricesInto(zone: CompiledZone, measures: MeasureVector, out: Float64Array): void {
+export function pricesInto(zone: CompiledZone, shipment: Shipment, out: Float64Array): void {
   for (let at = 0; at < zone.lanes.length; at += 1) {
     const lane = zone.lanes[at] as CompiledLane | null;
-    out[at] = lane === null ? NO_LANE : lanePrice(lane, measures);
+    out[at] = lane === null ? NO_LANE : lanePrice(lane, shipment);
   }
 }

@@ -1,111 +1,80 @@
-import { boundInBase } from '../measures/bound.ts';
-import type { Measure, MeasureVector } from '../measures/measure.ts';
-import { measureIndex, slackOf } from '../measures/measure.ts';
-import { boundToBase, type Card, type TierResult } from '../rate-book/card.ts';
-import type { FreeFrom, Lane, Limit } from '../rate-book/lane.ts';
+import { minorDigits } from '../money/currency.ts';
+import type { Ending } from '../money/ending.ts';
+import type { RoundingRule } from '../money/rounding.ts';
+import type { Lane } from '../rate-book/lane.ts';
+import type { Id } from '../rate-book/naming.ts';
+import type { Mixing, Pricing, RateBook, Service, Zone } from '../rate-book/rateBook.ts';
+import { type GoodsSet, inScope } from '../rate-book/scope.ts';
+import type { DateWindow, Weekday } from '../time/calendar.ts';
+import { type CompiledCard, compileCard } from './compiledCard.ts';
+import {
+  type CompiledAllowance,
+  type CompiledCharge,
+  type CompiledLimit,
+  compileAllowance,
+  compileCharge,
+  compileFreeFrom,
+  compileLimit,
+  couponsOf,
+} from './compiledRules.ts';
 
-/** Bounds in base units, widened by the slack of the measure, both inclusive. */
-export interface CompiledLimit {
-  readonly limit: Limit;
-  readonly index: number;
-  readonly least: number;
-  readonly most: number;
-  /** The bounds as entered, in base units; infinite where open. */
-  readonly from: number;
-  readonly upTo: number;
-}
-
-/** A card as a sorted search: `results[i]` holds up to `reach[i]`; the last result holds above. */
-export interface CompiledCard {
-  readonly measure: Measure | undefined;
-  readonly index: number;
-  readonly reach: Float64Array;
-  /** The upper bounds as entered, in base units. */
-  readonly bounds: Float64Array;
-  readonly results: readonly TierResult[];
-  /** Prices of `results` as numbers: minor units, or one of the codes of `pricesInto`. */
-  readonly prices: Float64Array;
-}
-
+/** All that decides the price of one service in one zone. */
 export interface CompiledLane {
+  readonly lane: Lane;
   readonly limits: readonly CompiledLimit[];
+  readonly goods: GoodsSet | null;
+  readonly coupons: ReadonlySet<string> | null;
+  readonly dates: DateWindow | null;
+  readonly weekdays: readonly Weekday[] | null;
+  /** No condition is set. */
+  readonly unconditional: boolean;
   readonly card: CompiledCard;
-  readonly freeFrom: FreeFrom | null;
-  readonly freeIndex: number;
+  readonly groupCards: ReadonlyMap<Id, CompiledCard>;
+  readonly owners: readonly Id[];
+  readonly mixing: Mixing;
+  /** Products' own charges count here. */
+  readonly ownCharges: boolean;
+  readonly charges: readonly CompiledCharge[];
+  readonly allowances: readonly CompiledAllowance[];
+  readonly floor: number;
+  readonly cap: number;
+  readonly rule: RoundingRule;
+  readonly ending: Ending;
+  readonly digits: number;
+  readonly tax: Pricing['tax'];
+  readonly taxRate: number;
 }
 
-/** Codes that stand for a price where there is none. */
-export const WITHHELD = -1;
-export const REFER = -2;
-export const NO_LANE = -3;
+/** What lanes take from the book besides their own entries. */
+export type LaneContext = Pick<RateBook, 'charges' | 'allowances'> & Pick<RateBook['shop'], 'pricing' | 'currency'>;
 
-function priceCode(result: TierResult): number {
-  switch (result.kind) {
-    case 'amount':
-      return result.amount;
-    case 'free':
-      return 0;
-    case 'notOffered':
-      return WITHHELD;
-    case 'refer':
-      return REFER;
-  }
-}
-
-function compileCard(card: Card): CompiledCard {
-  const tiers: readonly { upTo: string | number }[] = card.kind === 'flat' ? [] : card.tiers;
-  const results = card.kind === 'flat' ? [card.result] : [...card.tiers.map((tier) => tier.result), card.above];
-  const measure = card.kind === 'flat' ? undefined : card.measure;
-  const slack = measure ? slackOf(measure) : 0;
-  const bounds = Float64Array.from(tiers, (tier) => boundToBase(tier.upTo));
+export function compileLane(lane: Lane, service: Service, zone: Zone, context: LaneContext): CompiledLane {
+  const { pricing } = context;
+  const rule = pricing.rounding;
+  const { goods, coupons, dates, weekdays } = lane.conditions;
+  const here = ({ scope, inUse }: { scope: RateBook['charges'][number]['scope']; inUse: boolean }) =>
+    inUse && inScope(scope, service.id, zone.id);
   return {
-    measure,
-    index: measure ? measureIndex(measure) : 0,
-    bounds,
-    reach: bounds.map((bound) => bound + slack),
-    results,
-    prices: Float64Array.from(results, priceCode),
-  };
-}
-
-function compileLimit(limit: Limit): CompiledLimit {
-  const slack = slackOf(limit.measure);
-  const base = (bound: string | number | undefined, open: number) => (bound === undefined ? open : boundInBase(limit.measure, bound));
-  const from = base(limit.from, -Infinity);
-  const upTo = base(limit.upTo, Infinity);
-  return { limit, index: measureIndex(limit.measure), from, upTo, least: from - slack, most: upTo + slack };
-}
-
-export function compileLane(lane: Lane): CompiledLane {
-  return {
+    lane,
     limits: lane.limits.map(compileLimit),
-    card: compileCard(lane.card),
-    freeFrom: lane.freeFrom,
-    freeIndex: lane.freeFrom ? measureIndex(lane.freeFrom.measure) : 0,
+    goods,
+    coupons: couponsOf(coupons),
+    dates,
+    weekdays,
+    unconditional: goods === null && coupons.length === 0 && dates === null && weekdays === null,
+    card: compileCard(lane.card, rule),
+    groupCards: new Map(lane.groupCards.map(({ group, card }) => [group, compileCard(card, rule)])),
+    owners: lane.groupCards.map(({ group }) => group),
+    mixing: service.mixing,
+    ownCharges: service.kind !== 'counter',
+    charges: context.charges.filter(here).map(compileCharge),
+    allowances: [...(lane.freeFrom ? [compileFreeFrom(lane.freeFrom)] : []), ...context.allowances.filter(here).map(compileAllowance)],
+    floor: lane.floor ?? 0,
+    cap: lane.cap ?? Infinity,
+    rule,
+    ending: pricing.ending,
+    digits: minorDigits(context.currency),
+    tax: pricing.tax,
+    taxRate: zone.taxRate,
   };
-}
-
-/** Index of the tier that holds `value`; `reach.length` when above them all. */
-export function tierIndex(reach: Float64Array, value: number): number {
-  let low = 0;
-  let high = reach.length;
-  while (low < high) {
-    const middle = (low + high) >>> 1;
-    if ((reach[middle] as number) < value) low = middle + 1;
-    else high = middle;
-  }
-  return low;
-}
-
-/** The price of a lane in minor units, or a code below 0; allocates nothing. */
-export function lanePrice(lane: CompiledLane, measures: MeasureVector): number {
-  for (let at = 0; at < lane.limits.length; at += 1) {
-    const limit = lane.limits[at] as CompiledLimit;
-    const value = measures[limit.index] as number;
-    if (value < limit.least || value > limit.most) return WITHHELD;
-  }
-  const card = lane.card;
-  const price = card.prices[card.reach.length === 0 ? 0 : tierIndex(card.reach, measures[card.index] as number)] as number;
-  if (price > 0 && lane.freeFrom !== null && (measures[lane.freeIndex] as number) >= lane.freeFrom.from) return 0;
-  return price;
 }

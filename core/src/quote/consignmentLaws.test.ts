@@ -94,7 +94,7 @@ test('every line that is delivered is in one consignment, every piece in one par
       }
       for (const measure of MEASURES) {
         const parts = consignments.map((consignment) => consignment.measures[measure]);
-        const largest = ['longestSide', 'sumOfSides', 'lengthPlusGirth'].includes(measure);
+        const largest = ['longestSide', 'sumOfSides', 'lengthPlusGirth', 'distance'].includes(measure);
         expect(measures[measure]).toBe(largest ? Math.max(0, ...parts) : parts.reduce((sum, part) => sum + part, 0));
       }
       const value = cart.lines.reduce((sum, { unitPrice, quantity }) => sum + unitPrice * quantity, 0);

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Card } from '../rate-book/card.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
-import { amount, bookOf, byValue, byWeight, canada, flat, free, lane, location, notOffered, refer } from '../testing/bookOf.ts';
+import { amount, bookOf, byValue, byWeight, canada, flat, free, freeFrom, lane, location, notOffered, refer } from '../testing/bookOf.ts';
 import { compile } from './compile.ts';
 import { quote } from './quote.ts';
 import { type CartLine, QuoteRequest } from './request.ts';
@@ -20,7 +20,7 @@ function prices(book: RateBook, lines: Line[], more: Record<string, unknown> = {
   );
 }
 
-const afterFrom = (from: number) => ({ freeFrom: { measure: 'valueAfterDiscounts' as const, from } });
+const afterFrom = (from: number) => ({ freeFrom: freeFrom(from) });
 
 // Facts of the trade: common practice, no published source.
 describe('facts of the trade', () => {

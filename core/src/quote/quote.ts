@@ -2,10 +2,11 @@ import type { Destination } from '../places/place.ts';
 import { explainZones, findZone } from '../places/placeIndex.ts';
 import type { Id } from '../rate-book/naming.ts';
 import type { CompiledBook, CompiledZone } from './compile.ts';
-import { type MeasuredCart, type MeasuredConsignment, measureCart } from './measureCart.ts';
+import { destinationOf } from './measureCart.ts';
 import { quoteLane } from './quoteLane.ts';
-import type { ConsignmentQuote, LedgerRow, Offer, PlaceAnswer, Quote, Reason, Remark, Withheld } from './quoteTypes.ts';
+import type { ConsignmentQuote, DeliveryTax, LedgerRow, Offer, PlaceAnswer, Quote, Reason, Remark, Withheld } from './quoteTypes.ts';
 import type { QuoteRequest } from './request.ts';
+import { type PreparedCart, partByGroup, prepareCart, type Shipment } from './shipment.ts';
 
 /** Where a destination falls. */
 export function locate(compiled: CompiledBook, destination: Destination): PlaceAnswer & { index?: number } {
@@ -27,31 +28,43 @@ export function explainDestination(compiled: CompiledBook, destination: Destinat
   });
 }
 
-const NO_ORIGIN: Reason = { code: 'noOrigin' };
+type Answers = readonly (Offer | Withheld)[];
 
-function quoteConsignment(compiled: CompiledBook, zone: CompiledZone, consignment: MeasuredConsignment): (Offer | Withheld)[] {
-  return compiled.book.services.map((service, at) =>
-    consignment.shippable
-      ? quoteLane(service.id, zone.lanes[at] ?? null, consignment.measures)
-      : { status: 'withheld', service: service.id, reasons: [NO_ORIGIN] },
-  );
+function quoteShipment(compiled: CompiledBook, zone: CompiledZone | undefined, shipment: Shipment): Answers {
+  return compiled.book.services.map((service, at): Offer | Withheld => {
+    if (!shipment.consignment.shippable) return { status: 'withheld', service: service.id, reasons: [{ code: 'noOrigin' }] };
+    if (!zone) return { status: 'withheld', service: service.id, reasons: [{ code: 'noZone' }] };
+    return quoteLane(service.id, zone.lanes[at] ?? null, shipment);
+  });
+}
+
+/** Of several taxes the sum; included or added as they all are. */
+function joinTaxes(taxes: readonly DeliveryTax[]): DeliveryTax | undefined {
+  const [first] = taxes;
+  return first && { ...first, amount: taxes.reduce((sum, tax) => sum + tax.amount, 0) };
 }
 
 /** One answer from those of several consignments: the sum where all are priced, else every reason against it. */
-function joinAnswers(service: Id, answers: readonly (Offer | Withheld)[]): Offer | Withheld {
+function joinAnswers(service: Id, answers: Answers): Offer | Withheld {
   const reasons = answers.flatMap((answer, consignment) =>
     answer.status === 'withheld' ? answer.reasons.map((reason): Reason => ({ ...reason, consignment })) : [],
   );
   const [first, ...others] = reasons;
   if (first) return { status: 'withheld', service, reasons: [first, ...others] };
-  if (answers.some((answer) => answer.status === 'refer')) return { status: 'refer', service };
-  const ledger = answers.flatMap((answer, consignment) =>
-    answer.status === 'priced' ? answer.ledger.map((row): LedgerRow => ({ ...row, consignment })) : [],
-  );
-  return { status: 'priced', service, price: ledger.reduce((sum, row) => sum + row.amount, 0), ledger };
+  const refer = answers.find((answer) => answer.status === 'refer');
+  if (refer) return refer;
+  const priced = answers.filter((answer) => answer.status === 'priced');
+  const ledger = priced.flatMap((answer, consignment) => answer.ledger.map((row): LedgerRow => ({ ...row, consignment })));
+  const tax = joinTaxes(priced.flatMap((answer) => answer.tax ?? []));
+  const transits = priced.flatMap((answer) => answer.transit ?? []);
+  const transit = transits.length === priced.length && {
+    transit: { least: Math.max(...transits.map(({ least }) => least)), most: Math.max(...transits.map(({ most }) => most)) },
+  };
+  const price = ledger.reduce((sum, row) => sum + row.amount, 0);
+  return { status: 'priced', service, price, ledger, ...(tax && { tax }), ...transit };
 }
 
-function joined(compiled: CompiledBook, answers: readonly (readonly (Offer | Withheld)[])[]): readonly (Offer | Withheld)[] {
+function joined(compiled: CompiledBook, answers: readonly Answers[]): Answers {
   if (answers.length === 1) return answers[0] ?? [];
   return compiled.book.services.map((service, at) =>
     joinAnswers(
@@ -61,19 +74,25 @@ function joined(compiled: CompiledBook, answers: readonly (readonly (Offer | Wit
   );
 }
 
-/** The answer of every service in one zone for a whole cart, in the owner's order. */
-export function quoteZone(
-  compiled: CompiledBook,
-  zone: CompiledZone,
-  consignments: readonly MeasuredConsignment[],
-): readonly (Offer | Withheld)[] {
+/** The answer of every service in one zone for a whole cart, wherever it goes, in the owner's order. */
+export function quoteZone(compiled: CompiledBook, zone: CompiledZone, shipments: readonly Shipment[]): Answers {
   return joined(
     compiled,
-    consignments.map((consignment) => quoteConsignment(compiled, zone, consignment)),
+    shipments.map((shipment) => quoteShipment(compiled, zone, shipment)),
   );
 }
 
-function remarksOn(compiled: CompiledBook, request: QuoteRequest, { measures, consignments }: MeasuredCart): Remark[] {
+function addressRemarks({ book }: CompiledBook, request: QuoteRequest, { measured }: PreparedCart): Remark[] {
+  const { allowed, mostItems } = book.shop.severalAddresses;
+  if (!measured.consignments.some(({ to }) => to > 0)) return [];
+  const used = new Set(measured.consignments.map(({ to }) => to));
+  if (used.size < 2) return [];
+  if (!allowed) return [{ code: 'oneAddressOnly' }];
+  const items = request.lines.reduce((sum, { quantity, delivered }) => sum + (delivered ? quantity : 0), 0);
+  return mostItems !== null && items > mostItems ? [{ code: 'tooManyItemsForAddresses', items, most: mostItems }] : [];
+}
+
+function remarksOn(compiled: CompiledBook, request: QuoteRequest, { measures, consignments }: PreparedCart['measured']): Remark[] {
   if (measures.itemCount === 0) return [{ code: 'nothingToDeliver' }];
   const parcels = consignments.flatMap((consignment) => consignment.parcels);
   const lines = (code: 'lineWithoutWeight' | 'lineWithoutSize' | 'fitsNothing' | 'noOrigin', which: (at: number) => boolean): Remark[] =>
@@ -81,6 +100,7 @@ function remarksOn(compiled: CompiledBook, request: QuoteRequest, { measures, co
   const tooLarge = new Set(parcels.filter(({ how }) => how === 'fitsNothing').flatMap(({ contents }) => contents.map(({ line }) => line)));
   const stranded = new Set(consignments.filter(({ shippable }) => !shippable).flatMap((consignment) => consignment.lines));
   const uncounted = parcels.some(({ loose }) => loose.some(({ line }) => request.lines[line]?.size !== undefined));
+  const noPoint = consignments.some(({ to }) => !destinationOf(request, to)?.point);
   return [
     ...lines('lineWithoutWeight', (at) => request.lines[at]?.weight === undefined),
     ...lines('lineWithoutSize', (at) => request.lines[at]?.size === undefined),
@@ -88,29 +108,74 @@ function remarksOn(compiled: CompiledBook, request: QuoteRequest, { measures, co
     ...lines('noOrigin', (at) => stranded.has(at)),
     ...(uncounted ? [{ code: 'tooManyToPlace' } as const] : []),
     ...(compiled.sampleCarton && parcels.some(({ packaging }) => packaging !== null) ? [{ code: 'sampleCarton' } as const] : []),
-    ...(compiled.places.needsPoint && !request.destination.point ? [{ code: 'noPoint' } as const] : []),
+    ...(compiled.places.needsPoint && noPoint ? [{ code: 'noPoint' } as const] : []),
   ];
 }
 
-const offered = (answers: readonly (Offer | Withheld)[]) => ({
-  options: answers.filter((answer) => answer.status !== 'withheld'),
+/** Cheapest or fastest first; what has no price or no known time comes last. Equals stay in the owner's order. */
+function sorted(options: Offer[], order: 'owner' | 'cheapest' | 'fastest'): Offer[] {
+  if (order === 'owner') return options;
+  const rank = (offer: Offer) => {
+    if (offer.status === 'refer') return Infinity;
+    if (order === 'cheapest') return offer.price;
+    return offer.transit ? offer.transit.most * 1000 + offer.transit.least : Number.MAX_SAFE_INTEGER;
+  };
+  return options.sort((a, b) => (rank(a) === rank(b) ? 0 : rank(a) - rank(b)));
+}
+
+const offered = ({ book }: CompiledBook, answers: Answers) => ({
+  options: sorted(
+    answers.filter((answer) => answer.status !== 'withheld'),
+    book.shop.pricing.order,
+  ),
   withheld: answers.filter((answer) => answer.status === 'withheld'),
 });
 
+const anyOffer = (answers: Answers) => answers.some((answer) => answer.status !== 'withheld');
+
+/** A consignment that no service takes whole is parted by goods group, where that helps any of them. */
+function partWhereNeeded(
+  compiled: CompiledBook,
+  request: QuoteRequest,
+  { measured, shipment, zone }: { measured: PreparedCart['measured']; shipment: Shipment; zone: CompiledZone | undefined },
+): { shipment: Shipment; answers: Answers }[] {
+  const answers = quoteShipment(compiled, zone, shipment);
+  if (anyOffer(answers) || !zone || shipment.consignment.groups.length < 2) return [{ shipment, answers }];
+  const parts = partByGroup(compiled, request, measured, shipment).map((part) => ({
+    shipment: part,
+    answers: quoteShipment(compiled, zone, part),
+  }));
+  return parts.some((part) => anyOffer(part.answers)) ? parts : [{ shipment, answers }];
+}
+
 /** The quote of a cart: same input, same output, to the byte. */
-export function quote(compiled: CompiledBook, request: QuoteRequest): Quote {
-  const measured = measureCart(compiled, request);
-  const { index, ...place } = locate(compiled, request.destination);
-  const zone = index === undefined ? undefined : compiled.zones[index];
+export function quote(compiled: CompiledBook, request: QuoteRequest, prepared: PreparedCart = prepareCart(compiled, request)): Quote {
+  const { measured, shipments } = prepared;
   const { measures } = measured;
-  const base = { place, measures, remarks: remarksOn(compiled, request, measured) };
-  if (measures.itemCount === 0) return { ...base, options: [], withheld: [], consignments: [] };
-  const answers = measured.consignments.map((consignment) => (zone ? quoteConsignment(compiled, zone, consignment) : []));
-  const consignments = measured.consignments.map(
-    (consignment, at): ConsignmentQuote => ({ ...consignment, ...offered(answers[at] ?? []) }),
+  const located = [request.destination, ...(request.others ?? [])].map((destination) => locate(compiled, destination));
+  const [place, ...otherPlaces] = located.map(({ index: _index, ...found }) => found as PlaceAnswer);
+  if (!place) throw new Error('a request has an address');
+  const refusals = addressRemarks(compiled, request, prepared);
+  const base = { place, otherPlaces, measures, remarks: [...remarksOn(compiled, request, measured), ...refusals] };
+  const nothing = { ...base, options: [], withheld: [], consignments: [] };
+  const { noOption } = compiled.book.shop.texts;
+  if (measures.itemCount === 0) return nothing;
+  if (refusals.length > 0) return { ...nothing, message: noOption };
+  const zoneOf = (shipment: Shipment) => {
+    const index = located[shipment.consignment.to]?.index;
+    return index === undefined ? undefined : compiled.zones[index];
+  };
+  const parts = shipments.flatMap((shipment) => partWhereNeeded(compiled, request, { measured, shipment, zone: zoneOf(shipment) }));
+  const consignments = parts.map(
+    ({ shipment, answers }): ConsignmentQuote => ({ ...shipment.consignment, ...offered(compiled, zoneOf(shipment) ? answers : []) }),
   );
-  const whole = offered(zone ? joined(compiled, answers) : []);
+  const anyZone = shipments.some((shipment) => zoneOf(shipment) !== undefined);
+  const answers = joined(
+    compiled,
+    parts.map((part) => part.answers),
+  );
+  const whole = offered(compiled, anyZone ? answers : []);
   // Where no service takes everything, the buyer may still choose one for each consignment.
   const stranded = whole.options.length === 0 && consignments.some(({ options }) => options.length === 0);
-  return { ...base, ...whole, consignments, ...(stranded && { message: compiled.book.shop.texts.noOption }) };
+  return { ...base, ...whole, consignments, ...(stranded && { message: noOption }) };
 }

@@ -1,63 +1,101 @@
-import type { Measures } from '../measures/measure.ts';
+import type { MeasureVector } from '../measures/measure.ts';
 import type { Id } from '../rate-book/naming.ts';
-import { type CompiledCard, type CompiledLane, tierIndex } from './compiledLane.ts';
-import type { LedgerRow, MoreForFree, Offer, Reason, Withheld } from './quoteTypes.ts';
+import type { TierResult } from '../rate-book/result.ts';
+import type { CompiledCard } from './compiledCard.ts';
+import type { CompiledLane } from './compiledLane.ts';
+import { allowedBesidesRanges, groupsOutside, hasCoupon, onDate } from './compiledRules.ts';
+import { partsOf, priceWithin, taxOn } from './lanePrice.ts';
+import type { DeliveryTax, LedgerRow, MoreForFree, Offer, Reason, Stretch, Withheld } from './quoteTypes.ts';
+import type { Shipment } from './shipment.ts';
 
 /** Every limit the cart lies outside of. */
-function failedLimits(lane: CompiledLane, measures: Measures): Reason[] {
-  const reasons: Reason[] = [];
-  for (const { limit, least, most, from, upTo } of lane.limits) {
-    const { measure } = limit;
+function failedLimits(lane: CompiledLane, { consignment: { measures } }: Shipment): Reason[] {
+  return lane.limits.flatMap(({ measure, least, most, from, upTo }): Reason[] => {
     const measured = measures[measure];
-    if (measured < least) reasons.push({ code: 'belowLimit', measure, measured, bound: from, difference: from - measured });
-    if (measured > most) reasons.push({ code: 'aboveLimit', measure, measured, bound: upTo, difference: measured - upTo });
+    if (measured < least) return [{ code: 'belowLimit', measure, measured, bound: from, difference: from - measured }];
+    return measured > most ? [{ code: 'aboveLimit', measure, measured, bound: upTo, difference: measured - upTo }] : [];
+  });
+}
+
+function failedConditions(lane: CompiledLane, shipment: Shipment): Reason[] {
+  const { occasion } = shipment;
+  const refused = groupsOutside(lane.goods, shipment);
+  const { dates, weekdays } = lane;
+  return [
+    ...(refused.length > 0 ? [{ code: 'goodsRefused', groups: refused } as const] : []),
+    ...(hasCoupon(lane.coupons, occasion) ? [] : [{ code: 'couponNeeded' } as const]),
+    ...(dates === null || onDate(dates, occasion) ? [] : [{ code: 'outsideDates', dates, date: occasion.date } as const]),
+    ...(weekdays === null || (occasion.weekday !== null && weekdays.includes(occasion.weekday))
+      ? []
+      : [{ code: 'wrongWeekday', weekdays, weekday: occasion.weekday } as const]),
+  ];
+}
+
+function refusal({ card, stretchAt }: CompiledCard, vector: MeasureVector, group: { group?: Id | null }): Reason {
+  const where = stretchAt(vector);
+  if (where === null) throw new Error('a card without stretches always offers');
+  if ('row' in where) return { code: 'crossingNotOffered', ...where, ...group };
+  const { measure, measured, above, upTo }: Stretch = where;
+  const last = 'tiers' in card ? card.tiers.at(-1) : undefined;
+  if (upTo === undefined && above !== undefined && last?.result.kind !== 'notOffered')
+    return { code: 'aboveTopTier', measure, measured, bound: above, difference: measured - above, ...group };
+  return { code: 'tierNotOffered', ...where, ...group };
+}
+
+interface CardAnswer {
+  readonly reasons: readonly Reason[];
+  readonly refer: Extract<TierResult, { kind: 'refer' }> | null;
+}
+
+/** What cards refuse, and the first that wants the shop to be asked. */
+function askCards(lane: CompiledLane, shipment: Shipment): CardAnswer {
+  const parts = partsOf(lane, shipment) ?? [{ group: null, vector: shipment.vector }];
+  const reasons: Reason[] = [];
+  let refer: CardAnswer['refer'] = null;
+  for (const { group, vector } of parts) {
+    const card = group === null ? lane.card : (lane.groupCards.get(group) ?? lane.card);
+    const result = card.resultAt(vector);
+    if (result?.kind === 'notOffered') reasons.push(refusal(card, vector, parts.length > 1 || group !== null ? { group } : {}));
+    if (result?.kind === 'refer') refer ??= result;
   }
-  return reasons;
+  return { reasons, refer };
 }
 
-/** The bounds of a tier; an open end is left out. */
-function boundsOf(card: CompiledCard, at: number): { above?: number; upTo?: number } {
-  const above = card.bounds[at - 1];
-  const upTo = card.bounds[at];
-  return { ...(above !== undefined && { above }), ...(upTo !== undefined && { upTo }) };
+/** The nearest value of goods from which delivery is free. */
+function moreForFree(lane: CompiledLane, shipment: Shipment): MoreForFree | undefined {
+  const { measures } = shipment.consignment;
+  const wanted = lane.allowances.flatMap((rule): MoreForFree[] => {
+    if (rule.effect.kind !== 'free' || !allowedBesidesRanges(rule, shipment)) return [];
+    const failing = rule.limits.filter(({ index, least, most }) => {
+      const value = shipment.vector[index] as number;
+      return value < least || value > most;
+    });
+    const [only, ...others] = failing;
+    if (!only || others.length > 0 || (only.measure !== 'valueBeforeDiscounts' && only.measure !== 'valueAfterDiscounts')) return [];
+    const measured = measures[only.measure];
+    return measured < only.least ? [{ measure: only.measure, from: only.from, more: only.from - measured }] : [];
+  });
+  return wanted.sort((a, b) => a.more - b.more)[0];
 }
 
-function notOffered(card: CompiledCard, at: number, measures: Measures): Reason {
-  if (!card.measure) throw new Error('a flat card always offers');
-  const measured = measures[card.measure];
-  const top = card.bounds[card.bounds.length - 1];
-  if (at === card.bounds.length && top !== undefined && card.results[at - 1]?.kind !== 'notOffered') {
-    return { code: 'aboveTopTier', measure: card.measure, measured, bound: top, difference: measured - top };
-  }
-  return { code: 'tierNotOffered', measure: card.measure, measured, ...boundsOf(card, at) };
-}
-
-function baseRow(card: CompiledCard, at: number, measures: Measures): LedgerRow {
-  const result = card.results[at];
-  const amount = result?.kind === 'amount' ? result.amount : 0;
-  if (!card.measure) return { code: 'flat', amount };
-  return { code: 'tier', measure: card.measure, measured: measures[card.measure], ...boundsOf(card, at), amount };
+function taxOf(lane: CompiledLane, price: number, ledger: readonly LedgerRow[]): DeliveryTax | undefined {
+  if (lane.tax === 'none' || lane.taxRate === 0) return undefined;
+  const row = ledger.find(({ code }) => code === 'tax');
+  const amount = lane.tax === 'added' ? (row?.amount ?? 0) : taxOn(lane, price);
+  return { mode: lane.tax, basisPoints: lane.taxRate, amount };
 }
 
 /** What one lane answers, with its ledger or every reason against it. */
-export function quoteLane(service: Id, lane: CompiledLane | null, measures: Measures): Offer | Withheld {
+export function quoteLane(service: Id, lane: CompiledLane | null, shipment: Shipment): Offer | Withheld {
   if (!lane) return { status: 'withheld', service, reasons: [{ code: 'noLane' }] };
-  const { card, freeFrom } = lane;
-  const at = card.measure ? tierIndex(card.reach, measures[card.measure]) : 0;
-  const result = card.results[at];
-  const reasons = failedLimits(lane, measures);
-  if (result?.kind === 'notOffered') reasons.push(notOffered(card, at, measures));
-  const [first, ...others] = reasons;
+  const cards = askCards(lane, shipment);
+  const [first, ...others] = [...failedLimits(lane, shipment), ...failedConditions(lane, shipment), ...cards.reasons];
   if (first) return { status: 'withheld', service, reasons: [first, ...others] };
-  if (result?.kind === 'refer') return { status: 'refer', service };
-  const base = baseRow(card, at, measures);
-  if (!freeFrom || base.amount === 0) return { status: 'priced', service, price: base.amount, ledger: [base] };
-  const { measure, from } = freeFrom;
-  const measured = measures[measure];
-  if (measured >= from) {
-    const off: LedgerRow = { code: 'freeFrom', measure, measured, from, amount: -base.amount };
-    return { status: 'priced', service, price: 0, ledger: [base, off] };
-  }
-  const moreForFree: MoreForFree = { measure, from, more: from - measured };
-  return { status: 'priced', service, price: base.amount, ledger: [base], moreForFree };
+  if (cards.refer) return { status: 'refer', service, ...(cards.refer.words !== undefined && { words: cards.refer.words }) };
+  const ledger: LedgerRow[] = [];
+  const price = priceWithin(lane, shipment, ledger);
+  const more = price > 0 ? moreForFree(lane, shipment) : undefined;
+  const tax = taxOf(lane, price, ledger);
+  const { transit } = lane.lane;
+  return { status: 'priced', service, price, ledger, ...(more && { moreForFree: more }), ...(tax && { tax }), ...(transit && { transit }) };
 }

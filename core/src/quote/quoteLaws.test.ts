@@ -1,112 +1,127 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { MASS_SLACK } from '../measures/mass.ts';
-import { type Measures, NO_MEASURES, toVector } from '../measures/measure.ts';
-import type { TierResult } from '../rate-book/card.ts';
-import type { Lane } from '../rate-book/lane.ts';
-import { byCount, byValue, byWeight, canada, flat, lane } from '../testing/bookOf.ts';
+import { applyPatch, runCommand } from '../commands/patch.ts';
+import { canonicalJson } from '../json/canonicalJson.ts';
+import { cardsToRows } from '../rate-book/cardRows.ts';
+import { readCardRows } from '../rate-book/readCardRows.ts';
+import { anyBook, anyCart, graduated } from '../testing/anyBook.ts';
+import { canada, lane } from '../testing/bookOf.ts';
 import { compile, pricesInto } from './compile.ts';
-import { REFER, tierIndex, WITHHELD } from './compiledLane.ts';
-import { quoteLane } from './quoteLane.ts';
+import { NO_LANE, REFER, tierIndex, WITHHELD } from './compiledCard.ts';
+import { quote, quoteZone } from './quote.ts';
+import type { QuoteRequest } from './request.ts';
+import { prepareCart } from './shipment.ts';
 
-const result: fc.Arbitrary<TierResult> = fc.oneof(
-  fc.record({ kind: fc.constant('amount' as const), amount: fc.integer({ min: 0, max: 5000 }) }),
-  fc.constantFrom<TierResult>({ kind: 'free' }, { kind: 'notOffered' }, { kind: 'refer' }),
-);
-
-const bounds = fc.uniqueArray(fc.integer({ min: 1, max: 60 }), { minLength: 1, maxLength: 6 }).map((list) => list.sort((a, b) => a - b));
-
-const card = fc
-  .tuple(bounds, fc.array(result, { minLength: 7, maxLength: 7 }), fc.integer({ min: 0, max: 3 }))
-  .map(([edges, results, kind]) => {
-    const above = results[6]!;
-    const rows = <B>(bound: (edge: number) => B) => edges.map((edge, at) => [bound(edge), results[at]!] as const);
-    if (kind === 0) return flat(edges[0]!);
-    if (kind === 1)
-      return byWeight(
-        rows((edge) => `${edge * 100} g`),
-        above,
-      );
-    return kind === 2
-      ? byValue(
-          rows((edge) => edge * 100),
-          above,
-        )
-      : byCount(
-          rows((edge) => edge),
-          above,
-        );
-  });
-
-const range = fc.option(fc.tuple(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 0, max: 60 })), { nil: undefined });
-
-const anyLane: fc.Arbitrary<Lane> = fc
-  .record({ card, weight: range, value: range, free: fc.option(fc.integer({ min: 0, max: 6000 }), { nil: undefined }) })
-  .map((raw) =>
-    lane(raw.card, {
-      limits: [
-        ...(raw.weight
-          ? [{ measure: 'itemsWeight' as const, from: `${raw.weight[0] * 100} g`, upTo: `${(raw.weight[0] + raw.weight[1]) * 100} g` }]
-          : []),
-        ...(raw.value
-          ? [{ measure: 'valueBeforeDiscounts' as const, from: raw.value[0] * 100, upTo: (raw.value[0] + raw.value[1]) * 100 }]
-          : []),
-      ],
-      ...(raw.free !== undefined && { freeFrom: { measure: 'valueAfterDiscounts' as const, from: raw.free } }),
-    }),
-  );
-
-/** Measures on the edges that lanes use, and one unit to either side of them. */
-const onEdges: fc.Arbitrary<Measures> = fc
-  .record({
-    kilo: fc.integer({ min: 1, max: 61 }),
-    nudge: fc.integer({ min: -1, max: 1 }),
-    value: fc.integer({ min: 0, max: 61 }),
-    off: fc.integer({ min: 0, max: 300 }),
-  })
-  .map(({ kilo, nudge, value, off }) => {
-    const before = Math.max(0, value * 100 + nudge);
-    return {
-      ...NO_MEASURES,
-      itemsWeight: kilo * 100_000_000 + nudge * (MASS_SLACK + 1),
-      valueBeforeDiscounts: before,
-      valueAfterDiscounts: Math.max(0, before - off),
-      itemCount: kilo,
-    };
-  });
-
-test('the rows of a ledger add up to the price, and the fast path agrees with the full quote', () => {
+test('rows of a ledger add up to the price, none is below nothing, and the fast path agrees with the full quote', () => {
   fc.assert(
-    fc.property(anyLane, onEdges, (some, measures) => {
-      const compiled = compile(canada({ a: some }));
-      const out = new Float64Array(1);
-      pricesInto(compiled.zones[0]!, toVector(measures), out);
-      const answer = quoteLane('a', compiled.zones[0]!.lanes[0]!, measures);
-      if (answer.status !== 'priced') {
-        expect(out[0]).toBe(answer.status === 'refer' ? REFER : WITHHELD);
-        return;
-      }
-      expect(out[0]).toBe(answer.price);
-      expect(answer.ledger.reduce((sum, row) => sum + row.amount, 0)).toBe(answer.price);
-      expect(answer.price).toBeGreaterThanOrEqual(0);
-      if (answer.moreForFree) {
-        const richer = { ...measures, valueAfterDiscounts: measures.valueAfterDiscounts + answer.moreForFree.more };
-        const then = quoteLane('a', compiled.zones[0]!.lanes[0]!, richer);
-        if (some.card.kind !== 'valueTiers') expect(then).toMatchObject({ price: 0 });
+    fc.property(anyBook, anyCart, (book, cart) => {
+      const compiled = compile(book);
+      const { shipments } = prepareCart(compiled, cart);
+      const [shipment] = shipments;
+      const zone = compiled.zones[0]!;
+      const out = new Float64Array(2);
+      pricesInto(zone, shipment!, out);
+      quoteZone(compiled, zone, shipments).forEach((answer, at) => {
+        if (answer.status !== 'priced') {
+          expect(out[at]).toBe(answer.status === 'refer' ? REFER : WITHHELD);
+          return;
+        }
+        expect(out[at]).toBe(answer.price);
+        expect(out[at]).not.toBe(NO_LANE);
+        expect(answer.ledger.reduce((sum, row) => sum + row.amount, 0)).toBe(answer.price);
+        expect(Number.isSafeInteger(answer.price) && answer.price >= 0).toBe(true);
+        const { tax } = answer;
+        if (tax?.mode === 'added')
+          expect(answer.ledger.filter(({ code }) => code === 'tax').reduce((sum, row) => sum + row.amount, 0)).toBe(tax.amount);
+        if (tax) expect(tax.amount).toBeLessThanOrEqual(answer.price);
+      });
+    }),
+    { numRuns: 1500 },
+  );
+});
+
+test('more goods value never loses an allowance that asks for a value, while everything else stays', () => {
+  const { allowances: _own, ...empty } = canada({ a: lane({ kind: 'flat', result: { kind: 'amount', amount: 4000 } }) });
+  fc.assert(
+    fc.property(anyBook, anyCart, fc.integer({ min: 1, max: 5000 }), ({ allowances }, cart, more) => {
+      const compiled = compile({ ...empty, allowances });
+      const [first, ...others] = cart.lines;
+      const richer: QuoteRequest = { ...cart, lines: [{ ...first!, unitPrice: first!.unitPrice + more }, ...others] };
+      const bare = ({ lines, ...rest }: QuoteRequest) => ({ ...rest, lines: lines.map(({ ownCharge: _own2, ...held }) => held) });
+      const priceOf = (request: QuoteRequest) =>
+        quote(compiled, bare(request)).options.map((offer) => (offer.status === 'priced' ? offer.price : -1));
+      expect(priceOf(richer)[0]).toBeLessThanOrEqual(priceOf(cart)[0]!);
+    }),
+    { numRuns: 500 },
+  );
+});
+
+test('graduated tiers are continuous: a gram more costs at most one started unit more, across every bound', () => {
+  fc.assert(
+    fc.property(graduated, (card) => {
+      const compiled = compile(canada({ a: lane(card) }));
+      const priceAt = (grams: number) => {
+        const line = { quantity: 1, unitPrice: 0, weight: `${grams} g`, delivered: true };
+        const [offer] = quote(compiled, { lines: [line], discounts: [], destination: { country: 'CA' } }).options;
+        return offer?.status === 'priced' ? offer.price : Number.NaN;
+      };
+      const dearest = Math.max(
+        ...[...card.tiers.map((tier) => tier.result), card.above].map((result) => (result.kind === 'perUnit' ? result.each : 0)),
+      );
+      for (const { upTo } of card.tiers) {
+        const edge = Number.parseInt(upTo, 10);
+        const step = priceAt(edge + 1) - priceAt(edge);
+        expect(step).toBeGreaterThanOrEqual(0);
+        expect(step).toBeLessThanOrEqual(dearest);
       }
     }),
-    { numRuns: 2000 },
+    { numRuns: 200 },
+  );
+});
+
+test('sending lines to several addresses changes no line’s value', () => {
+  fc.assert(
+    fc.property(anyBook, anyCart, fc.array(fc.nat(2), { minLength: 4, maxLength: 4 }), (book, cart, addresses) => {
+      const compiled = compile(book);
+      const parted: QuoteRequest = {
+        ...cart,
+        others: [{ country: 'FR' }, { country: 'US' }],
+        lines: cart.lines.map((line, at) => ({ ...line, to: addresses[at] ?? 0 })),
+      };
+      const [whole, parts] = [prepareCart(compiled, cart).measured, prepareCart(compiled, parted).measured];
+      expect(parts.lineValues).toEqual(whole.lineValues);
+      for (const measure of ['valueBeforeDiscounts', 'valueAfterDiscounts', 'itemsWeight', 'itemCount'] as const) {
+        expect(parts.measures[measure]).toBe(whole.measures[measure]);
+      }
+    }),
+    { numRuns: 200 },
   );
 });
 
 test('tiers leave no gap and do not overlap: the search agrees with a plain scan, on every edge', () => {
   fc.assert(
-    fc.property(bounds, (edges) => {
+    fc.property(fc.uniqueArray(fc.integer({ min: 1, max: 60 }), { minLength: 1, maxLength: 8 }), (list) => {
+      const edges = list.sort((a, b) => a - b);
       const reach = Float64Array.from(edges);
       for (const value of edges.flatMap((edge) => [edge - 1, edge, edge + 1])) {
         const found = edges.findIndex((edge) => value <= edge);
         expect(tierIndex(reach, value)).toBe(found === -1 ? edges.length : found);
       }
     }),
+  );
+});
+
+test('cards written to rows and read back are the same cards; a raise and its undo restore the bytes', () => {
+  fc.assert(
+    fc.property(anyBook, fc.integer({ min: -5000, max: 5000 }), (book, basisPoints) => {
+      const read = readCardRows(cardsToRows(book), book);
+      if (!read.ok) throw new Error(JSON.stringify(read.problems));
+      const back = runCommand(book, { name: 'setCards', args: { cards: read.cards.map((card) => ({ ...card })) } }).book;
+      expect(canonicalJson(back)).toBe(canonicalJson(book));
+      const lanes = ['a', 'b'].map((service) => ({ zone: 'canada', service }));
+      const raised = runCommand(book, { name: 'raisePrices', args: { lanes, by: { kind: 'percent', basisPoints } } });
+      expect(canonicalJson(applyPatch(raised.book, raised.inverse))).toBe(canonicalJson(book));
+    }),
+    { numRuns: 300 },
   );
 });

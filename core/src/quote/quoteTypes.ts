@@ -1,7 +1,12 @@
-import type { Measure, Measures } from '../measures/measure.ts';
+import type { Measure, Measures, ValueMeasure } from '../measures/measure.ts';
+import type { Ending } from '../money/ending.ts';
 import type { Place } from '../places/place.ts';
-import type { FreeFrom } from '../rate-book/lane.ts';
+import type { Effect } from '../rate-book/allowance.ts';
+import type { Bound } from '../rate-book/card.ts';
+import type { ChargeAmount } from '../rate-book/charge.ts';
+import type { FreeFrom, Transit } from '../rate-book/lane.ts';
 import type { Id } from '../rate-book/naming.ts';
+import type { DateWindow, Weekday } from '../time/calendar.ts';
 import type { MeasuredConsignment } from './measureCart.ts';
 
 /** The consignment a row or reason belongs to, where a cart has several. */
@@ -9,33 +14,117 @@ interface OfConsignment {
   readonly consignment?: number;
 }
 
+/** The goods group whose card a row comes from, where a lane has several; null is the lane's own card. */
+interface OfGroup {
+  readonly group?: Id | null;
+}
+
+/** A stretch of a measure and what was measured. `above` is absent in the first, `upTo` above the last. Base units. */
+export interface Stretch {
+  readonly measure: Measure;
+  readonly measured: number;
+  readonly above?: number;
+  readonly upTo?: number;
+}
+
+/** How an amount that is no fixed sum came about. */
+export type Rate =
+  | { readonly kind: 'perUnit'; readonly base: number; readonly each: number; readonly unit: Bound; readonly units: number }
+  | { readonly kind: 'percent'; readonly basisPoints: number; readonly of: ValueMeasure; readonly value: number };
+
+interface WithRate {
+  readonly rate?: Rate;
+}
+
+/** One row of a card's price. */
+export type CardRow = OfGroup & { readonly amount: number } & (
+    | { readonly code: 'flat' | 'chargesOnly' }
+    /** `band`: one of several rows of a graduated card. */
+    | ({ readonly code: 'tier' | 'band' } & Stretch & WithRate)
+    | ({ readonly code: 'twoWay'; readonly row: Stretch; readonly column: Stretch } & WithRate)
+    | {
+        readonly code: 'firstAndFurther';
+        readonly measure: Measure;
+        readonly measured: number;
+        readonly first: number;
+        readonly further: number;
+      }
+    | ({ readonly code: 'rate'; readonly measure: Measure; readonly measured: number } & Required<WithRate>)
+    | { readonly code: 'cardFloor' | 'cardCap'; readonly bound: number }
+    /** Its price is within that of a dearer card. */
+    | { readonly code: 'joined'; readonly price: number }
+    | { readonly code: 'furtherCard' }
+  );
+
+/** Where rows of a card are put. */
+export interface CardRows {
+  push(...rows: CardRow[]): unknown;
+}
+
 /** One row of a price. Amounts are minor units of the shop's currency; the rows of a ledger add up to the price. */
 export type LedgerRow = OfConsignment &
   (
-    | { code: 'flat'; amount: number }
+    | CardRow
     | {
-        code: 'tier';
-        measure: Measure;
-        measured: number;
-        /** Upper bound of the tier before; absent in the first. */
-        above?: number;
-        /** Upper bound of this tier; absent above the last. */
-        upTo?: number;
-        amount: number;
+        readonly code: 'ownCharge';
+        /** Index of the cart's line. */
+        readonly line: number;
+        readonly how: 'instead' | 'onTop';
+        readonly each: number;
+        readonly quantity: number;
+        readonly amount: number;
       }
-    | { code: 'freeFrom'; measure: FreeFrom['measure']; measured: number; from: number; amount: number }
+    | {
+        readonly code: 'charge';
+        readonly charge: Id;
+        readonly name: string;
+        readonly basis: ChargeAmount;
+        /** Parcels, items or started units counted, or the sum a percentage was taken of. */
+        readonly counted: number;
+        readonly amount: number;
+      }
+    | { readonly code: 'laneFloor' | 'laneCap'; readonly bound: number; readonly amount: number }
+    | {
+        readonly code: 'freeFrom';
+        readonly measure: FreeFrom['measure'];
+        readonly measured: number;
+        readonly from: number;
+        readonly amount: number;
+      }
+    | { readonly code: 'allowance'; readonly allowance: Id; readonly name: string; readonly effect: Effect; readonly amount: number }
+    | { readonly code: 'ending'; readonly ending: Ending; readonly amount: number }
+    | { readonly code: 'tax'; readonly basisPoints: number; readonly amount: number }
   );
 
 /** Why a service is withheld. Amounts are in base units of the measure: micrograms, micrometres, minor units, items or parcels. */
 export type Reason = OfConsignment &
   (
-    | { code: 'noLane' }
-    | { code: 'belowLimit'; measure: Measure; measured: number; bound: number; difference: number }
-    | { code: 'aboveLimit'; measure: Measure; measured: number; bound: number; difference: number }
-    | { code: 'aboveTopTier'; measure: Measure; measured: number; bound: number; difference: number }
-    | { code: 'tierNotOffered'; measure: Measure; measured: number; above?: number; upTo?: number }
+    | { readonly code: 'noLane' }
+    | {
+        readonly code: 'belowLimit' | 'aboveLimit';
+        readonly measure: Measure;
+        readonly measured: number;
+        readonly bound: number;
+        readonly difference: number;
+      }
+    | ({
+        readonly code: 'aboveTopTier';
+        readonly measure: Measure;
+        readonly measured: number;
+        readonly bound: number;
+        readonly difference: number;
+      } & OfGroup)
+    | ({ readonly code: 'tierNotOffered' } & Stretch & OfGroup)
+    | ({ readonly code: 'crossingNotOffered'; readonly row: Stretch; readonly column: Stretch } & OfGroup)
+    /** Goods that the lane does not take; null is the default group. */
+    | { readonly code: 'goodsRefused'; readonly groups: readonly (Id | null)[] }
+    | { readonly code: 'couponNeeded' }
+    | { readonly code: 'outsideDates'; readonly dates: DateWindow; readonly date: string | null }
+    | { readonly code: 'wrongWeekday'; readonly weekdays: readonly Weekday[]; readonly weekday: Weekday | null }
     /** No location may ship these goods. */
-    | { code: 'noOrigin' }
+    | { readonly code: 'noOrigin' }
+    /** The address is not served, or in no zone. */
+    | { readonly code: 'noZone' }
   );
 
 /** How much more must be in the cart for free delivery. */
@@ -45,9 +134,24 @@ export interface MoreForFree {
   readonly more: number;
 }
 
+/** Tax on delivery: a part of the price, or, where added, a row of its ledger. */
+export interface DeliveryTax {
+  readonly mode: 'included' | 'added';
+  readonly basisPoints: number;
+  readonly amount: number;
+}
+
 export type Offer =
-  | { status: 'priced'; service: Id; price: number; ledger: readonly LedgerRow[]; moreForFree?: MoreForFree }
-  | { status: 'refer'; service: Id };
+  | {
+      readonly status: 'priced';
+      readonly service: Id;
+      readonly price: number;
+      readonly ledger: readonly LedgerRow[];
+      readonly moreForFree?: MoreForFree;
+      readonly tax?: DeliveryTax;
+      readonly transit?: Transit;
+    }
+  | { readonly status: 'refer'; readonly service: Id; readonly words?: string };
 
 export interface Withheld {
   readonly status: 'withheld';
@@ -76,8 +180,12 @@ export type Remark =
   | { code: 'sampleCarton' }
   /** More pieces than are placed one by one. */
   | { code: 'tooManyToPlace' }
-  /** Zones ask where the address lies, and it is not known. */
-  | { code: 'noPoint' };
+  /** Zones or lanes ask where the address lies, and it is not known. */
+  | { code: 'noPoint' }
+  /** The shop sends no order to several addresses. */
+  | { code: 'oneAddressOnly' }
+  /** An order to several addresses has more items than the shop takes. */
+  | { code: 'tooManyItemsForAddresses'; items: number; most: number };
 
 /** The part of a cart that travels together, with its own options. */
 export interface ConsignmentQuote extends MeasuredConsignment {
@@ -87,7 +195,10 @@ export interface ConsignmentQuote extends MeasuredConsignment {
 
 /** The answer for a cart, for the owner. */
 export interface Quote {
+  /** Where the first address falls. */
   readonly place: PlaceAnswer;
+  /** Where each further address falls. */
+  readonly otherPlaces: readonly PlaceAnswer[];
   readonly measures: Measures;
   /** Of several consignments, the services that take all of them, at the sum of their prices. */
   readonly options: readonly Offer[];

@@ -1,12 +1,17 @@
 import { z } from 'zod';
+import { OwnCharge } from '../goods/product.ts';
 import { MassText, massToMicrograms } from '../measures/mass.ts';
 import { BasisPoints } from '../measures/percent.ts';
 import { Minor } from '../money/money.ts';
 import { Size } from '../packing/packaging.ts';
 import { Destination } from '../places/place.ts';
 import { Id } from '../rate-book/naming.ts';
+import { Coupon } from '../rate-book/scope.ts';
+import { Instant } from '../time/calendar.ts';
 
 export const MOST_LINES = 500;
+/** The most addresses besides the first. */
+export const MOST_ADDRESSES = 49;
 export const Quantity = z.int().min(1, 'At least one').max(100_000, 'At most 100,000');
 
 /** Goods of one kind in a cart. */
@@ -29,6 +34,10 @@ export const CartLine = z.strictObject({
   upright: z.boolean().optional(),
   /** Nothing may lie over it. */
   fragile: z.boolean().optional(),
+  /** A delivery charge of its own for each one. */
+  ownCharge: OwnCharge.optional(),
+  /** Which address it goes to: 0 or absent is `destination`, 1 the first of `others`. */
+  to: z.int().min(0).max(MOST_ADDRESSES).optional(),
   /** False for goods that are not delivered, such as a gift card. */
   delivered: z.boolean().default(true),
 });
@@ -63,6 +72,33 @@ export const Cart = z.strictObject({
 });
 export type Cart = z.infer<typeof Cart>;
 
-/** One cart and where it goes. */
-export const QuoteRequest = z.strictObject({ ...Cart.shape, destination: Destination });
+/** Who buys, and when: what coupons, windows and weekdays are tested on. */
+export const Circumstances = z.strictObject({
+  /** Codes the buyer typed in. */
+  coupons: z.array(Coupon).max(20, 'At most 20 coupons').optional(),
+  /** When the quote is asked for; without it, nothing that depends on the time holds. */
+  moment: Instant.optional(),
+  /** When the buyer last placed an order. */
+  lastOrderAt: Instant.optional(),
+  /** When this cart was started. */
+  cartStartedAt: Instant.optional(),
+});
+export type Circumstances = z.infer<typeof Circumstances>;
+
+/** Further addresses, which lines name by number. */
+export const Addresses = { destination: Destination, others: z.array(Destination).max(MOST_ADDRESSES).optional() };
+
+/** Every line goes to an address there is. */
+export function addressesExist(
+  { lines, others = [] }: { lines: readonly { to?: number | undefined }[]; others?: readonly Destination[] | undefined },
+  context: z.RefinementCtx,
+): void {
+  lines.forEach(({ to = 0 }, at) => {
+    if (to <= others.length) return;
+    context.addIssue({ code: 'custom', message: 'There is no such address', path: ['lines', at, 'to'], input: to });
+  });
+}
+
+/** One cart, where it goes, and who buys when. */
+export const QuoteRequest = z.strictObject({ ...Cart.shape, ...Addresses, ...Circumstances.shape }).superRefine(addressesExist);
 export type QuoteRequest = z.infer<typeof QuoteRequest>;

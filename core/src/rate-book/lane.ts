@@ -1,70 +1,83 @@
 import { z } from 'zod';
-import { boundInBase } from '../measures/bound.ts';
-import { LengthText } from '../measures/length.ts';
-import { compareMass, MassText } from '../measures/mass.ts';
-import { dimensionOf, type Measure } from '../measures/measure.ts';
+import { ValueMeasure } from '../measures/measure.ts';
 import { Minor } from '../money/money.ts';
-import { Card, ItemCount } from './card.ts';
+import { DateWindow, Weekday } from '../time/calendar.ts';
+import { Card } from './card.ts';
+import { Limits } from './limits.ts';
+import { Id } from './naming.ts';
+import { Coupon, GoodsSet } from './scope.ts';
 
-const range = <M extends Measure, B extends z.ZodType<string | number>>(measure: M, bound: B) =>
-  z.strictObject({ measure: z.literal(measure), from: bound.optional(), upTo: bound.optional() });
+export { Limit, Limits } from './limits.ts';
 
-/** A range of a measure outside which the lane is withheld; both bounds belong to the range. */
-export const Limit = z
-  .discriminatedUnion('measure', [
-    range('itemsWeight', MassText),
-    range('packedWeight', MassText),
-    range('billableWeight', MassText),
-    range('valueBeforeDiscounts', Minor),
-    range('valueAfterDiscounts', Minor),
-    range('itemCount', ItemCount),
-    range('parcels', ItemCount),
-    range('longestSide', LengthText),
-    range('sumOfSides', LengthText),
-    range('lengthPlusGirth', LengthText),
-  ])
-  .superRefine((limit, context) => {
-    if (limit.from === undefined && limit.upTo === undefined) {
-      context.addIssue({ code: 'custom', message: 'A limit has a lower or an upper bound', path: ['upTo'], input: limit });
-    }
-    if (limit.from === undefined || limit.upTo === undefined) return;
-    const [from, upTo] = [boundInBase(limit.measure, limit.from), boundInBase(limit.measure, limit.upTo)];
-    const order = dimensionOf(limit.measure) === 'mass' ? compareMass(from, upTo) : from - upTo;
-    if (order > 0) {
-      context.addIssue({ code: 'custom', message: 'The range ends before it begins', path: ['upTo'], input: limit.upTo });
-    }
-  });
-export type Limit = z.infer<typeof Limit>;
-
-/** At most one limit a measure. */
-export const Limits = z.array(Limit).superRefine((limits, context) => {
-  limits.forEach((limit, at) => {
-    if (limits.findIndex((other) => other.measure === limit.measure) !== at) {
-      context.addIssue({ code: 'custom', message: 'This measure has a limit already', path: [at, 'measure'], input: limit.measure });
-    }
-  });
-});
-
-/** The allowance "free from a value": reached counts. */
+/** The lane's own allowance "free from a value": reached counts. */
 export const FreeFrom = z.strictObject({
-  measure: z.enum(['valueBeforeDiscounts', 'valueAfterDiscounts']),
+  measure: ValueMeasure,
   from: Minor,
+  /** Charges are free, too. */
+  coversCharges: z.boolean(),
 });
 export type FreeFrom = z.infer<typeof FreeFrom>;
+
+/** What a lane asks for besides ranges of measures; null and empty ask for nothing. */
+export const Conditions = z.strictObject({
+  /** The goods it takes: others withhold the lane. */
+  goods: GoodsSet.nullable(),
+  /** Only with one of these coupons. */
+  coupons: z.array(Coupon).max(200, 'At most 200 coupons'),
+  dates: DateWindow.nullable(),
+  /** Only on these days of the week, as the shop counts them. */
+  weekdays: z.array(Weekday).min(1, 'Choose a day').max(7).nullable(),
+});
+export type Conditions = z.infer<typeof Conditions>;
+
+export const NO_CONDITIONS: Conditions = { goods: null, coupons: [], dates: null, weekdays: null };
+
+/** A card in use and those of other kinds entered before, kept so that switching the kind loses nothing. */
+const cards = { card: Card, kept: z.array(Card) };
+
+function oneOfEachKind({ card, kept }: { card: Card; kept: readonly Card[] }, context: z.RefinementCtx): void {
+  const kinds = [card, ...kept].map(({ kind }) => kind);
+  if (new Set(kinds).size === kinds.length) return;
+  context.addIssue({ code: 'custom', message: 'A lane keeps one card of each kind', path: ['kept'], input: kept });
+}
+
+/** The card of one goods group, in place of the lane's own. */
+export const GroupCard = z.strictObject({ group: Id, ...cards }).superRefine(oneOfEachKind);
+export type GroupCard = z.infer<typeof GroupCard>;
+
+/** Days on the way, least and most, as the service counts them. */
+export const Transit = z
+  .strictObject({ least: z.int().min(0).max(120, 'At most 120 days'), most: z.int().min(0).max(120, 'At most 120 days') })
+  .refine(({ least, most }) => least <= most, { message: 'At most is less than at least', path: ['most'] });
+export type Transit = z.infer<typeof Transit>;
 
 /** The crossing of one service and one zone. */
 export const Lane = z
   .strictObject({
-    card: Card,
-    /** Cards of other kinds, entered before; kept so that switching the kind loses nothing. */
-    kept: z.array(Card),
+    ...cards,
+    /** Groups with a card of their own; all other goods are priced together by the lane's card. */
+    groupCards: z.array(GroupCard).max(100),
     limits: Limits,
+    conditions: Conditions,
+    /** The least and greatest price after charges. */
+    floor: Minor.nullable(),
+    cap: Minor.nullable(),
     freeFrom: FreeFrom.nullable(),
+    transit: Transit.nullable(),
   })
   .superRefine((lane, context) => {
-    const kinds = [lane.card, ...lane.kept].map((card) => card.kind);
-    if (new Set(kinds).size !== kinds.length) {
-      context.addIssue({ code: 'custom', message: 'A lane keeps one card of each kind', path: ['kept'], input: lane.kept });
+    oneOfEachKind(lane, context);
+    const groups = lane.groupCards.map(({ group }) => group);
+    if (new Set(groups).size !== groups.length) {
+      context.addIssue({ code: 'custom', message: 'A goods group has one card', path: ['groupCards'], input: groups });
+    }
+    if (lane.floor !== null && lane.cap !== null && lane.floor > lane.cap) {
+      context.addIssue({ code: 'custom', message: 'At most is less than at least', path: ['cap'], input: lane.cap });
     }
   });
 export type Lane = z.infer<typeof Lane>;
+
+/** A lane with nothing but a card. */
+export function plainLane(card: Card): Lane {
+  return { card, kept: [], groupCards: [], limits: [], conditions: NO_CONDITIONS, floor: null, cap: null, freeFrom: null, transit: null };
+}

@@ -3,6 +3,7 @@ import { CountryCode, SubdivisionCode } from '../places/countries.ts';
 import { Point } from '../places/point.ts';
 import { PostalCode } from '../places/postal.ts';
 import { Id, Name } from './naming.ts';
+import { GoodsSet, holdsGroup } from './scope.ts';
 
 function isTimeZone(zone: string): boolean {
   try {
@@ -31,7 +32,7 @@ export const Location = z
     point: Point.nullable(),
     timeZone: TimeZone,
     /** The goods it may ship: null is all of them, else these groups and, if so said, those in no group. */
-    ships: z.strictObject({ groups: z.array(Id).max(100), others: z.boolean() }).nullable(),
+    ships: GoodsSet.nullable(),
   })
   .refine(({ subdivision, country }) => subdivision === null || subdivision.startsWith(`${country}-`), {
     path: ['subdivision'],
@@ -41,6 +42,5 @@ export type Location = z.infer<typeof Location>;
 
 /** Whether a location may ship goods of a group; null is the default group. */
 export function mayShip(location: Pick<Location, 'ships'>, group: Id | null): boolean {
-  if (location.ships === null) return true;
-  return group === null ? location.ships.others : location.ships.groups.includes(group);
+  return holdsGroup(location.ships, group);
 }

@@ -2,6 +2,7 @@ import { expect, test } from 'vitest';
 import { compile } from '../quote/compile.ts';
 import { quote } from '../quote/quote.ts';
 import { QuoteRequest } from '../quote/request.ts';
+import { RATE_BOOK_FORMAT } from './rateBook.ts';
 import { readRateBook } from './readRateBook.ts';
 
 /** A book as format 1 wrote it. */
@@ -51,13 +52,16 @@ const ask = (postalCode: string, weight: string) => {
 
 test('a book of format 1 is brought forward: postal places in lists, everything else as it was', () => {
   const book = readRateBook(old);
-  expect(book.format).toBe(2);
+  expect(book.format).toBe(RATE_BOOK_FORMAT);
   expect(book.zones[0]?.places).toEqual([
     { kind: 'postal', country: 'CA', rules: 'B3*\nb4v 2l5' },
     { kind: 'subdivision', subdivision: 'CA-PE' },
     { kind: 'postal', country: 'CA', rules: 'B3H 4R2', excluded: true },
   ]);
-  expect(book.zones[0]?.lanes).toEqual(old.zones[0]?.lanes);
+  const [before, after] = [old.zones[0]!.lanes.ground, book.zones[0]!.lanes.ground!];
+  expect(after.card).toEqual({ ...before.card, bands: 'whole', floor: null, cap: null });
+  expect(after.freeFrom).toEqual({ ...before.freeFrom, coversCharges: true });
+  expect([book.charges, book.allowances, after.groupCards, book.shop.timeZone]).toEqual([[], [], [], 'UTC']);
   expect([book.goodsGroups, book.locations, book.packing.packaging]).toEqual([[], [], []]);
   expect(readRateBook(book)).toEqual(book);
 });
@@ -70,8 +74,8 @@ test('and its prices stay the same: weighed without the carton, as before', () =
 });
 
 test.each([
-  ['a later format', { ...old, format: 3 }, 'format 3'],
-  ['no number', { ...old, format: 'one' }, 'formats 1 to 2'],
+  ['a later format', { ...old, format: 4 }, 'format 4'],
+  ['no number', { ...old, format: 'one' }, 'formats 1 to 3'],
   ['junk in place of zones', { ...old, zones: 'none' }, 'array'],
   ['junk in place of places', { ...old, zones: [{ ...old.zones[0], places: [null] }] }, 'zones'],
 ])('%s is refused with words, not with a fall', (_name, document, words) => {

@@ -48,7 +48,54 @@ function from1(book: Json): Json {
   };
 }
 
-const STEPS: Readonly<Record<number, (book: Json) => Json>> = { 1: from1 };
+const OPEN = { floor: null, cap: null };
+
+function card3(card: unknown): unknown {
+  return isObject(card) && card.kind !== 'flat' ? { ...card, bands: 'whole', ...OPEN } : card;
+}
+
+function lane3(lane: unknown): unknown {
+  if (!isObject(lane)) return lane;
+  return {
+    ...lane,
+    card: card3(lane.card),
+    kept: Array.isArray(lane.kept) ? lane.kept.map(card3) : lane.kept,
+    groupCards: [],
+    conditions: { goods: null, coupons: [], dates: null, weekdays: null },
+    ...OPEN,
+    freeFrom: isObject(lane.freeFrom) ? { ...lane.freeFrom, coversCharges: true } : lane.freeFrom,
+    transit: null,
+  };
+}
+
+const each = (list: unknown, edit: (entry: Json) => unknown): unknown =>
+  Array.isArray(list) ? list.map((entry: unknown) => (isObject(entry) ? edit(entry) : entry)) : list;
+
+/** Format 3 brought charges, allowances, cards per goods group, pricing rules and tax; whatever was priced goes on costing the same. */
+function from2(book: Json): Json {
+  const [first] = Array.isArray(book.locations) ? (book.locations as unknown[]) : [];
+  const timeZone = isObject(first) && typeof first.timeZone === 'string' ? first.timeZone : 'UTC';
+  const lanes = (held: unknown) =>
+    isObject(held) ? Object.fromEntries(Object.entries(held).map(([service, lane]) => [service, lane3(lane)])) : held;
+  return {
+    ...book,
+    format: 3,
+    shop: isObject(book.shop)
+      ? {
+          ...book.shop,
+          timeZone,
+          pricing: { rounding: 'halfUp', ending: 'none', tax: 'none', order: 'owner' },
+          severalAddresses: { allowed: true, mostItems: null },
+        }
+      : book.shop,
+    zones: each(book.zones, (zone) => ({ ...zone, taxRate: 0, lanes: lanes(zone.lanes) })),
+    services: each(book.services, (service) => ({ ...service, internalName: '', mixing: { kind: 'add' } })),
+    charges: [],
+    allowances: [],
+  };
+}
+
+const STEPS: Readonly<Record<number, (book: Json) => Json>> = { 1: from1, 2: from2 };
 
 /** Brings a document forward to the present format, one step at a time; one that is no known older format stays as it is. */
 export function migrate(document: unknown): unknown {

@@ -1,29 +1,46 @@
 import { z } from 'zod';
 import { GoodsGroup } from '../goods/goodsGroup.ts';
+import { BasisPoints } from '../measures/percent.ts';
 import { Currency } from '../money/currency.ts';
+import { Ending } from '../money/ending.ts';
+import { Minor } from '../money/money.ts';
 import { VolumeRule } from '../packing/billable.ts';
 import { Packaging } from '../packing/packaging.ts';
 import { CountryCode } from '../places/countries.ts';
 import { Place } from '../places/place.ts';
+import { Allowance } from './allowance.ts';
+import { Charge } from './charge.ts';
 import { Lane } from './lane.ts';
-import { Location } from './location.ts';
+import { Location, TimeZone } from './location.ts';
 import { Id, Name } from './naming.ts';
 
 /** The format this code reads and writes; older ones are migrated forward. */
-export const RATE_BOOK_FORMAT = 2;
+export const RATE_BOOK_FORMAT = 3;
 
 const Message = z.string().trim().min(1, 'Write what the buyer reads').max(500, 'At most 500 characters');
 
 export const ServiceKind = z.enum(['card', 'round', 'counter']);
 export type ServiceKind = z.infer<typeof ServiceKind>;
 
+/** Add all prices up, take the dearest, or the dearest and a fixed amount for each further card. */
+export const Mixing = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('add') }),
+  z.strictObject({ kind: z.literal('dearest') }),
+  z.strictObject({ kind: z.literal('dearestPlus'), each: Minor }),
+]);
+export type Mixing = z.infer<typeof Mixing>;
+
 /** What a buyer picks. `round` is the shop's own van, `counter` is pickup. */
 export const Service = z.strictObject({
   id: Id,
   name: Name,
+  /** What the shop calls it among its own; empty where that is the buyer's name. */
+  internalName: z.string().trim().max(80, 'A name has at most 80 characters'),
   kind: ServiceKind,
   /** A line under the name, for the buyer; may be empty. */
   note: z.string().trim().max(120, 'At most 120 characters'),
+  /** How the prices of goods with cards of their own come together. */
+  mixing: Mixing,
 });
 export type Service = z.infer<typeof Service>;
 
@@ -31,6 +48,8 @@ export const Zone = z.strictObject({
   id: Id,
   name: Name,
   places: z.array(Place),
+  /** The rate of tax on delivery there; counts where the shop taxes delivery. */
+  taxRate: BasisPoints,
   /** Lanes by service id. A service is offered in a zone only where it has one. */
   lanes: z.record(Id, Lane),
 });
@@ -52,6 +71,25 @@ export const ShopTexts = z.strictObject({
 });
 export type ShopTexts = z.infer<typeof ShopTexts>;
 
+/** How every price is finished, and options put in order. */
+export const Pricing = z.strictObject({
+  rounding: z.enum(['halfUp', 'halfEven']),
+  ending: Ending,
+  /** Tax on delivery: none, part of the price, or added to it, at the rate of the zone. */
+  tax: z.enum(['none', 'included', 'added']),
+  /** Options in the owner's order, the cheapest or the fastest first. */
+  order: z.enum(['owner', 'cheapest', 'fastest']),
+});
+export type Pricing = z.infer<typeof Pricing>;
+
+/** Orders that go to several addresses. */
+export const SeveralAddresses = z.strictObject({
+  allowed: z.boolean(),
+  /** The most items such an order may have; null for any number. */
+  mostItems: z.int().min(1, 'At least 1').max(1_000_000).nullable(),
+});
+export type SeveralAddresses = z.infer<typeof SeveralAddresses>;
+
 export const Shop = z.strictObject({
   name: Name,
   currency: Currency,
@@ -61,6 +99,10 @@ export const Shop = z.strictObject({
   /** Countries the shop delivers to at all. */
   served: z.array(CountryCode),
   texts: ShopTexts,
+  /** IANA time zone in which dates and weekdays are counted. */
+  timeZone: TimeZone,
+  pricing: Pricing,
+  severalAddresses: SeveralAddresses,
 });
 export type Shop = z.infer<typeof Shop>;
 
@@ -105,12 +147,17 @@ export const RateBook = z
     zones: z.array(Zone).max(300),
     /** In the order buyers see them. */
     services: z.array(Service).max(60),
+    /** Added to prices in this order. */
+    charges: z.array(Charge).max(100),
+    allowances: z.array(Allowance).max(100),
   })
   .superRefine((book, context) => {
     uniqueIds(book.zones, 'zones', context);
     uniqueIds(book.services, 'services', context);
     uniqueIds(book.goodsGroups, 'goodsGroups', context);
     uniqueIds(book.locations, 'locations', context);
+    uniqueIds(book.charges, 'charges', context);
+    uniqueIds(book.allowances, 'allowances', context);
     const locations = new Set(book.locations.map((location) => location.id));
     book.zones.forEach((zone, at) => {
       zone.places.forEach((place, index) => {
@@ -134,6 +181,13 @@ export function laneOf(zone: Zone, service: Id): Lane | undefined {
   return Object.hasOwn(zone.lanes, service) ? zone.lanes[service] : undefined;
 }
 
+/** What a shop does while nothing else is said. */
+export const SHOP_DEFAULTS = {
+  timeZone: 'UTC',
+  pricing: { rounding: 'halfUp', ending: 'none', tax: 'none', order: 'owner' },
+  severalAddresses: { allowed: true, mostItems: null },
+} as const satisfies Partial<Shop>;
+
 /** A book to begin with: no zones, no services, nothing served. */
 export function emptyBook(): RateBook {
   return {
@@ -148,11 +202,14 @@ export function emptyBook(): RateBook {
         noOption: 'We cannot deliver this cart to your address. Please write to us.',
         refer: 'Please ask us for a delivery price.',
       },
+      ...SHOP_DEFAULTS,
     },
     goodsGroups: [],
     locations: [],
     packing: { packaging: [], usual: null, volume: { divisor: 5000, per: 'cm3PerKg', roundUpTo: null } },
     zones: [],
     services: [],
+    charges: [],
+    allowances: [],
   };
 }

@@ -1,5 +1,5 @@
 import type { Card, TierResult } from '../rate-book/card.ts';
-import type { FreeFrom, Lane, Limit } from '../rate-book/lane.ts';
+import { type FreeFrom, type Lane, plainLane } from '../rate-book/lane.ts';
 import type { Location } from '../rate-book/location.ts';
 import { emptyBook, RateBook, type Service, type Zone } from '../rate-book/rateBook.ts';
 
@@ -15,43 +15,57 @@ export const flat = (minor: number): Card => ({ kind: 'flat', result: { kind: 'a
 export const byWeight = (tiers: readonly (readonly [string, TierResult])[], above: TierResult = notOffered): Card => ({
   kind: 'weightTiers',
   measure: 'itemsWeight',
+  bands: 'whole',
   tiers: tiers.map(([upTo, result]) => ({ upTo, result })),
   above,
+  floor: null,
+  cap: null,
 });
 
 export const byValue = (tiers: readonly (readonly [number, TierResult])[], above: TierResult): Card => ({
   kind: 'valueTiers',
   measure: 'valueAfterDiscounts',
   writing: 'from',
+  bands: 'whole',
   tiers: tiers.map(([upTo, result]) => ({ upTo, result })),
   above,
+  floor: null,
+  cap: null,
 });
 
 export const byCount = (tiers: readonly (readonly [number, TierResult])[], above: TierResult): Card => ({
   kind: 'countTiers',
   measure: 'itemCount',
+  bands: 'whole',
   tiers: tiers.map(([upTo, result]) => ({ upTo, result })),
   above,
+  floor: null,
+  cap: null,
 });
 
-export const lane = (card: Card, more: { limits?: Limit[]; freeFrom?: FreeFrom } = {}): Lane => ({
-  card,
-  kept: [],
-  limits: more.limits ?? [],
-  freeFrom: more.freeFrom ?? null,
-});
+export const lane = (card: Card, more: Partial<Lane> = {}): Lane => ({ ...plainLane(card), ...more });
 
-export const service = (id: string): Service => ({ id, name: `Service ${id}`, kind: 'card', note: '' });
+/** Free delivery from a value after discounts, charges included. */
+export const freeFrom = (from: number): FreeFrom => ({ measure: 'valueAfterDiscounts', from, coversCharges: true });
+
+export const service = (id: string): Service => ({
+  id,
+  name: `Service ${id}`,
+  internalName: '',
+  kind: 'card',
+  note: '',
+  mixing: { kind: 'add' },
+});
 
 /** A Canadian shop with the given zones; services are those the lanes name. */
-export function bookOf(zones: readonly (Pick<Zone, 'id' | 'places'> & { lanes: Record<string, Lane> })[]): RateBook {
+export function bookOf(zones: readonly (Pick<Zone, 'id' | 'places'> & { lanes: Record<string, Lane>; taxRate?: number })[]): RateBook {
   const book = emptyBook();
   const services = [...new Set(zones.flatMap((zone) => Object.keys(zone.lanes)))];
   return RateBook.parse({
     ...book,
     shop: { ...book.shop, served: ['CA', 'US', 'FR'] },
     services: services.map(service),
-    zones: zones.map((zone) => ({ name: `Zone ${zone.id}`, ...zone })),
+    zones: zones.map((zone) => ({ name: `Zone ${zone.id}`, taxRate: 0, ...zone })),
   });
 }
 

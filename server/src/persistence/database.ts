@@ -5,6 +5,7 @@ import { DataSource, type EntityManager } from 'typeorm';
 import { entities } from './entities.ts';
 import { First1763900000000 } from './migrations/1763900000000-first.ts';
 import { Goods1764000000000 } from './migrations/1764000000000-goods.ts';
+import { OwnCharge1764200000000 } from './migrations/1764200000000-own-charge.ts';
 
 /**
  * The shop's SQLite file. The driver has one connection and no queue of its own, so that overlapping transactions
@@ -27,7 +28,7 @@ export async function openDatabase(folder: string): Promise<Database> {
     type: 'better-sqlite3',
     database,
     entities,
-    migrations: [First1763900000000, Goods1764000000000],
+    migrations: [First1763900000000, Goods1764000000000, OwnCharge1764200000000],
     migrationsTransactionMode: 'each',
     synchronize: false,
     enableWAL: true,

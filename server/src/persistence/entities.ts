@@ -41,6 +41,7 @@ export interface ProductRow {
   fragile: boolean;
   delivered: boolean;
   extraPackingDays: number;
+  ownCharge: string | null;
   tags: string;
 }
 
@@ -105,6 +106,7 @@ export const ProductEntity = new EntitySchema<ProductRow>({
     fragile: { type: 'boolean' },
     delivered: { type: 'boolean' },
     extraPackingDays: { type: 'integer', name: 'extra_packing_days' },
+    ownCharge: { type: 'text', name: 'own_charge', nullable: true },
     tags: { type: 'text' },
   },
 });

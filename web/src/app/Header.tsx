@@ -84,6 +84,9 @@ export function Header({ onFind }: { onFind: () => void }) {
           <NavLink to="/book" className={nav}>
             Rate book
           </NavLink>
+          <NavLink to="/charges" className={nav}>
+            Charges
+          </NavLink>
           <NavLink to="/shop" className={nav}>
             Shop
           </NavLink>

@@ -14,6 +14,7 @@ export const router = createBrowserRouter([
       { path: 'book', element: <RateBookScreen /> },
       { path: 'book/:zone', lazy: async () => ({ Component: (await import('../features/zone/ZoneScreen.tsx')).ZoneScreen }) },
       { path: 'book/:zone/:service', lazy: async () => ({ Component: (await import('../features/lane/LaneScreen.tsx')).LaneScreen }) },
+      { path: 'charges', lazy: async () => ({ Component: (await import('../features/charges/ChargesScreen.tsx')).ChargesScreen }) },
       { path: 'publish', lazy: async () => ({ Component: (await import('../features/publish/PublishScreen.tsx')).PublishScreen }) },
       {
         path: 'shop',

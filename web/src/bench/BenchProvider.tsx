@@ -3,24 +3,28 @@ import {
   compile,
   isProductLine,
   type Product,
+  prepareCart,
   type Quote,
   type QuoteRequest,
   quote,
   resolveCart,
+  type Shipment,
   type Trial,
 } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
-import { createContext, type Dispatch, type ReactNode, useContext, useEffect, useMemo, useReducer } from 'react';
+import { createContext, type Dispatch, type ReactNode, useContext, useEffect, useMemo, useReducer, useState } from 'react';
 import { useDraft } from '../draft/DraftProvider.tsx';
 import { queries } from '../draft/queries.ts';
 import { type BenchEvent, type BenchState, emptyBench, keepBench, readBench, reduceBench } from './benchState.ts';
-import { type BenchPoint, useBenchPoint } from './useBenchPoint.ts';
+import { type BenchPoint, useBenchPoint, useOtherPoints } from './useBenchPoint.ts';
 
 export interface Bench {
   readonly state: BenchState;
   readonly send: Dispatch<BenchEvent>;
   readonly products: ReadonlyMap<string, Product>;
   readonly trials: readonly Trial[];
+  /** The cart's consignments before they are parted by goods, as every zone reads them. */
+  readonly shipments: readonly Shipment[];
   /** The cart with its goods looked up. */
   readonly request: QuoteRequest;
   readonly compiled: CompiledBook;
@@ -58,6 +62,16 @@ function requestOf(state: BenchState, products: ReadonlyMap<string, Product>): Q
   return resolved.request;
 }
 
+/** The present minute. */
+function useNow(): string {
+  const [now, setNow] = useState(() => new Date().toISOString());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(new Date().toISOString()), 60_000);
+    return () => clearInterval(timer);
+  }, []);
+  return now;
+}
+
 export function BenchProvider({
   products,
   trials,
@@ -75,9 +89,15 @@ export function BenchProvider({
   const { data: latestTrials = trials } = useQuery(queries.trials);
   const compiled = useMemo(() => compile(book), [book]);
   const { destination, from } = useBenchPoint(state.cart.destination, compiled.places.needsPoint);
-  const request = useMemo(() => ({ ...requestOf(state, byId), destination }), [state, byId, destination]);
+  const others = useOtherPoints(state.cart.others, compiled.places.needsPoint);
+  const now = useNow();
+  const request = useMemo(
+    () => ({ moment: now, ...requestOf(state, byId), destination, ...(others && { others: [...others] }) }),
+    [state, byId, destination, others, now],
+  );
   const bench = useMemo((): Bench => {
-    const answer = quote(compiled, request);
+    const prepared = prepareCart(compiled, request);
+    const answer = quote(compiled, request, prepared);
     return {
       state,
       send,
@@ -85,6 +105,7 @@ export function BenchProvider({
       trials: latestTrials,
       request,
       compiled,
+      shipments: prepared.shipments,
       measured: answer,
       quote: answer,
       pointFrom: from,

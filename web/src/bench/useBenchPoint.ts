@@ -24,3 +24,17 @@ export function useBenchPoint(destination: To, needed: boolean): BenchPoint {
   if (!wanted || !data) return { destination, from: null };
   return { destination: { ...destination, point: data.point }, from: data.rough ? 'rough' : 'postal' };
 }
+
+/** The further addresses with a point each, where one is known. */
+export function useOtherPoints(others: readonly To[] | undefined, needed: boolean): readonly To[] | undefined {
+  const { data } = useQuery({
+    queryKey: ['centroids', others],
+    queryFn: async () => {
+      const { withCentroid } = await import('@ostrakon/core/centroids');
+      return (others ?? []).map((other) => withCentroid({ needsPoint: true }, other));
+    },
+    enabled: needed && others !== undefined,
+    staleTime: Infinity,
+  });
+  return data ?? others;
+}

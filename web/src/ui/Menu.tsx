@@ -1,5 +1,4 @@
-import { DropdownMenu } from 'radix-ui';
-import { type ReactNode, useRef, useState } from 'react';
+import { cloneElement, lazy, type ReactElement, Suspense, useState } from 'react';
 
 export interface MenuEntry {
   readonly label: string;
@@ -9,85 +8,28 @@ export interface MenuEntry {
   readonly grave?: boolean;
 }
 
-const item =
-  'flex cursor-pointer items-center justify-between gap-6 rounded-md px-2.5 py-1.5 text-sm outline-none data-highlighted:bg-clay-tint data-disabled:cursor-not-allowed data-disabled:opacity-45';
-
 export interface MenuGroup {
   readonly heading?: string;
   readonly entries: readonly MenuEntry[];
 }
 
-function Entry({ entry, onChoose }: { entry: MenuEntry; onChoose: (entry: MenuEntry) => void }) {
-  return (
-    <DropdownMenu.Item
-      disabled={entry.disabled ?? false}
-      onSelect={() => onChoose(entry)}
-      className={`${item} ${entry.grave ? 'text-fault' : ''}`}
-    >
-      {entry.label}
-      {entry.keys !== undefined && <kbd className="font-sans text-xs text-ash">{entry.keys}</kbd>}
-    </DropdownMenu.Item>
-  );
+export interface MenuProps {
+  /** A button. */
+  trigger: ReactElement<Record<string, unknown>>;
+  /** Asked for when the menu opens. */
+  groups: () => readonly MenuGroup[];
 }
 
-function Entries({ groups, onChoose }: { groups: () => readonly MenuGroup[]; onChoose: (entry: MenuEntry) => void }) {
-  const filled = groups().filter((group) => group.entries.length > 0);
-  return filled.map((group, at) => (
-    <DropdownMenu.Group key={group.heading ?? group.entries[0]?.label}>
-      {at > 0 && <DropdownMenu.Separator className="my-1 h-px bg-line" />}
-      {group.heading !== undefined && <DropdownMenu.Label className="px-2.5 py-1 text-xs text-ash">{group.heading}</DropdownMenu.Label>}
-      {group.entries.map((entry) => (
-        <Entry key={entry.label} entry={entry} onChoose={onChoose} />
-      ))}
-    </DropdownMenu.Group>
-  ));
-}
+const MenuFrame = lazy(async () => ({ default: (await import('./MenuFrame.tsx')).MenuFrame }));
 
-/** A menu of commands; `groups` is asked for when the menu opens. Groups are set apart by a line and may have a heading. */
-export function Menu({ trigger, groups }: { trigger: ReactNode; groups: () => readonly MenuGroup[] }) {
-  const [open, setOpen] = useState(false);
-  const chosen = useRef<MenuEntry | null>(null);
-  const triggerButton = useRef<HTMLButtonElement>(null);
-  /* Only once the menu has let go of the focus: what an entry opens (a name being changed, a dialog) takes it and keeps it. */
-  const actWhenClosed = (event: Event) => {
-    const entry = chosen.current;
-    if (entry === null) return;
-    chosen.current = null;
-    event.preventDefault();
-    triggerButton.current?.focus();
-    entry.act();
-  };
+/** A menu of commands; its frame comes when the first one opens. Groups are set apart by a line and may have a heading. */
+export function Menu({ trigger, groups }: MenuProps) {
+  const [asked, setAsked] = useState(false);
+  const button = cloneElement(trigger, { 'aria-haspopup': 'menu', 'aria-expanded': false, onClick: () => setAsked(true) });
+  if (!asked) return button;
   return (
-    <DropdownMenu.Root open={open} onOpenChange={setOpen}>
-      {/* Opened by a click, not by pressing down or by an arrow key: triggers on the sheet are dragged and walked over. */}
-      <DropdownMenu.Trigger
-        asChild
-        ref={triggerButton}
-        onPointerDown={(event) => event.preventDefault()}
-        onClick={() => setOpen(true)}
-        onKeyDown={(event) => {
-          if (event.key === 'ArrowDown') event.preventDefault();
-        }}
-      >
-        {trigger}
-      </DropdownMenu.Trigger>
-      {open && (
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="start"
-            sideOffset={4}
-            onCloseAutoFocus={actWhenClosed}
-            className="z-50 max-h-[60vh] min-w-52 overflow-auto rounded-lg border border-line-strong bg-paper p-1 shadow-sm"
-          >
-            <Entries
-              groups={groups}
-              onChoose={(entry) => {
-                chosen.current = entry;
-              }}
-            />
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      )}
-    </DropdownMenu.Root>
+    <Suspense fallback={button}>
+      <MenuFrame trigger={trigger} groups={groups} />
+    </Suspense>
   );
 }

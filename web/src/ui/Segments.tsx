@@ -1,16 +1,18 @@
 import { ToggleGroup } from 'radix-ui';
 
-/** A row of choices of which one holds. */
+/** A row of choices of which one holds; many of them may run over several lines. */
 export function Segments<V extends string>({
   label,
   value,
   choices,
   onChange,
+  wrap = false,
 }: {
   label: string;
   value: V;
   choices: readonly (readonly [V, string])[];
   onChange: (value: V) => void;
+  wrap?: boolean;
 }) {
   return (
     <ToggleGroup.Root
@@ -20,13 +22,19 @@ export function Segments<V extends string>({
       onValueChange={(next) => {
         if (next !== '') onChange(next as V);
       }}
-      className="inline-flex shrink-0 overflow-hidden whitespace-nowrap rounded-md border border-line-strong bg-paper"
+      className={
+        wrap
+          ? 'flex flex-wrap gap-1'
+          : 'inline-flex shrink-0 overflow-hidden whitespace-nowrap rounded-md border border-line-strong bg-paper'
+      }
     >
       {choices.map(([choice, name]) => (
         <ToggleGroup.Item
           key={choice}
           value={choice}
-          className="h-8 border-line-strong border-l px-3 text-sm font-medium first:border-l-0 hover:bg-bone data-[state=on]:bg-ink data-[state=on]:text-slip"
+          className={`text-sm font-medium hover:bg-bone data-[state=on]:bg-ink data-[state=on]:text-slip ${
+            wrap ? 'h-7 rounded-md border border-line-strong bg-paper px-2' : 'h-8 border-line-strong border-l px-3 first:border-l-0'
+          }`}
         >
           {name}
         </ToggleGroup.Item>

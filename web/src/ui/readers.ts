@@ -1,10 +1,16 @@
 import {
+  Coupon,
   LengthText,
   MassText,
+  type Measure,
+  parseBound,
+  parseCount,
   parseDistance,
   parseLength,
   parseMass,
   parseMoney,
+  parsePercent,
+  parseResult,
   parseSize,
   type Shop,
   type Size,
@@ -62,11 +68,39 @@ export const readSize =
 
 /** Whole numbers from 1. */
 export function readCount(text: string): Read<number> {
-  const digits = text.trim().replace(/[\s,.'\u00a0\u202f](?=\d{3}(?!\d))/g, '');
-  if (!/^\d{1,9}$/.test(digits)) return { ok: false, message: text.trim() === '' ? 'Write a number.' : 'Write a whole number of items.' };
-  const value = Number(digits);
-  if (value < 1) return { ok: false, message: 'At least 1.' };
-  return value > 1_000_000 ? { ok: false, message: 'At most 1,000,000.' } : { ok: true, value };
+  const parsed = parseCount(text);
+  return parsed.ok ? parsed : { ok: false, message: typedProblemWords(parsed.problem) };
+}
+
+/** A percentage in basis points, to `most` of them. */
+export const readPercent =
+  (most = 10_000) =>
+  (text: string): Read<number> => {
+    const parsed = parsePercent(text, most);
+    return parsed.ok ? parsed : { ok: false, message: typedProblemWords(parsed.problem) };
+  };
+
+/** A bound of any measure. */
+export const readBound =
+  (measure: Measure, shop: Shop) =>
+  (text: string): Read<string | number> => {
+    const parsed = parseBound(text, measure, shop);
+    return parsed.ok ? parsed : { ok: false, message: typedProblemWords(parsed.problem) };
+  };
+
+/** A coupon code, without spaces. */
+export function readCoupon(text: string): Read<string> {
+  const parsed = Coupon.safeParse(text.trim());
+  return parsed.success ? { ok: true, value: parsed.data } : { ok: false, message: `${parsed.error.issues[0]?.message}.` };
+}
+
+/** Several coupon codes between commas. */
+export function readCoupons(text: string): Read<string[]> {
+  const codes = text.split(/[,;\n]/).map((code) => code.trim());
+  const read = codes.filter((code) => code !== '').map(readCoupon);
+  const fault = read.find((one) => !one.ok);
+  if (fault && !fault.ok) return { ok: false, message: `${fault.message.replace(/\.$/, '')}. Put commas between several codes.` };
+  return { ok: true, value: [...new Set(read.flatMap((one) => (one.ok ? [one.value] : [])))] };
 }
 
 /** The same, with an empty field for "none". */
@@ -75,19 +109,17 @@ export const orNone =
   (text: string): Read<T | undefined> =>
     text.trim() === '' ? { ok: true, value: undefined } : read(text);
 
-const NO = /^(no|none|not offered|n\/a|[-\u2013\u2014]+)$/i;
-const ASK = /^(ask|ask us|refer|\?)$/i;
+const KINDS = 'A price, “5 + 0.80/kg”, “5 %”, “free”, “not offered” or “ask us” fits here.';
 
-/** A tier's result: an amount, "free", "not offered" or "ask us". */
+/** A tier's result as typed; `measure` is what a rate counts, and where nothing is measured a rate is refused. */
 export const readResult =
-  (shop: Shop) =>
+  (shop: Shop, measure?: Measure) =>
   (text: string): Read<TierResult> => {
-    const typed = text.trim();
-    if (/^free$/i.test(typed)) return { ok: true, value: { kind: 'free' } };
-    if (NO.test(typed)) return { ok: true, value: { kind: 'notOffered' } };
-    if (ASK.test(typed)) return { ok: true, value: { kind: 'refer' } };
-    const amount = readMoney(shop)(typed);
-    if (amount.ok) return { ok: true, value: { kind: 'amount', amount: amount.value } };
-    const words = typed === '' ? 'Write a price' : amount.message.replace(/\.$/, '');
-    return { ok: false, message: `${words}. A price, “free”, “not offered” or “ask us” fits here.` };
+    const read = parseResult(text, measure, shop);
+    if (read.ok) return read;
+    const { problem } = read;
+    if (problem.code === 'noUnitHere') return { ok: false, message: 'Nothing is measured here, so a rate has nothing to count.' };
+    if (problem.code === 'empty') return { ok: false, message: `Write a price. ${KINDS}` };
+    const words = typedProblemWords(problem);
+    return { ok: false, message: measure === undefined ? words : `${words} ${KINDS}` };
   };

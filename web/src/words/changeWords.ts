@@ -1,17 +1,20 @@
-import type { Change, FreeFrom, Limit, Service, TierChange, VolumeRule } from '@ostrakon/core';
+import type { Change, FreeFrom, Limit, Pricing, RateBook, Service, TierChange, VolumeRule } from '@ostrakon/core';
+import { cardRuns, rangeWords } from './cardSentence.ts';
 import type { Format } from './format.ts';
-import { laneSentence, limitWords, resultWords } from './laneSentence.ts';
+import { conditionWords, laneSentence } from './laneSentence.ts';
 import { placeWords } from './quoteWords.ts';
+import { resultWords } from './resultWords.ts';
+import { allowanceSentence, chargeSentence, limitWords } from './ruleSentence.ts';
 
-const facts = { name: 'name', currency: 'currency', units: 'units', locale: 'language' } as const;
+const facts = { name: 'name', currency: 'currency', units: 'units', locale: 'language', timeZone: 'time zone' } as const;
 const texts = { noOption: 'where nothing is offered', refer: 'where the buyer should ask' } as const;
 
 export const kindWords: Record<Service['kind'], string> = { card: 'parcel or freight', round: 'own van', counter: 'pickup' };
 
-function tierWords(change: TierChange, bound: (upTo: string | number) => string, format: Format): string {
-  const where = change.upTo === undefined ? 'above the last tier' : `up to ${bound(change.upTo)}`;
-  const was = change.before && resultWords(change.before, format);
-  const is = change.after && resultWords(change.after, format);
+function tierWords(change: TierChange, card: Extract<Change, { code: 'tiersChanged' }>['card'], format: Format): string {
+  const where = change.upTo === undefined ? 'above the last tier' : `up to ${format.bound(card.measure, change.upTo)}`;
+  const was = change.before && resultWords(change.before, format, card.measure);
+  const is = change.after && resultWords(change.after, format, card.measure);
   if (was === undefined) return `${where} is new at ${is}`;
   return is === undefined ? `${where} (${was}) is gone` : `${where} was ${was}, is now ${is}`;
 }
@@ -22,7 +25,7 @@ const limitsText = (limits: readonly Limit[], format: Format) =>
 const freeText = (free: FreeFrom | null, format: Format) =>
   free === null
     ? 'never free'
-    : `free from ${format.money(free.from)} ${free.measure === 'valueAfterDiscounts' ? 'after' : 'before'} discounts`;
+    : `free from ${format.money(free.from)} ${free.measure === 'valueAfterDiscounts' ? 'after' : 'before'} discounts${free.coversCharges ? '' : ', but for charges'}`;
 
 const shorten = (names: readonly string[]) => (names.length > 6 ? [...names.slice(0, 5), `${names.length - 5} more`] : names);
 
@@ -63,28 +66,136 @@ export function volumeWords({ divisor, per, roundUpTo }: VolumeRule): string {
   return roundUpTo === null ? head : `${head}, rounded up to steps of ${roundUpTo}`;
 }
 
-/** One difference to the live edition, as a sentence. */
-export function changeWords(change: Change, format: Format, subdivision: (code: string) => string): string {
+const text = (runs: readonly { text: string }[]) => runs.map((run) => run.text).join('');
+
+type LaneChange = Extract<Change, { service: string; zone: string }>;
+
+function laneChangeWords(change: LaneChange, book: RateBook, format: Format): string {
+  const lane = `${change.service} to ${change.zone}`;
+  const of = change.group === undefined ? lane : `${lane}, ${change.group}`;
   switch (change.code) {
-    case 'shopFact':
-    case 'served':
-    case 'text':
-      return shopWords(change, format);
+    case 'laneAdded':
+      return `${change.service} is now offered to ${change.zone}. ${text(laneSentence(change.lane, format, book))}`;
+    case 'laneRemoved':
+      return `${change.service} is no longer offered to ${change.zone}.`;
+    case 'cardReplaced':
+      return `${of}: was “${text(cardRuns(change.before, format))}”, is now “${text(cardRuns(change.after, format))}”.`;
+    case 'tiersChanged':
+      return `${of}: ${change.tiers.map((tier) => tierWords(tier, change.card, format)).join('; ')}.`;
+    case 'groupCardRemoved':
+      return `${of}: no longer priced by a card of its own.`;
+    case 'limitsChanged':
+      return `${lane}: was offered with ${limitsText(change.before, format)}, now with ${limitsText(change.after, format)}.`;
+    case 'conditionsChanged': {
+      const asked = conditionWords(change.after, book, format);
+      return `${lane}: ${asked.length === 0 ? 'is now offered for all goods, at all times, without a coupon' : `is now offered only ${asked.join(', ')}`}.`;
+    }
+    case 'rangeChanged': {
+      const [was, is] = [rangeWords(change.before, format), rangeWords(change.after, format)];
+      return `${lane}: with charges it was ${was || 'neither floored nor capped'}, is now ${is || 'neither floored nor capped'}.`;
+    }
+    case 'transitChanged':
+      return change.after === null
+        ? `${lane}: the days on the way are no longer stated.`
+        : `${lane}: takes ${change.after.least} to ${format.count(change.after.most, 'day')} now.`;
+    case 'freeFromChanged':
+      return `${lane}: was ${freeText(change.before, format)}, is now ${freeText(change.after, format)}.`;
+  }
+}
+
+const taxes = { none: 'not taxed', included: 'taxed within the price', added: 'taxed on top of the price' } as const;
+const orders = { owner: 'in your order', cheapest: 'the cheapest first', fastest: 'the fastest first' } as const;
+const endings = {
+  none: 'as worked out',
+  up99: 'up to the next .99',
+  nearest05: 'to the nearest 0.05',
+  nearestWhole: 'to the nearest whole amount',
+} as const;
+const roundings = { halfUp: 'halves up', halfEven: 'halves to even' } as const;
+
+/** How prices are finished, in words. */
+export function pricingWords({ tax, order, ending, rounding }: Pricing): string {
+  return `Prices end ${endings[ending]} and are rounded ${roundings[rounding]}; delivery is ${taxes[tax]}; options stand ${orders[order]}.`;
+}
+
+type RuleChange = Extract<
+  Change,
+  { code: 'chargeSet' | 'allowanceSet' | 'chargeRemoved' | 'allowanceRemoved' | 'chargesReordered' | 'allowancesReordered' }
+>;
+
+function ruleChangeWords(change: RuleChange, book: RateBook, format: Format): string {
+  switch (change.code) {
+    case 'chargeSet':
+      return `${change.added ? 'New charge' : 'Changed charge'}: ${chargeSentence(change.charge, book, format)}`;
+    case 'allowanceSet':
+      return `${change.added ? 'New allowance' : 'Changed allowance'}: ${allowanceSentence(change.allowance, book, format)}`;
+    case 'chargeRemoved':
+      return `The charge ${change.name} is gone.`;
+    case 'allowanceRemoved':
+      return `The allowance ${change.name} is gone.`;
+    case 'chargesReordered':
+      return `Charges are now added in this order: ${change.names.join(', ')}.`;
+    case 'allowancesReordered':
+      return `Allowances now stand in this order: ${change.names.join(', ')}.`;
+  }
+}
+
+type ZoneChange = Extract<Change, { code: 'zoneAdded' | 'zoneRemoved' | 'placesChanged' | 'zoneTaxed' }>;
+
+function zoneChangeWords(change: ZoneChange, format: Format, subdivision: (code: string) => string): string {
+  switch (change.code) {
     case 'zoneAdded':
       return `Zone ${change.zone} is new.`;
     case 'zoneRemoved':
       return `Zone ${change.zone} is gone.`;
-    case 'zoneRenamed':
-      return `Zone ${change.before} is now called ${change.after}.`;
-    case 'zonesReordered':
-      return `Zones are now in this order: ${change.names.join(', ')}.`;
-    case 'servicesReordered':
-      return `Services are now in this order: ${change.names.join(', ')}.`;
+    case 'zoneTaxed':
+      return `Delivery to ${change.zone} was taxed at ${format.percent(change.before)}, is now at ${format.percent(change.after)}.`;
     case 'placesChanged': {
       const named = (places: typeof change.added) => format.list(shorten(places.map((place) => placeWords(place, format, subdivision))));
       const added = change.added.length > 0 ? ` gained ${named(change.added)}` : '';
       const removed = change.removed.length > 0 ? ` lost ${named(change.removed)}` : '';
       return `Zone ${change.zone}${added}${added && removed ? ' and' : ''}${removed}.`;
+    }
+  }
+}
+
+type ServiceChange = Extract<Change, { code: 'serviceAdded' | 'serviceRemoved' | 'serviceDescribed' }>;
+
+function serviceChangeWords(change: ServiceChange, format: Format): string {
+  switch (change.code) {
+    case 'serviceAdded':
+      return `Service ${change.service} is new.`;
+    case 'serviceRemoved':
+      return `Service ${change.service} is gone.`;
+    case 'serviceDescribed': {
+      const { kind, note, internalName, mixing } = change.after;
+      const own = internalName === '' ? '' : `, called “${internalName}” in the shop`;
+      const mixed = {
+        add: 'prices of several cards are added up',
+        dearest: 'of several cards the dearest counts',
+        dearestPlus: `of several cards the dearest counts, and ${mixing.kind === 'dearestPlus' ? format.money(mixing.each) : ''} for each further one`,
+      };
+      return `${change.service} is ${kindWords[kind]} with the note “${note}”${own}; ${mixed[mixing.kind]}.`;
+    }
+  }
+}
+
+const isOf = <C extends Change>(change: Change, field: string): change is C => field in change;
+
+/** One difference to the live edition, as a sentence. */
+export function changeWords(change: Change, format: Format, subdivision: (code: string) => string, book: RateBook): string {
+  if (isOf<LaneChange>(change, 'service') && 'zone' in change) return laneChangeWords(change, book, format);
+  switch (change.code) {
+    case 'shopFact':
+    case 'served':
+    case 'text':
+      return shopWords(change, format);
+    case 'pricing':
+      return pricingWords(change.after);
+    case 'severalAddresses': {
+      const { allowed, mostItems } = change.after;
+      if (!allowed) return 'An order goes to one address only now.';
+      return `An order may go to several addresses now${mostItems === null ? '' : `, with ${format.count(mostItems, 'item')} at most`}.`;
     }
     case 'packagingChanged':
     case 'locationsChanged':
@@ -94,34 +205,24 @@ export function changeWords(change: Change, format: Format, subdivision: (code: 
       return change.after === null ? 'No packaging is the usual one any more.' : `${change.after} is now the usual packaging.`;
     case 'volumeRule':
       return `Volumetric weight was worked out by ${volumeWords(change.before)}; it now is by ${volumeWords(change.after)}.`;
-    case 'serviceAdded':
-      return `Service ${change.service} is new.`;
-    case 'serviceRemoved':
-      return `Service ${change.service} is gone.`;
+    case 'zonesReordered':
+      return `Zones are now in this order: ${change.names.join(', ')}.`;
+    case 'servicesReordered':
+      return `Services are now in this order: ${change.names.join(', ')}.`;
+    case 'zoneRenamed':
+      return `Zone ${change.before} is now called ${change.after}.`;
     case 'serviceRenamed':
       return `Service ${change.before} is now called ${change.after}.`;
+    case 'zoneAdded':
+    case 'zoneRemoved':
+    case 'placesChanged':
+    case 'zoneTaxed':
+      return zoneChangeWords(change, format, subdivision);
+    case 'serviceAdded':
+    case 'serviceRemoved':
     case 'serviceDescribed':
-      return `${change.service} is ${kindWords[change.after.kind]} with the note “${change.after.note}”.`;
-    case 'laneAdded':
-      return `${change.service} is now offered to ${change.zone}.`;
-    case 'laneRemoved':
-      return `${change.service} is no longer offered to ${change.zone}.`;
-    case 'cardReplaced': {
-      const runs = laneSentence({ card: change.after, kept: [], limits: [], freeFrom: null }, format);
-      return `${change.service} to ${change.zone} has another kind of price. ${runs.map((run) => run.text).join('')}`;
-    }
-    case 'tiersChanged': {
-      const bound = (upTo: string | number) => (change.card.kind === 'flat' ? String(upTo) : format.bound(change.card.measure, upTo));
-      if (change.card.kind === 'flat') {
-        const [tier] = change.tiers;
-        const show = (result: typeof change.card.result | undefined) => (result ? resultWords(result, format) : 'nothing');
-        return `${change.service} to ${change.zone}: was ${tier?.before ? resultWords(tier.before, format) : 'nothing'}, is now ${show(change.card.result)}.`;
-      }
-      return `${change.service} to ${change.zone}: ${change.tiers.map((tier) => tierWords(tier, bound, format)).join('; ')}.`;
-    }
-    case 'limitsChanged':
-      return `${change.service} to ${change.zone}: was offered with ${limitsText(change.before, format)}, now with ${limitsText(change.after, format)}.`;
-    case 'freeFromChanged':
-      return `${change.service} to ${change.zone}: was ${freeText(change.before, format)}, is now ${freeText(change.after, format)}.`;
+      return serviceChangeWords(change, format);
+    default:
+      return ruleChangeWords(change as RuleChange, book, format);
   }
 }

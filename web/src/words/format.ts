@@ -12,6 +12,7 @@ import {
   regionName,
   type Shop,
   type Sides,
+  UNKNOWN_DISTANCE,
 } from '@ostrakon/core';
 
 /** How this shop reads numbers and names. */
@@ -37,7 +38,16 @@ export interface Format {
   region(code: string): string;
   /** Day and time of an instant, where the reader is. */
   moment(instant: string): string;
+  /** "a, b and c", "a, b or c". */
   list(words: readonly string[]): string;
+  alternatives(words: readonly string[]): string;
+  /** Basis points: "12.5%". */
+  percent(basisPoints: number): string;
+  /** A plain date, or a day of every year: "26 Nov 2026", "26 Nov". */
+  day(date: string): string;
+  /** 1 is Monday. */
+  weekday(day: number): string;
+  readonly currency: string;
 }
 
 export function formatFor({ currency, locale, units }: Shop): Format {
@@ -48,6 +58,7 @@ export function formatFor({ currency, locale, units }: Shop): Format {
     const dimension = dimensionOf(measure);
     if (dimension === 'mass') return mass(base, beside);
     if (dimension === 'length') return formatLength(base, units, locale);
+    if (dimension === 'distance') return base >= UNKNOWN_DISTANCE ? 'an unknown distance' : formatDistance(base, units, locale);
     return dimension === 'money' ? money(base) : count(base, measure === 'parcels' ? 'parcel' : 'item');
   };
   const moments = new Intl.DateTimeFormat(locale, {
@@ -59,6 +70,10 @@ export function formatFor({ currency, locale, units }: Shop): Format {
     hourCycle: 'h23',
   });
   const list = new Intl.ListFormat('en', { type: 'conjunction' });
+  const either = new Intl.ListFormat('en', { type: 'disjunction' });
+  const plainDay = new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short', timeZone: 'UTC' });
+  const plainDate = new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
+  const weekdays = new Intl.DateTimeFormat('en', { weekday: 'long', timeZone: 'UTC' });
   return {
     money,
     plain: (minor) => minorToDecimal(minor, currency),
@@ -77,5 +92,11 @@ export function formatFor({ currency, locale, units }: Shop): Format {
     moment: (instant) => moments.format(new Date(instant)),
     region: (code) => regionName(code, locale),
     list: (words) => list.format(words),
+    alternatives: (words) => either.format(words),
+    percent: (basisPoints) => formatPercent(basisPoints, locale),
+    day: (date) => (date.length > 5 ? plainDate.format(new Date(`${date}T00:00Z`)) : plainDay.format(new Date(`2000-${date}T00:00Z`))),
+    // 1 January 2024 was a Monday.
+    weekday: (day) => weekdays.format(new Date(Date.UTC(2024, 0, day))),
+    currency,
   };
 }

@@ -9,8 +9,8 @@ const empty = emptyBook();
 const book: RateBook = {
   ...empty,
   zones: [
-    { id: 'near', name: 'Near', places: [], lanes: {} },
-    { id: 'far', name: 'Far', places: [], lanes: {} },
+    { id: 'near', name: 'Near', places: [], taxRate: 0, lanes: {} },
+    { id: 'far', name: 'Far', places: [], taxRate: 0, lanes: {} },
   ],
 };
 const metric = formatFor(book.shop);

@@ -1,12 +1,12 @@
 import {
   countryGroupName,
   dimensionOf,
-  type LedgerRow,
   type Measure,
   type Place,
   type PlaceAnswer,
   type RateBook,
   type Reason,
+  UNKNOWN_DISTANCE,
 } from '@ostrakon/core';
 import type { Format } from './format.ts';
 
@@ -21,6 +21,7 @@ export const measureWords: Record<Measure, string> = {
   longestSide: 'Longest side',
   sumOfSides: 'Sum of sides',
   lengthPlusGirth: 'Length plus girth',
+  distance: 'Distance',
 };
 
 /** A stretch of a measure between two bounds, the upper one included. */
@@ -37,24 +38,79 @@ export function stretch(measure: Measure, row: { above?: number; upTo?: number }
   return above === undefined ? `up to ${show(upTo)}` : `over ${show(above)}, up to ${show(upTo)}`;
 }
 
+/** What the owner calls a goods group; null is the default group. */
+export type GroupName = (group: string | null) => string;
+
+export const groupNameOf =
+  ({ goodsGroups }: Pick<RateBook, 'goodsGroups'>): GroupName =>
+  (group) =>
+    group === null ? 'goods in no group' : (goodsGroups.find(({ id }) => id === group)?.name ?? group);
+
+const PLAIN: GroupName = (group) => group ?? 'goods in no group';
+
+function windowWords({ from, until }: { from: string | null; until: string | null }, format: Format): string {
+  if (from === null) return `until ${format.day(until ?? '')}`;
+  return until === null ? `from ${format.day(from)}` : `${format.day(from)} to ${format.day(until)}`;
+}
+
+function unmeasuredWords(reason: Extract<Reason, { code: Unmeasured }>, format: Format, group: GroupName): string {
+  switch (reason.code) {
+    case 'noLane':
+      return 'has no lane in this zone';
+    case 'noZone':
+      return 'this address is in no zone';
+    case 'noOrigin':
+      return 'no location may ship these goods';
+    case 'goodsRefused':
+      return `does not take ${format.list(reason.groups.map(group))}`;
+    case 'couponNeeded':
+      return 'only with a coupon; none of this cart’s opens it';
+    case 'outsideDates':
+      return `only ${windowWords(reason.dates, format)}; ${reason.date === null ? 'no moment is set' : `this is ${format.day(reason.date)}`}`;
+    case 'wrongWeekday': {
+      const days = format.list([...reason.weekdays].sort((a, b) => a - b).map((day) => format.weekday(day)));
+      return `only on ${days}; ${reason.weekday === null ? 'no moment is set' : `this is ${format.weekday(reason.weekday)}`}`;
+    }
+  }
+}
+
+const UNMEASURED = ['noLane', 'noZone', 'noOrigin', 'goodsRefused', 'couponNeeded', 'outsideDates', 'wrongWeekday'] as const;
+type Unmeasured = (typeof UNMEASURED)[number];
+const isUnmeasured = (reason: Reason): reason is Extract<Reason, { code: Unmeasured }> =>
+  (UNMEASURED as readonly string[]).includes(reason.code);
+
 /** Why a service is withheld, as the owner reads it: what was measured, the bound, and what would change it. */
-export function reasonWords(reason: Reason, format: Format): string {
-  if (reason.code === 'noLane') return 'has no lane in this zone';
-  if (reason.code === 'noOrigin') return 'no location may ship these goods';
-  const has = `${reason.consignment === undefined ? 'this cart' : 'it'} has ${format.measured(reason.measure, reason.measured)}`;
+export function reasonWords(reason: Reason, format: Format, group: GroupName = PLAIN): string {
+  if (isUnmeasured(reason)) return unmeasuredWords(reason, format, group);
+  const whose = 'group' in reason && reason.group !== undefined ? group(reason.group) : undefined;
+  const it = whose ?? (reason.consignment === undefined ? 'this cart' : 'it');
+  if (reason.code === 'crossingNotOffered') {
+    const { row, column } = reason;
+    const at = (side: typeof row) => `${measureWords[side.measure].toLowerCase()} ${stretch(side.measure, side, format)}`;
+    return `not offered for ${at(row)} with ${at(column)}${whose === undefined ? '' : ` of ${whose}`}`;
+  }
+  const has = `${it} has ${format.measured(reason.measure, reason.measured)}`;
   if (reason.code === 'tierNotOffered') return `not offered ${stretch(reason.measure, reason, format)}; ${has}`;
   const bound = format.measured(reason.measure, reason.bound);
   const ends = { belowLimit: `starts at ${bound}`, aboveLimit: `limited to ${bound}`, aboveTopTier: `tiers stop at ${bound}` };
-  return `${ends[reason.code]}; ${has}, ${differenceWords(reason, format)}`;
+  const difference = differenceWords(reason, format);
+  return `${ends[reason.code]}; ${has}${difference === '' ? '' : `, ${difference}`}`;
 }
+
+const SHORT: Readonly<Record<Unmeasured, string>> = {
+  noLane: '',
+  noZone: 'in no zone',
+  noOrigin: 'no location ships this',
+  goodsRefused: 'not these goods',
+  couponNeeded: 'only with a coupon',
+  outsideDates: 'not at this date',
+  wrongWeekday: 'not on this day',
+};
 
 /** The same in a few words, for a cell of the sheet. */
 export function reasonInShort(reason: Reason, format: Format): string {
+  if (isUnmeasured(reason)) return SHORT[reason.code];
   switch (reason.code) {
-    case 'noLane':
-      return '';
-    case 'noOrigin':
-      return 'no location ships this';
     case 'belowLimit':
       return `only from ${format.measured(reason.measure, reason.bound)}`;
     case 'aboveLimit':
@@ -63,12 +119,14 @@ export function reasonInShort(reason: Reason, format: Format): string {
       return `tiers stop at ${format.measured(reason.measure, reason.bound)}`;
     case 'tierNotOffered':
       return `not ${stretch(reason.measure, reason, format)}`;
+    case 'crossingNotOffered':
+      return `not ${stretch(reason.row.measure, reason.row, format)}`;
   }
 }
 
 /** How far a cart is from being offered. */
 export function differenceWords(reason: Reason, format: Format): string {
-  if (!('difference' in reason)) return '';
+  if (!('difference' in reason) || (reason.measure === 'distance' && reason.measured >= UNKNOWN_DISTANCE)) return '';
   return `${format.measured(reason.measure, reason.difference, reason.measured)} ${reason.code === 'belowLimit' ? 'short' : 'over'}`;
 }
 
@@ -78,20 +136,6 @@ export function stretchInShort(row: { measure: Measure; above?: number; upTo?: n
   if (dimensionOf(row.measure) === 'mass' && row.above !== undefined && row.upTo !== undefined)
     return `${short(row.above)} to ${short(row.upTo)}`;
   return stretch(row.measure, row, format).replace(/([.,]00)(?=$| )/g, '');
-}
-
-export function ledgerWords(row: LedgerRow, format: Format): { name: string; detail: string } {
-  switch (row.code) {
-    case 'flat':
-      return { name: 'One price for every cart', detail: '' };
-    case 'tier':
-      return {
-        name: `${measureWords[row.measure]} ${format.measured(row.measure, row.measured)}`,
-        detail: `tier ${stretch(row.measure, row, format)}`,
-      };
-    case 'freeFrom':
-      return { name: `Free from ${format.money(row.from)}`, detail: `goods come to ${format.money(row.measured)}` };
-  }
 }
 
 /** What a place of a zone is, in a few words. */

@@ -8,6 +8,7 @@ const words: Words = {
   ambiguous: ({ asThousands, asDecimal }) => `This can be read two ways. Write ${asThousands} or ${asDecimal}.`,
   tooManyDecimals: ({ most }) => (most === 0 ? 'Write a whole number.' : `At most ${most} decimal places.`),
   negative: () => 'Write 0 or more.',
+  tooSmall: ({ least }) => `At least ${least}.`,
   tooLarge: ({ most }) => `At most ${most}.`,
   unknownUnit: ({ typed, known }) => `“${typed}” is no unit. Use ${known.join(', ')}.`,
 };

@@ -1,10 +1,12 @@
 import {
   applyCommand,
+  type Card,
   type Command,
   describeChanges,
   emptyBook,
   type Lane,
   type Measure,
+  plainLane,
   type RateBook,
   type Reason,
 } from '@ostrakon/core';
@@ -20,18 +22,21 @@ const format = formatFor(book.shop);
 const kilo = 1_000_000_000;
 
 const lane: Lane = {
+  ...plainLane({ kind: 'chargesOnly' }),
   card: {
     kind: 'weightTiers',
     measure: 'itemsWeight',
+    bands: 'whole',
+    floor: null,
+    cap: null,
     tiers: [
       { upTo: '2 lb', result: { kind: 'amount', amount: 990 } },
       { upTo: '5 kg', result: { kind: 'free' } },
     ],
     above: { kind: 'notOffered' },
   },
-  kept: [],
   limits: [{ measure: 'itemCount', from: 2 }],
-  freeFrom: { measure: 'valueBeforeDiscounts', from: 12_000 },
+  freeFrom: { measure: 'valueBeforeDiscounts', from: 12_000, coversCharges: true },
 };
 const say = (of: Lane) =>
   laneSentence(of, format)
@@ -46,10 +51,21 @@ describe('a lane read back', () => {
   });
   test('says value tiers the way they are written', () => {
     const tiers = [{ upTo: 4999, result: { kind: 'amount', amount: 700 } as const }];
-    const card = { kind: 'valueTiers', measure: 'valueAfterDiscounts', writing: 'from', tiers, above: { kind: 'free' } } as const;
-    const bare = { card: { ...card, tiers }, kept: [], limits: [], freeFrom: null };
+    const card = {
+      kind: 'valueTiers',
+      measure: 'valueAfterDiscounts',
+      writing: 'from',
+      bands: 'whole',
+      floor: null,
+      cap: null,
+      tiers,
+      above: { kind: 'free' },
+    } as const;
+    const bare = plainLane({ ...card, tiers });
     expect(say(bare)).toBe('Priced by goods value: $7.00 from $0.00, free from $50.00.');
-    expect(say({ ...bare, card: { ...bare.card, writing: 'upTo' } })).toBe('Priced by goods value: $7.00 up to $49.99; over $49.99 free.');
+    expect(say({ ...bare, card: { ...card, tiers, writing: 'upTo' } })).toBe(
+      'Priced by goods value: $7.00 up to $49.99; over $49.99 free.',
+    );
   });
 });
 
@@ -108,14 +124,19 @@ test('every kind of change has a sentence, with what was and what is', () => {
       { name: 'setServed', args: { countries: ['CA'] } },
       { name: 'addZone', args: { id: 'canada', name: 'Canada', places: [{ kind: 'country', country: 'CA' }] } },
       { name: 'addZone', args: { id: 'far', name: 'Far', places: [] } },
-      { name: 'addService', args: { id: 'ground', name: 'Ground parcel', kind: 'card', note: '' } },
-      { name: 'addService', args: { id: 'van', name: 'Van', kind: 'card', note: '' } },
+      {
+        name: 'addService',
+        args: { id: 'ground', name: 'Ground parcel', kind: 'card', note: '', internalName: '', mixing: { kind: 'add' } },
+      },
+      { name: 'addService', args: { id: 'van', name: 'Van', kind: 'card', note: '', internalName: '', mixing: { kind: 'add' } } },
       { name: 'startLane', args: { ...at, card: lane.card } },
       { name: 'startLane', args: { zone: 'canada', service: 'van', card: { kind: 'flat', result: { kind: 'amount', amount: 500 } } } },
     ] satisfies Command[]
   ).reduce<RateBook>(applyCommand, book);
-  const told = (...commands: Command[]) =>
-    describeChanges(before, commands.reduce(applyCommand, before)).map((change) => changeWords(change, format, (code) => code));
+  const told = (...commands: Command[]) => {
+    const after = commands.reduce(applyCommand, before);
+    return describeChanges(before, after).map((change) => changeWords(change, format, (code) => code, after));
+  };
   expect(told({ name: 'setServed', args: { countries: ['FR'] } })).toEqual([
     'The shop now delivers to France. The shop no longer delivers to Canada.',
   ]);
@@ -149,23 +170,98 @@ test('every kind of change has a sentence, with what was and what is', () => {
   const postal = { kind: 'postal', country: 'CA', rules: 'B3*\nB4*\nB5A\nB6-B7' } as const;
   expect(told({ name: 'setPlaces', args: { zone: 'far', places: [postal] } })).toEqual(['Zone Far gained 4 postal rules (CA).']);
   expect(told({ name: 'removeLane', args: at })).toEqual(['Ground parcel is no longer offered to Canada.']);
-  expect(told({ name: 'startLane', args: { ...at, zone: 'far', card: lane.card } })).toEqual(['Ground parcel is now offered to Far.']);
-  expect(told({ name: 'describeService', args: { service: 'van', kind: 'round', note: 'Tuesdays' } })).toEqual([
-    'Van is own van with the note “Tuesdays”.',
+  expect(told({ name: 'startLane', args: { ...at, zone: 'far', card: lane.card } })).toEqual([
+    'Ground parcel is now offered to Far. Priced by items weight: $9.90 up to 2 lb, free up to 5 kg; over 5 kg it is not offered.',
   ]);
+  expect(
+    told({ name: 'describeService', args: { service: 'van', kind: 'round', note: 'Tuesdays', internalName: '', mixing: { kind: 'add' } } }),
+  ).toEqual(['Van is own van with the note “Tuesdays”; prices of several cards are added up.']);
   expect(told({ name: 'setCard', args: { zone: 'canada', service: 'van', card: { kind: 'flat', result: { kind: 'free' } } } })).toEqual([
-    'Van to Canada: was $5.00, is now Free.',
+    'Van to Canada: was “Delivery costs $5.00”, is now “Delivery costs nothing”.',
   ]);
   expect(told({ name: 'switchCard', args: { ...at, kind: 'flat' } })).toEqual([
-    'Ground parcel to Canada has another kind of price. The buyer is asked to write to us.',
+    'Ground parcel to Canada: was “Priced by items weight: $9.90 up to 2 lb, free up to 5 kg; over 5 kg it is not offered”, is now “The buyer is asked to write to us”.',
   ]);
   expect(told({ name: 'setLimits', args: { ...at, limits: [{ measure: 'itemsWeight', upTo: '30 kg' }] } })).toEqual([
     'Ground parcel to Canada: was offered with no limits, now with items weight up to 30 kg.',
   ]);
-  expect(told({ name: 'setFreeFrom', args: { ...at, freeFrom: { measure: 'valueAfterDiscounts', from: 8000 } } })).toEqual([
-    'Ground parcel to Canada: was never free, is now free from $80.00 after discounts.',
-  ]);
-  expect(told({ name: 'setShop', args: { name: 'My shop', currency: 'USD', units: 'metric', locale: 'en-CA' } })).toEqual([
+  expect(
+    told({ name: 'setFreeFrom', args: { ...at, freeFrom: { measure: 'valueAfterDiscounts', from: 8000, coversCharges: true } } }),
+  ).toEqual(['Ground parcel to Canada: was never free, is now free from $80.00 after discounts.']);
+  expect(told({ name: 'setShop', args: { name: 'My shop', currency: 'USD', units: 'metric', locale: 'en-CA', timeZone: 'UTC' } })).toEqual([
     'The shop’s currency was CAD, is now USD.',
   ]);
+  expect(
+    told({ name: 'setShop', args: { name: 'My shop', currency: 'CAD', units: 'metric', locale: 'en-CA', timeZone: 'America/Halifax' } }),
+  ).toEqual(['The shop’s time zone was UTC, is now America/Halifax.']);
+  expect(told({ name: 'setPricing', args: { rounding: 'halfUp', ending: 'up99', tax: 'added', order: 'cheapest' } })).toEqual([
+    'Prices end up to the next .99 and are rounded halves up; delivery is taxed on top of the price; options stand the cheapest first.',
+  ]);
+  expect(told({ name: 'setZoneTax', args: { zone: 'far', taxRate: 1400 } })).toEqual(['Delivery to Far was taxed at 0%, is now at 14%.']);
+  const scope = { services: ['ground'], zones: null, goods: null };
+  const rule = { id: 'r', name: 'Rule', scope, dates: { from: '11-01', until: '12-31' }, inUse: true };
+  expect(
+    told(
+      {
+        name: 'addCharge',
+        args: { ...rule, amount: { kind: 'percent', basisPoints: 180, of: 'valueAfterDiscounts' }, floor: 150, cap: null },
+      },
+      {
+        name: 'addAllowance',
+        args: {
+          ...rule,
+          effect: { kind: 'atMost', amount: 500 },
+          ranges: [{ measure: 'valueAfterDiscounts', from: 4000 }],
+          coupons: ['CLUB'],
+          sinceOrder: 12,
+          sinceCart: null,
+          endedAt: null,
+          exceptCountries: ['US'],
+          coversCharges: false,
+          combinable: true,
+        },
+      },
+    ),
+  ).toEqual([
+    'New charge: Rule adds 1.8% of goods after discounts on Ground parcel, at least $1.50, from Nov 1 to Dec 31 every year.',
+    'New allowance: Rule lets delivery cost $5.00 at most on Ground parcel, for goods after discounts from $40.00, with the coupon CLUB, for 12 hours after the buyer’s last order, from Nov 1 to Dec 31 every year, but not in United States, charges not included, together with others.',
+  ]);
+  const conditions = { goods: null, coupons: [], dates: null, weekdays: [5, 2] };
+  expect(told({ name: 'setConditions', args: { ...at, conditions } })).toEqual([
+    'Ground parcel to Canada: is now offered only on Tuesday and Friday.',
+  ]);
+  expect(told({ name: 'setLaneRange', args: { ...at, floor: null, cap: 4500 } })).toEqual([
+    'Ground parcel to Canada: with charges it was neither floored nor capped, is now never more than $45.00.',
+  ]);
 });
+
+test.each<[Card, string]>([
+  [
+    { kind: 'firstAndFurther', measure: 'itemCount', first: 600, further: 150, floor: null, cap: 900 },
+    '$6.00 for the first item and $1.50 for each further one; never more than $9.00.',
+  ],
+  [
+    { kind: 'startedUnits', base: 500, each: 80, per: { measure: 'packedWeight', unit: '1 kg' }, floor: null, cap: null },
+    '$5.00 and $0.80 for each started kg of packed weight.',
+  ],
+  [
+    { kind: 'percent', of: 'valueBeforeDiscounts', basisPoints: 750, floor: 400, cap: null },
+    'Delivery costs 7.5% of goods before discounts; at least $4.00.',
+  ],
+  [{ kind: 'chargesOnly' }, 'No price of its own: the buyer pays the charges alone.'],
+  [
+    {
+      kind: 'twoWay',
+      rows: { measure: 'packedWeight', bounds: ['2 kg', '5 kg'] },
+      columns: { measure: 'valueAfterDiscounts', bounds: [9999] },
+      results: [
+        [{ kind: 'amount', amount: 500 }, { kind: 'free' }],
+        [{ kind: 'amount', amount: 900 }, { kind: 'refer' }],
+        [{ kind: 'notOffered' }, { kind: 'notOffered' }],
+      ],
+      floor: null,
+      cap: null,
+    },
+    'Priced by packed weight (3 steps to 5 kg and above) and goods after discounts (2 steps to $99.99 and above): Free to $9.00, some not offered, some to be asked for.',
+  ],
+])('the kinds of cards read back', (card, words) => expect(say(plainLane(card))).toBe(words));

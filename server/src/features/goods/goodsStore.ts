@@ -1,18 +1,25 @@
 import { setImmediate } from 'node:timers/promises';
-import { type GoodsAnswer, type GoodsChange, MOST_PRODUCTS, Product, Size } from '@ostrakon/core';
+import { type GoodsAnswer, type GoodsChange, MOST_PRODUCTS, OwnCharge, Product, Size } from '@ostrakon/core';
 import type { EntityManager } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
 import { ProductEntity, type ProductRow } from '../../persistence/entities.ts';
 
-function fromRow({ position: _position, goodsGroup, size, tags, ...row }: ProductRow): Product {
-  return Product.parse({ ...row, group: goodsGroup, size: size === null ? null : Size.parse(JSON.parse(size)), tags: JSON.parse(tags) });
+function fromRow({ position: _position, goodsGroup, size, ownCharge, tags, ...row }: ProductRow): Product {
+  return Product.parse({
+    ...row,
+    group: goodsGroup,
+    size: size === null ? null : Size.parse(JSON.parse(size)),
+    ownCharge: ownCharge === null ? null : OwnCharge.parse(JSON.parse(ownCharge)),
+    tags: JSON.parse(tags),
+  });
 }
 
-const toRow = ({ group, size, tags, ...product }: Product, position: number): ProductRow => ({
+const toRow = ({ group, size, ownCharge, tags, ...product }: Product, position: number): ProductRow => ({
   ...product,
   goodsGroup: group,
   size: size === null ? null : JSON.stringify(size),
+  ownCharge: ownCharge === null ? null : JSON.stringify(ownCharge),
   tags: JSON.stringify(tags),
   position,
 });

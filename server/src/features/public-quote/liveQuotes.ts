@@ -24,8 +24,12 @@ export class LiveQuotes {
   readonly #sources: LiveSources;
   #compiled: { number: number; book: CompiledBook } | undefined;
 
-  constructor(sources: LiveSources) {
+  readonly #now: () => string;
+
+  /** @param now the moment of a quote that names none, as an instant in UTC */
+  constructor(sources: LiveSources, now: () => string = () => new Date().toISOString()) {
     this.#sources = sources;
+    this.#now = now;
   }
 
   #edition(): { number: number; book: CompiledBook } {
@@ -44,6 +48,12 @@ export class LiveQuotes {
     }
     // Once more as a whole: with the products' own prices and weights, the sums must still be exact.
     const request = QuoteRequest.parse(resolved.request);
-    return toPublicQuote(quote(book, { ...request, destination: withCentroid(book.places, request.destination) }), book.book, number);
+    const located = {
+      ...request,
+      moment: request.moment ?? this.#now(),
+      destination: withCentroid(book.places, request.destination),
+      ...(request.others && { others: request.others.map((other) => withCentroid(book.places, other)) }),
+    };
+    return toPublicQuote(quote(book, located), book.book, number);
   }
 }

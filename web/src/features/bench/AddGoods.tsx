@@ -1,32 +1,27 @@
 import { Plus } from 'lucide-react';
-import { Popover } from 'radix-ui';
 import { lazy, Suspense, useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
 
-const GoodsFinder = lazy(async () => ({ default: (await import('./GoodsFinder.tsx')).GoodsFinder }));
+const GoodsPopover = lazy(async () => ({ default: (await import('./GoodsPopover.tsx')).GoodsPopover }));
 
-/** Puts goods of the shop, or goods described on the spot, into the cart. */
+const words = (
+  <>
+    <Plus size={14} aria-hidden /> Add goods
+  </>
+);
+
+/** Puts goods of the shop, or goods described on the spot, into the cart. What opens comes when it is first asked for. */
 export function AddGoods() {
-  const [open, setOpen] = useState(false);
+  const [asked, setAsked] = useState(false);
+  const button = (
+    <Button aria-haspopup="dialog" aria-expanded={false} onClick={() => setAsked(true)}>
+      {words}
+    </Button>
+  );
+  if (!asked) return button;
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger asChild>
-        <Button>
-          <Plus size={14} aria-hidden /> Add goods
-        </Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="start"
-          sideOffset={4}
-          aria-label="Add goods"
-          className="z-50 w-[352px] overflow-hidden rounded-lg border border-line-strong bg-paper shadow-sm"
-        >
-          <Suspense fallback={<p className="p-3 text-ash">Opening the goods…</p>}>
-            <GoodsFinder onDone={() => setOpen(false)} />
-          </Suspense>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <Suspense fallback={button}>
+      <GoodsPopover>{words}</GoodsPopover>
+    </Suspense>
   );
 }

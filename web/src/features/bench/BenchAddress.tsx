@@ -1,7 +1,9 @@
 import { type CartInput, Destination, listCountries, listSubdivisions } from '@ostrakon/core';
+import { X } from 'lucide-react';
 import { lazy, memo, Suspense, useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
+import { Button, SignButton } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import type { Format } from '../../words/format.ts';
@@ -38,16 +40,23 @@ const CountryOptions = memo(function CountryOptions({
   );
 });
 
-function CountrySelect({ to, onChange }: { to: To; onChange: (to: To) => void }) {
+interface AddressProps {
+  to: To;
+  onChange: (to: To) => void;
+  /** Sets the fields of further addresses apart: " of address 2". */
+  of?: string;
+}
+
+function CountrySelect({ to, onChange, of = '' }: AddressProps) {
   const { served, locale } = useDraft().book.shop;
   return (
-    <Select label="Country" value={to.country} onChange={(event) => onChange({ country: event.target.value })}>
+    <Select label={`Country${of}`} value={to.country} onChange={(event) => onChange({ country: event.target.value })}>
       <CountryOptions served={served} locale={locale} format={useFormat()} />
     </Select>
   );
 }
 
-function SubdivisionSelect({ to, onChange }: { to: To; onChange: (to: To) => void }) {
+function SubdivisionSelect({ to, onChange, of = '' }: AddressProps) {
   const name = useSubdivisionNames();
   const codes = useMemo(
     () =>
@@ -59,7 +68,7 @@ function SubdivisionSelect({ to, onChange }: { to: To; onChange: (to: To) => voi
   if (codes.length === 0) return null;
   return (
     <Select
-      label="Province or state"
+      label={`Province or state${of}`}
       value={to.subdivision ?? ''}
       onChange={(event) => {
         const { subdivision: _old, ...rest } = to;
@@ -76,17 +85,13 @@ function SubdivisionSelect({ to, onChange }: { to: To; onChange: (to: To) => voi
   );
 }
 
-/** Where the cart goes. */
-export function BenchAddress() {
-  const { state, send } = useBench();
-  const to = state.cart.destination;
-  const go = (destination: To) => send({ kind: 'setDestination', destination });
+function AddressFields({ to, onChange, of = '' }: AddressProps) {
   return (
-    <section aria-label="Address" className="grid grid-cols-[1fr_1fr_6rem] gap-2">
-      <CountrySelect to={to} onChange={go} />
-      <SubdivisionSelect to={to} onChange={go} />
+    <>
+      <CountrySelect to={to} onChange={onChange} of={of} />
+      <SubdivisionSelect to={to} onChange={onChange} of={of} />
       <TypedField
-        label="Postal code"
+        label={`Postal code${of}`}
         placeholder="Postal code"
         shown={to.postalCode ?? ''}
         read={(text) => {
@@ -97,13 +102,51 @@ export function BenchAddress() {
         }}
         commit={(postalCode) => {
           const { postalCode: _old, ...rest } = to;
-          go(postalCode === undefined ? rest : { ...rest, postalCode });
+          onChange(postalCode === undefined ? rest : { ...rest, postalCode });
           return { ok: true };
         }}
       />
-      <Suspense>
-        <AddressNotes to={to} onChange={go} />
-      </Suspense>
+    </>
+  );
+}
+
+/** Where the cart goes, and the further addresses that parts of it go to. */
+export function BenchAddress() {
+  const { state, send } = useBench();
+  const to = state.cart.destination;
+  const others = state.cart.others ?? [];
+  const go = (destination: To) => send({ kind: 'setDestination', destination });
+  return (
+    <section aria-label="Address" className="space-y-2">
+      <div className="grid grid-cols-[1fr_1fr_6rem] gap-2">
+        <AddressFields to={to} onChange={go} />
+        <Suspense>
+          <AddressNotes to={to} onChange={go} />
+        </Suspense>
+      </div>
+      {others.map((other, at) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: an address is known by its number
+        <div key={at}>
+          <div className="flex items-center justify-between text-sm text-ash">
+            <span>Address {at + 2}</span>
+            <SignButton className="size-6!" label={`Remove address ${at + 2}`} onClick={() => send({ kind: 'removeOther', at })}>
+              <X size={14} aria-hidden />
+            </SignButton>
+          </div>
+          <div className="grid grid-cols-[1fr_1fr_6rem] gap-2">
+            <AddressFields
+              to={other}
+              of={` of address ${at + 2}`}
+              onChange={(destination) => send({ kind: 'setOther', at, destination })}
+            />
+          </div>
+        </div>
+      ))}
+      {others.length < 49 && (
+        <Button look="quiet" onClick={() => send({ kind: 'addAddress' })}>
+          Send a part to another address
+        </Button>
+      )}
     </section>
   );
 }

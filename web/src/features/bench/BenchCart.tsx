@@ -1,10 +1,11 @@
 import { isProductLine } from '@ostrakon/core';
-import { Minus, Plus } from 'lucide-react';
+import { Minus, Plus, Split } from 'lucide-react';
 import { Link } from 'react-router';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { SignButton } from '../../ui/Button.tsx';
 import { readCount } from '../../ui/readers.ts';
+import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import { useFormat } from '../../words/useWords.ts';
 import { AddGoods } from './AddGoods.tsx';
@@ -51,7 +52,40 @@ function CartRow({ at }: { at: number }) {
         <Plus size={14} aria-hidden />
       </SignButton>
       <span className="w-20 text-right">{format.money(line.unitPrice * line.quantity)}</span>
+      {state.cart.others && <LineAddress at={at} name={name} />}
     </li>
+  );
+}
+
+/** Which address a line goes to; one piece of it may be sent elsewhere. */
+function LineAddress({ at, name }: { at: number; name: string }) {
+  const { state, send } = useBench();
+  const line = state.cart.lines[at];
+  const count = (state.cart.others?.length ?? 0) + 1;
+  const to = line?.to ?? 0;
+  return (
+    <>
+      <Select
+        label={`Address of ${name}`}
+        className="h-6! w-12! px-0.5! text-sm!"
+        value={to}
+        onChange={(event) => send({ kind: 'sendTo', at, to: Number(event.target.value) })}
+      >
+        {Array.from({ length: count }, (_, number) => number).map((number) => (
+          <option key={number} value={number}>
+            {number + 1}
+          </option>
+        ))}
+      </Select>
+      <SignButton
+        className="size-6!"
+        label={`Send one ${name} to the next address`}
+        disabled={(line?.quantity ?? 0) < 2}
+        onClick={() => send({ kind: 'sendTo', at, to: (to + 1) % count, piece: true })}
+      >
+        <Split size={13} aria-hidden />
+      </SignButton>
+    </>
   );
 }
 
@@ -70,8 +104,8 @@ export function BenchCart() {
       ) : (
         <ul className="space-y-1">
           {state.cart.lines.map((line, at) => (
-            // Lines have no identity of their own; a product stands in the cart once.
-            <CartRow key={isProductLine(line) ? line.product : `own-${at}`} at={at} />
+            // Lines have no identity of their own; a product stands in the cart once for each address.
+            <CartRow key={isProductLine(line) ? `${line.product} ${line.to ?? 0}` : `own-${at}`} at={at} />
           ))}
         </ul>
       )}

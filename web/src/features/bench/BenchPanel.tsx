@@ -4,11 +4,12 @@ import { isTyping, useShortcut } from '../../ui/useShortcut.ts';
 import { BenchAddress } from './BenchAddress.tsx';
 import { BenchCart } from './BenchCart.tsx';
 import { BuyerSees } from './BuyerSees.tsx';
-import { NotOffered } from './NotOffered.tsx';
-import { PriceLedger } from './PriceLedger.tsx';
 import { TrialPicker } from './TrialPicker.tsx';
 
+const Circumstances = lazy(async () => ({ default: (await import('./Circumstances.tsx')).Circumstances }));
 const Consignments = lazy(async () => ({ default: (await import('./Consignments.tsx')).Consignments }));
+const PriceLedger = lazy(async () => ({ default: (await import('./PriceLedger.tsx')).PriceLedger }));
+const NotOffered = lazy(async () => ({ default: (await import('./NotOffered.tsx')).NotOffered }));
 const Parcels = lazy(async () => ({ default: (await import('./Parcels.tsx')).Parcels }));
 
 /** One cart, one address, and what the buyer would see: always beside the book. */
@@ -27,13 +28,20 @@ export function BenchPanel() {
       <div className="space-y-3 px-4 py-3">
         <BenchCart />
         <BenchAddress />
+        <Suspense>
+          <Circumstances />
+        </Suspense>
       </div>
       <BuyerSees />
-      <PriceLedger />
+      <Suspense>
+        <PriceLedger />
+      </Suspense>
       <Suspense>
         <Consignments />
       </Suspense>
-      <NotOffered />
+      <Suspense>
+        <NotOffered />
+      </Suspense>
       <Suspense>
         <Parcels />
       </Suspense>

@@ -12,6 +12,14 @@ export function useChosen(): Offer | undefined {
   return quote.options.find((offer) => offer.service === state.chosen) ?? quote.options[0];
 }
 
+/** The note, and the days on the way where they are stated. */
+function optionNote(note: string, { transit }: Extract<Offer, { status: 'priced' }>, format: Format): string {
+  if (!transit) return note;
+  const days =
+    transit.least === transit.most ? format.count(transit.most, 'day') : `${transit.least} to ${format.count(transit.most, 'day')}`;
+  return note === '' ? days : `${note} · ${days}`;
+}
+
 function Option({ offer, format }: { offer: Offer; format: Format }) {
   const { services, shop } = useDraft().book;
   const service = services.find((one) => one.id === offer.service);
@@ -28,7 +36,9 @@ function Option({ offer, format }: { offer: Offer; format: Format }) {
       </RadioGroup.Item>
       <span className="min-w-0 flex-1">
         <span className="block truncate font-semibold">{service?.name}</span>
-        <span className="block text-sm text-ash">{priced ? service?.note : shop.texts.refer}</span>
+        <span className="block text-sm text-ash">
+          {priced ? optionNote(service?.note ?? '', offer, format) : (offer.words ?? shop.texts.refer)}
+        </span>
       </span>
       {priced && <span className={`font-semibold ${free ? 'text-glaze' : ''}`}>{format.price(offer.price)}</span>}
     </label>
@@ -102,6 +112,15 @@ export function BuyerSees() {
             <Option key={offer.service} offer={offer} format={format} />
           ))}
         </RadioGroup.Root>
+      )}
+      {quote.remarks.map((remark) =>
+        remark.code === 'oneAddressOnly' || remark.code === 'tooManyItemsForAddresses' ? (
+          <p key={remark.code} className="mb-1.5 text-sm text-ochre">
+            {remark.code === 'oneAddressOnly'
+              ? 'This shop sends an order to one address only.'
+              : `An order to several addresses has ${remark.most} items at most; this one has ${remark.items}.`}
+          </p>
+        ) : null,
       )}
       {quote.message !== undefined && <p className="rounded-md border border-fault bg-fault-soft px-3 py-2 text-fault">{quote.message}</p>}
       <MoreForFree offer={nearestFree(quote.options, chosen)} format={format} />

@@ -1,14 +1,22 @@
+import { buyerReason, type Reason, type Shop } from '@ostrakon/core';
 import { Link } from 'react-router';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
-import { reasonWords } from '../../words/quoteWords.ts';
+import { groupNameOf, reasonWords } from '../../words/quoteWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { useOriginName } from './useOriginName.ts';
+
+/** What the public quote says of it, if it says anything. */
+function forBuyer(reasons: readonly Reason[], shop: Shop): string {
+  const words = reasons.map((reason) => buyerReason(reason, shop));
+  return words.includes(null) ? 'nothing' : [...new Set(words)].join(' ');
+}
 
 /** Every service the buyer does not see, and every reason for it. */
 export function NotOffered() {
   const { quote, zone } = useBench();
-  const { services } = useDraft().book;
+  const { book } = useDraft();
+  const { services } = book;
   const format = useFormat();
   const originOf = useOriginName();
   if (quote.withheld.length === 0 || zone === null) return null;
@@ -23,15 +31,19 @@ export function NotOffered() {
           <li key={service}>
             <span className="font-semibold">{name(service)}</span>{' '}
             {reasons.map((reason, at) => (
-              <span key={reason.code + ('measure' in reason ? reason.measure : '') + (reason.consignment ?? '')} className="text-ash">
+              <span
+                key={`${reason.code} ${'measure' in reason ? reason.measure : ''} ${reason.consignment ?? ''} ${'group' in reason ? reason.group : ''}`}
+                className="text-ash"
+              >
                 {at > 0 && '; '}
                 {reason.consignment !== undefined && `from ${originOf(reason.consignment)}: `}
-                {reasonWords(reason, format)}
+                {reasonWords(reason, format, groupNameOf(book))}
               </span>
             ))}{' '}
             <Link to={`/book/${zone}/${service}`} className="text-clay underline">
               Show
             </Link>
+            <span className="block text-xs text-ash">To the buyer: {forBuyer(reasons, book.shop)}</span>
           </li>
         ))}
         {without.length > 0 && (

@@ -1,5 +1,7 @@
+import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
-import { ledgerWords } from '../../words/quoteWords.ts';
+import { ledgerWords } from '../../words/ledgerWords.ts';
+import { groupNameOf } from '../../words/quoteWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { useChosen } from './BuyerSees.tsx';
 import { useOriginName } from './useOriginName.ts';
@@ -7,10 +9,15 @@ import { useOriginName } from './useOriginName.ts';
 /** How the chosen option's price comes about, row by row. */
 export function PriceLedger() {
   const chosen = useChosen();
-  const { services } = useDraft().book;
+  const { quote, request } = useBench();
+  const { book } = useDraft();
+  const { services } = book;
   const format = useFormat();
   const originOf = useOriginName();
   if (chosen?.status !== 'priced') return null;
+  const group = groupNameOf(book);
+  const line = (at: number) => request.lines[at]?.name || 'Goods of your own';
+  const goods = quote.measures.valueAfterDiscounts;
   const name = services.find((service) => service.id === chosen.service)?.name ?? '';
   return (
     <section aria-label="Price ledger" className="border-line border-t px-4 py-3">
@@ -19,10 +26,11 @@ export function PriceLedger() {
       </h3>
       <table className="w-full">
         <tbody>
-          {chosen.ledger.map((row) => {
-            const words = ledgerWords(row, format);
+          {chosen.ledger.map((row, at) => {
+            const words = ledgerWords(row, format, group, line);
             return (
-              <tr key={`${row.code} ${row.consignment ?? 0}`}>
+              // biome-ignore lint/suspicious/noArrayIndexKey: rows have their place for an identity
+              <tr key={at}>
                 <td className="py-0.5 pr-2">
                   {words.name}{' '}
                   <span className="text-sm text-ash">
@@ -41,6 +49,16 @@ export function PriceLedger() {
               Buyer pays
             </th>
             <td className="pt-1 text-right">{format.money(chosen.price)}</td>
+          </tr>
+          {chosen.tax?.mode === 'included' && (
+            <tr className="text-sm text-ash">
+              <td>of which tax, {format.percent(chosen.tax.basisPoints)}</td>
+              <td className="text-right">{format.money(chosen.tax.amount)}</td>
+            </tr>
+          )}
+          <tr className="text-sm text-ash">
+            <td>with goods of {format.money(goods)}</td>
+            <td className="text-right">{format.money(goods + chosen.price)}</td>
           </tr>
         </tfoot>
       </table>

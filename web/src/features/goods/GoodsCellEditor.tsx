@@ -48,7 +48,7 @@ function TextEditor({ product, column, begun, onTake, onLeave }: EditorProps) {
       <input
         // biome-ignore lint/a11y/noAutofocus: it takes the place of the cell the user just chose to change
         autoFocus
-        aria-label={`${column === 'extraPackingDays' ? 'Extra days' : column} of ${product.name}`}
+        aria-label={`${column === 'extraPackingDays' ? 'Extra days' : column === 'ownCharge' ? 'Own delivery charge' : column} of ${product.name}`}
         aria-invalid={fault !== null}
         aria-describedby={fault === null ? undefined : faultId}
         value={text}

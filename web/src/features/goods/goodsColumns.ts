@@ -1,10 +1,22 @@
-import { lengthToMicrometres, massToMicrograms, type Product, type RateBook, sizeText } from '@ostrakon/core';
+import { lengthToMicrometres, massToMicrograms, ownChargeText, type Product, type RateBook, readOwnCharge, sizeText } from '@ostrakon/core';
 import { readMass, readMoney, readSize } from '../../ui/readers.ts';
 import type { Read } from '../../ui/useTypedField.ts';
 import type { Format } from '../../words/format.ts';
+import { typedProblemWords } from '../../words/typedProblem.ts';
 import type { SortColumn } from './goodsFilter.ts';
 
-export type ColumnId = 'name' | 'id' | 'group' | 'price' | 'weight' | 'size' | 'handling' | 'origin' | 'extraPackingDays' | 'tags';
+export type ColumnId =
+  | 'name'
+  | 'id'
+  | 'group'
+  | 'price'
+  | 'weight'
+  | 'size'
+  | 'handling'
+  | 'origin'
+  | 'extraPackingDays'
+  | 'ownCharge'
+  | 'tags';
 
 export interface Column {
   readonly id: ColumnId;
@@ -25,6 +37,7 @@ export const COLUMNS: readonly Column[] = [
   { id: 'handling', head: 'Handling', width: 196 },
   { id: 'origin', head: 'Leaves from', width: 148, sort: 'origin' },
   { id: 'extraPackingDays', head: 'Extra days', width: 84, right: true, sort: 'extraPackingDays' },
+  { id: 'ownCharge', head: 'Own delivery charge', width: 152, right: true },
   { id: 'tags', head: 'Tags', width: 140 },
 ];
 
@@ -61,6 +74,8 @@ export function cellText(product: Product, column: ColumnId, book: RateBook, for
       return book.locations.find(({ id }) => id === product.origin)?.name ?? '';
     case 'extraPackingDays':
       return product.extraPackingDays === 0 ? '' : String(product.extraPackingDays);
+    case 'ownCharge':
+      return product.ownCharge === null ? '' : ownChargeText(product.ownCharge, book.shop.currency);
     case 'tags':
       return product.tags.join(', ');
   }
@@ -109,6 +124,12 @@ export function readCell(column: ColumnId, text: string, { shop }: RateBook): Re
       return /^\d{0,2}$/.test(typed) && Number(typed) <= 60
         ? { ok: true, value: { extraPackingDays: Number(typed) } }
         : { ok: false, message: 'Write whole days, at most 60.' };
+    case 'ownCharge': {
+      if (typed === '') return { ok: true, value: { ownCharge: null } };
+      const read = readOwnCharge(typed, shop.currency, shop.locale);
+      if (read === null) return { ok: false, message: 'Write an amount and “instead” or “on top”.' };
+      return read.ok ? { ok: true, value: { ownCharge: read.value } } : { ok: false, message: typedProblemWords(read.problem) };
+    }
     case 'tags':
       return { ok: true, value: { tags: readTags(typed) } };
     default:

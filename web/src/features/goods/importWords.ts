@@ -19,6 +19,8 @@ function cellProblemWords(problem: CellProblem): string {
       return typedProblemWords(problem.problem);
     case 'notYesOrNo':
       return 'Write yes or no.';
+    case 'notOwnCharge':
+      return 'Write an amount and “instead” or “on top”, such as 45.00 instead.';
     case 'notDays':
       return 'Write whole days, at most 60.';
     case 'notThreeSides':

@@ -1,4 +1,4 @@
-import { CountMeasure, type TieredCard, WeightMeasure } from '@ostrakon/core';
+import { boundInBase, CountMeasure, SizeMeasure, type TieredCard, WeightMeasure } from '@ostrakon/core';
 import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
@@ -7,13 +7,14 @@ import { Select } from '../../ui/Select.tsx';
 import { measureWords } from '../../words/quoteWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { CardGridRow } from './CardGridRow.tsx';
-import { cardRows, cellsOf, isFrom, withoutRow, withPasted, withWriting } from './cardRows.ts';
+import { CopyRows } from './CopyRows.tsx';
+import { cardRows, cellsOf, filledDown, isFrom, unitHint, withoutRow, withPasted, withWriting } from './cardRows.ts';
 import { NewTierRow } from './NewTierRow.tsx';
 import { useCellReaders } from './useCellReaders.ts';
 import { useLane } from './useLane.ts';
 
 function ValueSettings({ card }: { card: Extract<TieredCard, { kind: 'valueTiers' }> }) {
-  const { at } = useLane();
+  const { cardAt } = useLane();
   const session = useDraftSession();
   return (
     <div className="mb-2 flex gap-2">
@@ -21,7 +22,7 @@ function ValueSettings({ card }: { card: Extract<TieredCard, { kind: 'valueTiers
         label="Goods value measured"
         value={card.measure}
         onChange={(event) =>
-          session.dispatch({ name: 'setCard', args: { ...at, card: { ...card, measure: event.target.value as typeof card.measure } } })
+          session.dispatch({ name: 'setCard', args: { ...cardAt, card: { ...card, measure: event.target.value as typeof card.measure } } })
         }
       >
         <option value="valueAfterDiscounts">Goods value after discounts</option>
@@ -34,24 +35,30 @@ function ValueSettings({ card }: { card: Extract<TieredCard, { kind: 'valueTiers
           ['from', 'from'],
           ['upTo', 'up to'],
         ]}
-        onChange={(writing) => session.dispatch({ name: 'setCard', args: { ...at, card: withWriting(card, writing) } })}
+        onChange={(writing) => session.dispatch({ name: 'setCard', args: { ...cardAt, card: withWriting(card, writing) } })}
       />
     </div>
   );
 }
 
-/** Which weight, or which count, the tiers read. */
-function MeasureSettings({ card }: { card: Extract<TieredCard, { kind: 'weightTiers' | 'countTiers' }> }) {
-  const { at } = useLane();
+const MEASURES_OF = {
+  weightTiers: ['Weight measured', WeightMeasure.options],
+  countTiers: ['What is counted', CountMeasure.options],
+  sizeTiers: ['What is measured', SizeMeasure.options],
+} as const;
+
+/** Which weight, count or size the tiers read. */
+function MeasureSettings({ card }: { card: Extract<TieredCard, { kind: keyof typeof MEASURES_OF }> }) {
+  const { cardAt } = useLane();
   const session = useDraftSession();
-  const measures = card.kind === 'weightTiers' ? WeightMeasure.options : CountMeasure.options;
+  const [label, measures] = MEASURES_OF[card.kind];
   return (
     <div className="mb-2 w-56">
       <Select
-        label={card.kind === 'weightTiers' ? 'Weight measured' : 'What is counted'}
+        label={label}
         value={card.measure}
         onChange={(event) =>
-          session.dispatch({ name: 'setCard', args: { ...at, card: { ...card, measure: event.target.value } as typeof card } })
+          session.dispatch({ name: 'setCard', args: { ...cardAt, card: { ...card, measure: event.target.value } as typeof card } })
         }
       >
         {measures.map((measure) => (
@@ -64,25 +71,43 @@ function MeasureSettings({ card }: { card: Extract<TieredCard, { kind: 'weightTi
   );
 }
 
+/** Whether the whole cart pays its row, or each band adds its own rate. */
+function BandSettings({ card, onFault }: { card: TieredCard; onFault: (fault: string | null) => void }) {
+  const { cardAt } = useLane();
+  const session = useDraftSession();
+  return (
+    <div className="mb-2">
+      <Segments
+        label="How tiers apply"
+        value={card.bands}
+        choices={[
+          ['whole', 'whole cart pays its row'],
+          ['graduated', 'each band adds'],
+        ]}
+        onChange={(bands) => {
+          const outcome = session.dispatch({ name: 'setCard', args: { ...cardAt, card: { ...card, bands } } });
+          onFault(outcome.ok ? null : `${outcome.message}.`);
+        }}
+      />
+    </div>
+  );
+}
+
 /** Index of the row the bench's cart falls in. */
 function useHeldRow(card: TieredCard): number {
-  const { measured, compiled } = useBench();
-  const { at } = useLane();
-  const zone = compiled.zones.find((one) => one.zone.id === at.zone);
-  const service = compiled.book.services.findIndex((one) => one.id === at.service);
-  const reach = zone?.lanes[service]?.card.reach ?? [];
+  const { measured } = useBench();
   const value = measured.measures[card.measure];
-  const found = reach.findIndex((bound: number) => value <= bound);
-  return found === -1 ? reach.length : found;
+  const found = card.tiers.findIndex(({ upTo }) => value <= boundInBase(card.measure, upTo));
+  return found === -1 ? card.tiers.length : found;
 }
 
 /** The tiers of a card as a grid for the keyboard: Tab and Enter move, rows are pasted from a spreadsheet. */
 export function CardGrid({ card }: { card: TieredCard }) {
-  const { at } = useLane();
+  const { cardAt } = useLane();
   const { shop } = useDraft().book;
   const session = useDraftSession();
   const format = useFormat();
-  const readers = useCellReaders(card);
+  const readers = useCellReaders(card.measure);
   const table = useRef<HTMLTableElement>(null);
   const [fault, setFault] = useState<string | null>(null);
   const held = useHeldRow(card);
@@ -91,18 +116,30 @@ export function CardGrid({ card }: { card: TieredCard }) {
 
   const remove = (row: number) => {
     const edited = withoutRow(card, row);
-    const outcome = edited.ok ? session.dispatch({ name: 'setCard', args: { ...at, card: edited.card } }) : edited;
+    const outcome = edited.ok ? session.dispatch({ name: 'setCard', args: { ...cardAt, card: edited.card } }) : edited;
     setFault(outcome.ok ? null : outcome.message);
     if (outcome.ok) requestAnimationFrame(() => focus(Math.min(row, rows.length - 2), 1));
+  };
+
+  const fill = (row: number, column: number) => {
+    const filled = column === 1 && row < rows.length ? filledDown(card, row) : null;
+    if (filled) session.dispatch({ name: 'setCard', args: { ...cardAt, card: filled } });
+  };
+
+  /** Ctrl with a key; false where it means nothing here. */
+  const onControl = (key: string, row: number, column: number): boolean => {
+    if (key === 'delete' && row < rows.length) remove(row);
+    else if (key === 'd') fill(row, column);
+    else return false;
+    return true;
   };
 
   const onKeyDown = (event: KeyboardEvent<HTMLElement>) => {
     const place = (event.target as HTMLElement).dataset.at?.split(',').map(Number);
     if (!place) return;
     const [row = 0, column = 0] = place;
-    if (event.key === 'Delete' && (event.ctrlKey || event.metaKey) && row < rows.length) {
-      event.preventDefault();
-      remove(row);
+    if (event.ctrlKey || event.metaKey) {
+      if (onControl(event.key.toLowerCase(), row, column)) event.preventDefault();
       return;
     }
     const step = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' || event.key === 'Enter' ? 1 : 0;
@@ -117,14 +154,16 @@ export function CardGrid({ card }: { card: TieredCard }) {
     event.preventDefault();
     const [row = 0] = ((event.target as HTMLElement).dataset.at ?? '0').split(',').map(Number);
     const edited = withPasted(card, cells, row, readers);
-    const outcome = edited.ok ? session.dispatch({ name: 'setCard', args: { ...at, card: edited.card } }) : edited;
+    const outcome = edited.ok ? session.dispatch({ name: 'setCard', args: { ...cardAt, card: edited.card } }) : edited;
     setFault(outcome.ok ? null : outcome.message);
   };
 
   const head = `${measureWords[card.measure]}, ${isFrom(card) ? 'from' : 'up to'}`;
   return (
     <div>
-      {card.kind === 'valueTiers' ? <ValueSettings card={card} /> : <MeasureSettings card={card} />}
+      {card.kind === 'valueTiers' && <ValueSettings card={card} />}
+      {card.kind !== 'valueTiers' && card.kind !== 'distanceTiers' && <MeasureSettings card={card} />}
+      <BandSettings card={card} onFault={setFault} />
       <table
         ref={table}
         role="grid"
@@ -166,7 +205,16 @@ export function CardGrid({ card }: { card: TieredCard }) {
           {fault}
         </p>
       )}
-      <p className="mt-1 text-sm text-ash">A price, “free”, “not offered” or “ask us”. Paste rows from a spreadsheet into any cell.</p>
+      <p className="mt-1 text-sm text-ash">
+        9.90, 13.40 + 0.80/{unitHint(card)}, 5 %, free, not offered, or ask us. Paste rows from a spreadsheet into any cell; Ctrl D takes
+        the price above.
+      </p>
+      <CopyRows
+        rows={rows.map((row) => [
+          row.bound === null ? (isFrom(card) ? format.plain(0) : 'above') : readers.shownBound(row.bound),
+          readers.shownResult(row.result),
+        ])}
+      />
     </div>
   );
 }

@@ -6,7 +6,6 @@ import { TypedField } from '../../ui/TypedField.tsx';
 import { toast } from '../../ui/toast.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { type CardRow, isFrom, withBound, withoutRow, withResult } from './cardRows.ts';
-import { shownResult } from './shownResult.ts';
 import { useCellReaders } from './useCellReaders.ts';
 import { useLane } from './useLane.ts';
 
@@ -22,11 +21,11 @@ interface CardGridRowProps {
 
 /** One tier: its bound and its result. */
 export function CardGridRow({ card, row, index, marked, top }: CardGridRowProps) {
-  const { at } = useLane();
+  const { cardAt } = useLane();
   const session = useDraftSession();
   const format = useFormat();
-  const readers = useCellReaders(card);
-  const command = (next: TieredCard) => ({ name: 'setCard', args: { ...at, card: next } }) as const;
+  const readers = useCellReaders(card.measure);
+  const command = (next: TieredCard) => ({ name: 'setCard', args: { ...cardAt, card: next } }) as const;
   const name = row.bound === null ? (isFrom(card) ? 'from 0' : `above ${top}`) : readers.shownBound(row.bound);
   const fixed = isFrom(card) ? format.plain(0) : `above ${top}`;
   const remove = () => {
@@ -62,7 +61,7 @@ export function CardGridRow({ card, row, index, marked, top }: CardGridRowProps)
           label={`Price of the tier ${name}`}
           data-at={`${index},1`}
           inputClass={`${cell} text-right ${row.result.kind === 'amount' ? '' : 'italic'}`}
-          shown={shownResult(row.result, format)}
+          shown={readers.shownResult(row.result)}
           read={readers.result}
           preview={(result) => session.preview(result && command(withResult(card, index, result)))}
           commit={(result) => session.dispatch(command(withResult(card, index, result)))}

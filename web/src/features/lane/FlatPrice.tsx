@@ -1,28 +1,27 @@
 import type { Card } from '@ostrakon/core';
-import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
-import { readResult } from '../../ui/readers.ts';
+import { useDraftSession } from '../../draft/DraftProvider.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import type { Read } from '../../ui/useTypedField.ts';
-import { useFormat } from '../../words/useWords.ts';
-import { shownResult } from './shownResult.ts';
+import { useCellReaders } from './useCellReaders.ts';
 import { useLane } from './useLane.ts';
 
 type Flat = Extract<Card, { kind: 'flat' }>;
 
 /** One price for every cart. */
 export function FlatPrice({ card }: { card: Flat }) {
-  const { at } = useLane();
+  const { cardAt } = useLane();
   const session = useDraftSession();
-  const { shop } = useDraft().book;
-  const format = useFormat();
+  const readers = useCellReaders();
   const read = (text: string): Read<Flat['result']> => {
-    const result = readResult(shop)(text);
+    const result = readers.result(text);
     if (!result.ok) return result;
     if (result.value.kind === 'notOffered')
       return { ok: false, message: 'One price is always offered. Stop offering the service below, or use tiers.' };
+    if (result.value.kind === 'percent') return { ok: false, message: 'For a share of the goods choose the kind “Percent”.' };
+    if (result.value.kind === 'perUnit') return { ok: false, message: 'For a rate choose the kind “Per unit”.' };
     return { ok: true, value: result.value };
   };
-  const command = (result: Flat['result']) => ({ name: 'setCard', args: { ...at, card: { kind: 'flat', result } } }) as const;
+  const command = (result: Flat['result']) => ({ name: 'setCard', args: { ...cardAt, card: { kind: 'flat', result } } }) as const;
   return (
     <div className="rounded-lg border border-line-strong bg-paper p-3">
       <span aria-hidden className="mb-1 block text-sm text-ash">
@@ -31,7 +30,7 @@ export function FlatPrice({ card }: { card: Flat }) {
       <TypedField
         label="Price of every delivery"
         inputClass="text-right"
-        shown={shownResult(card.result, format)}
+        shown={readers.shownResult(card.result)}
         read={read}
         preview={(result) => session.preview(result && command(result))}
         commit={(result) => session.dispatch(command(result))}

@@ -14,8 +14,13 @@ export function FreeFromEditor() {
   const { shop } = useDraft().book;
   const format = useFormat();
   const [measure, setMeasure] = useState<FreeFrom['measure']>(lane.freeFrom?.measure ?? 'valueAfterDiscounts');
-  const command = (from: number | undefined, on: FreeFrom['measure']) =>
-    ({ name: 'setFreeFrom', args: { ...at, freeFrom: from === undefined ? null : { measure: on, from } } }) as const;
+  const [covers, setCovers] = useState(lane.freeFrom?.coversCharges ?? true);
+  const coversCharges = lane.freeFrom?.coversCharges ?? covers;
+  const command = (from: number | undefined, on: FreeFrom['measure'], charges = coversCharges) =>
+    ({
+      name: 'setFreeFrom',
+      args: { ...at, freeFrom: from === undefined ? null : { measure: on, from, coversCharges: charges } },
+    }) as const;
   const chosen = lane.freeFrom?.measure ?? measure;
   return (
     <section aria-label="Free delivery">
@@ -48,6 +53,18 @@ export function FreeFromEditor() {
           <option value="valueBeforeDiscounts">before discounts</option>
         </Select>
       </div>
+      <label className="mt-1.5 flex items-center gap-1.5 text-sm">
+        <input
+          type="checkbox"
+          className="size-4 accent-clay"
+          checked={coversCharges}
+          onChange={(event) => {
+            setCovers(event.target.checked);
+            if (lane.freeFrom) session.dispatch(command(lane.freeFrom.from, chosen, event.target.checked));
+          }}
+        />
+        Charges are free, too
+      </label>
     </section>
   );
 }

@@ -11,16 +11,19 @@ import { useFormat } from '../../words/useWords.ts';
 import { CardEditor } from './CardEditor.tsx';
 import { CopyCard } from './CopyCard.tsx';
 import { FreeFromEditor } from './FreeFromEditor.tsx';
+import { LaneRules } from './LaneRules.tsx';
 import { LimitsEditor } from './LimitsEditor.tsx';
+import { TransitEditor } from './TransitEditor.tsx';
 import { useLane } from './useLane.ts';
 
 const StepChart = lazy(async () => ({ default: (await import('./StepChart.tsx')).StepChart }));
 
 function Sentence() {
   const { lane } = useLane();
+  const { book } = useDraft();
   const format = useFormat();
   // The runs of one sentence have their place for an identity.
-  const runs = laneSentence(lane, format).map((run, at) => ({ ...run, key: `${at} ${run.text}` }));
+  const runs = laneSentence(lane, format, book).map((run, at) => ({ ...run, key: `${at} ${run.text}` }));
   return (
     <p className="mb-3 rounded-lg border border-line-strong border-l-4 border-l-clay bg-paper px-3.5 py-2.5 font-serif text-lg">
       {runs.map((run) =>
@@ -96,13 +99,17 @@ function LaneBody() {
           <CardEditor />
           <LimitsEditor />
           <FreeFromEditor />
+          <TransitEditor />
           <Button look="quiet" className="text-fault!" onClick={remove}>
             Stop offering {service.name} to {zone.name}
           </Button>
         </div>
-        <Suspense fallback={<div className="h-80 rounded-lg border border-line-strong bg-paper" />}>
-          <StepChart />
-        </Suspense>
+        <div className="space-y-4">
+          <Suspense fallback={<div className="h-80 rounded-lg border border-line-strong bg-paper" />}>
+            <StepChart />
+          </Suspense>
+          <LaneRules />
+        </div>
       </div>
       {copying && <CopyCard onClose={() => setCopying(false)} />}
     </div>

@@ -1,29 +1,20 @@
-import { dimensionOf, Limit, MEASURES, type Measure } from '@ostrakon/core';
-import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
-import { orNone, readCount, readLength, readMass, readMoney } from '../../ui/readers.ts';
+import { Limit, MEASURES, type Measure } from '@ostrakon/core';
+import { useDraftSession } from '../../draft/DraftProvider.tsx';
+import { orNone } from '../../ui/readers.ts';
 import { TypedField } from '../../ui/TypedField.tsx';
-import type { Read } from '../../ui/useTypedField.ts';
 import { measureWords } from '../../words/quoteWords.ts';
-import { useFormat } from '../../words/useWords.ts';
+import { ConditionsEditor } from './ConditionsEditor.tsx';
+import { useCellReaders } from './useCellReaders.ts';
 import { useLane } from './useLane.ts';
 
 type End = 'from' | 'upTo';
 type Bound = string | number;
 
-function useBoundCell(measure: Measure): { read: (text: string) => Read<Bound>; show: (bound: Bound | undefined) => string } {
-  const { shop } = useDraft().book;
-  const format = useFormat();
-  const dimension = dimensionOf(measure);
-  if (dimension === 'mass') return { read: readMass(shop), show: (bound) => String(bound ?? '') };
-  if (dimension === 'length') return { read: readLength(shop), show: (bound) => String(bound ?? '') };
-  if (dimension === 'money') return { read: readMoney(shop), show: (bound) => (bound === undefined ? '' : format.plain(Number(bound))) };
-  return { read: readCount, show: (bound) => String(bound ?? '') };
-}
-
 function LimitRow({ measure }: { measure: Measure }) {
   const { at, lane } = useLane();
   const session = useDraftSession();
-  const { read, show } = useBoundCell(measure);
+  const { bound: read, shownBound } = useCellReaders(measure);
+  const show = (bound: Bound | undefined) => (bound === undefined ? '' : shownBound(bound));
   const held = lane.limits.find((limit) => limit.measure === measure);
   const edit = (end: End, bound: Bound | undefined) => {
     const range = { measure, from: held?.from, upTo: held?.upTo, [end]: bound };
@@ -89,6 +80,7 @@ export function LimitsEditor() {
           ))}
         </tbody>
       </table>
+      <ConditionsEditor />
     </section>
   );
 }

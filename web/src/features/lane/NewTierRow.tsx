@@ -7,10 +7,10 @@ import { useLane } from './useLane.ts';
 
 /** The empty row at the end: a bound and a price typed here become a tier in its right place. */
 export function NewTierRow({ card, index, onAdded }: { card: TieredCard; index: number; onAdded: (column: number) => void }) {
-  const { at } = useLane();
+  const { cardAt } = useLane();
   const { shop } = useDraft().book;
   const session = useDraftSession();
-  const readers = useCellReaders(card);
+  const readers = useCellReaders(card.measure);
   const row = useRef<HTMLTableRowElement>(null);
   const faultId = useId();
   const [typed, setTyped] = useState({ bound: '', result: '' });
@@ -27,7 +27,7 @@ export function NewTierRow({ card, index, onAdded }: { card: TieredCard; index: 
       return refuse('bound', `There is a tier ${isFrom(card) ? 'from' : 'up to'} ${readers.shownBound(bound.value)} already.`);
     const result = readers.result(typed.result);
     if (!result.ok) return refuse('result', result.message);
-    const outcome = session.dispatch({ name: 'setCard', args: { ...at, card: withTier(card, bound.value, result.value) } });
+    const outcome = session.dispatch({ name: 'setCard', args: { ...cardAt, card: withTier(card, bound.value, result.value) } });
     if (!outcome.ok) return refuse('bound', `${outcome.message}.`);
     setTyped({ bound: '', result: '' });
     setFault(null);

@@ -30,14 +30,14 @@ function ticks(end: number, count: number): number[] {
 
 /** The lane's price over its measure, with the bench's cart on it. */
 export function StepChart() {
-  const { lane, at, service, zone } = useLane();
-  const { measured, compiled } = useBench();
+  const { lane, card, at, service, zone } = useLane();
+  const { measured, compiled, shipments } = useBench();
   const format = useFormat();
-  const shape = stepShape(lane.card, lane.limits, (measure) => measured.measures[measure]);
+  const shape = stepShape(card, lane.limits, measured.measures);
   const cart = measured.measures[shape.measure];
   const top = Math.max(100, ...shape.points.map((point) => point.y ?? 0)) * 1.15;
   const held = compiled.zones.find((one) => one.zone.id === at.zone);
-  const answer = held && quoteZone(compiled, held, measured.consignments).find((one) => one.service === at.service);
+  const answer = held && quoteZone(compiled, held, shipments).find((one) => one.service === at.service);
   // The card's own price, before free delivery: that is the line the cart stands on.
   const price = answer?.status === 'priced' ? (answer.ledger[0]?.amount ?? null) : null;
   const cartWords = `this cart, ${format.measured(shape.measure, cart)}`;

@@ -10,6 +10,9 @@ const amount = (minor: number): TierResult => ({ kind: 'amount', amount: minor }
 const weights: TieredCard = {
   kind: 'weightTiers',
   measure: 'itemsWeight',
+  bands: 'whole',
+  floor: null,
+  cap: null,
   tiers: [
     { upTo: '2 kg', result: amount(990) },
     { upTo: '5 kg', result: amount(1160) },
@@ -19,6 +22,9 @@ const weights: TieredCard = {
 const values: Extract<TieredCard, { kind: 'valueTiers' }> = {
   kind: 'valueTiers',
   measure: 'valueAfterDiscounts',
+  bands: 'whole',
+  floor: null,
+  cap: null,
   writing: 'from',
   tiers: [
     { upTo: 5999, result: amount(700) },

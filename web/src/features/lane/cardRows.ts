@@ -1,4 +1,4 @@
-import { boundToBase, type Card, type Shop, type TieredCard, type TierResult } from '@ostrakon/core';
+import { boundInBase, type Card, dimensionOf, type Shop, type TieredCard, type TierResult } from '@ostrakon/core';
 
 /** Bounds as they are stored, and one result more than bounds: the last holds above. */
 interface Steps {
@@ -48,9 +48,10 @@ export function withBound(card: TieredCard, row: number, bound: string | number)
   if (isFrom(card) && Number(bound) < 1) return { ok: false, message: 'The first tier begins at 0 already.' };
   const before = steps.bounds[at - 1];
   const after = steps.bounds[at + 1];
-  if (before !== undefined && boundToBase(stored) <= boundToBase(before))
+  if (before !== undefined && boundInBase(card.measure, stored) <= boundInBase(card.measure, before))
     return { ok: false, message: 'Must reach further than the tier above it.' };
-  if (after !== undefined && boundToBase(stored) >= boundToBase(after)) return { ok: false, message: 'Must stay below the next tier.' };
+  if (after !== undefined && boundInBase(card.measure, stored) >= boundInBase(card.measure, after))
+    return { ok: false, message: 'Must stay below the next tier.' };
   return { ok: true, card: cardOf(card, { ...steps, bounds: steps.bounds.map((held, index) => (index === at ? stored : held)) }) };
 }
 
@@ -60,9 +61,9 @@ export function withTier(card: TieredCard, bound: string | number, result: TierR
   const stored = isFrom(card) ? Number(bound) - 1 : bound;
   const shift = isFrom(card) ? 1 : 0;
   if (isFrom(card) && bound === 0) return withResult(card, 0, result);
-  const same = bounds.findIndex((held) => boundToBase(held) === boundToBase(stored));
+  const same = bounds.findIndex((held) => boundInBase(card.measure, held) === boundInBase(card.measure, stored));
   if (same !== -1) return withResult(card, same + shift, result);
-  const found = bounds.findIndex((held) => boundToBase(held) > boundToBase(stored));
+  const found = bounds.findIndex((held) => boundInBase(card.measure, held) > boundInBase(card.measure, stored));
   const at = found === -1 ? bounds.length : found;
   return cardOf(card, {
     bounds: [...bounds.slice(0, at), stored, ...bounds.slice(at)],
@@ -72,7 +73,9 @@ export function withTier(card: TieredCard, bound: string | number, result: TierR
 
 export const hasTier = (card: TieredCard, bound: string | number): boolean =>
   cardRows(card).some((row, at) =>
-    row.bound === null ? isFrom(card) && at === 0 && bound === 0 : boundToBase(row.bound) === boundToBase(bound),
+    row.bound === null
+      ? isFrom(card) && at === 0 && bound === 0
+      : boundInBase(card.measure, row.bound) === boundInBase(card.measure, bound),
   );
 
 /** Takes a row out; its stretch falls to its neighbour. The last tier stays: a card has at least one. */
@@ -129,8 +132,31 @@ export function cellsOf(text: string): string[][] {
 /** Another way of writing the bounds; no cart pays differently. */
 export const withWriting = (card: Extract<Card, { kind: 'valueTiers' }>, writing: 'from' | 'upTo'): Card => ({ ...card, writing });
 
-/** What the bounds of a card are called, and an example of one. */
+/** An example of a bound of a card. */
 export function boundHint(card: TieredCard, shop: Shop): string {
-  if (card.kind === 'weightTiers') return shop.units === 'metric' ? '2 kg' : '2 lb';
-  return card.kind === 'valueTiers' ? '50.00' : '3';
+  const metric = shop.units === 'metric';
+  switch (dimensionOf(card.measure)) {
+    case 'mass':
+      return metric ? '2 kg' : '2 lb';
+    case 'money':
+      return '50.00';
+    case 'count':
+      return '3';
+    case 'length':
+      return metric ? '60 cm' : '24 in';
+    case 'distance':
+      return metric ? '10 km' : '6 mi';
+  }
+}
+
+/** A row takes the price of the row above it. */
+export function filledDown(card: TieredCard, row: number): TieredCard | null {
+  const above = cardRows(card)[row - 1];
+  return above ? withResult(card, row, above.result) : null;
+}
+
+/** What a rate of this card counts, as an example. */
+export function unitHint(card: TieredCard): string {
+  const hints = { mass: 'kg', money: '10.00', count: 'item', length: '10 cm', distance: 'km' } as const;
+  return hints[dimensionOf(card.measure)];
 }

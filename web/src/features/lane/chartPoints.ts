@@ -1,4 +1,15 @@
-import { boundToBase, type Card, dimensionOf, type Limit, type Measure } from '@ostrakon/core';
+import {
+  boundInBase,
+  type Card,
+  cardMeasures,
+  dimensionOf,
+  isTiered,
+  type Limit,
+  type Measure,
+  type Measures,
+  priceOnCard,
+  REFER,
+} from '@ostrakon/core';
 
 export interface ChartPoint {
   /** Base units of the measure. */
@@ -14,17 +25,25 @@ export interface ChartGap {
   readonly why: 'notOffered' | 'refer' | 'limit';
 }
 
+/** Where more costs less. */
+export interface ChartFall {
+  /** The last figure at the higher price, and the two prices. */
+  readonly at: number;
+  readonly from: number;
+  readonly to: number;
+}
+
 export interface StepShape {
   readonly measure: Measure;
   readonly points: readonly ChartPoint[];
   readonly gaps: readonly ChartGap[];
+  readonly falls: readonly ChartFall[];
   readonly end: number;
 }
 
-const base = (bound: string | number | undefined) => (bound === undefined ? undefined : boundToBase(bound));
-
 function limitGaps(limits: readonly Limit[], measure: Measure, end: number): ChartGap[] {
   const limit = limits.find((one) => one.measure === measure);
+  const base = (bound: string | number | undefined) => (bound === undefined ? undefined : boundInBase(measure, bound));
   const from = base(limit?.from);
   const upTo = base(limit?.upTo);
   return [
@@ -33,29 +52,71 @@ function limitGaps(limits: readonly Limit[], measure: Measure, end: number): Cha
   ];
 }
 
-/** A card's prices over its measure as a line of steps, far enough to show the bench's cart and what lies above the last tier. */
-export function stepShape(card: Card, limits: readonly Limit[], cart: (measure: Measure) => number): StepShape {
-  const measure = card.kind === 'flat' ? 'itemsWeight' : card.measure;
-  const bounds = card.kind === 'flat' ? [] : card.tiers.map((tier) => boundToBase(tier.upTo));
-  const results = card.kind === 'flat' ? [card.result] : [...card.tiers.map((tier) => tier.result), card.above];
+const SMALLEST = { mass: 1_000_000_000, money: 1000, count: 4, length: 100_000, distance: 5_000_000 } as const;
+/** The smallest step past a bound: a milligram, a cent, an item. */
+const STEP = { mass: 1000, money: 1, count: 1, length: 1, distance: 1 } as const;
+
+function boundsOf(card: Card): number[] {
+  if (isTiered(card)) return card.tiers.map((tier) => boundInBase(card.measure, tier.upTo));
+  return card.kind === 'twoWay' ? card.rows.bounds.map((bound) => boundInBase(card.rows.measure, bound)) : [];
+}
+
+/** Where a rate starts its next unit between two bounds; none where there would be too many to see. */
+function unitEdges(card: Card, from: number, to: number): number[] {
+  const [measure] = cardMeasures(card);
+  const units: number[] = [];
+  const add = (unit: string | number) => measure && units.push(boundInBase(measure, unit));
+  if (card.kind === 'startedUnits') add(card.per.unit);
+  if (card.kind === 'firstAndFurther') add(1);
+  if (isTiered(card))
+    for (const result of [...card.tiers.map((tier) => tier.result), card.above]) if (result.kind === 'perUnit') add(result.unit);
+  return units.flatMap((unit) => {
+    const count = Math.floor((to - from) / unit);
+    return count > 60 ? [] : Array.from({ length: count }, (_, at) => from + unit * (at + 1)).filter((x) => x < to);
+  });
+}
+
+/** Drops of the price along the measure. On goods value, only those after a rise: a price that only falls is meant to. */
+function fallsOf(points: readonly ChartPoint[], measure: Measure): ChartFall[] {
+  const falls: ChartFall[] = [];
+  let risen = dimensionOf(measure) !== 'money';
+  points.forEach(({ x, y }, at) => {
+    const before = points[at - 1];
+    if (y === null || before?.y == null || y === before.y) return;
+    if (y > before.y) risen = true;
+    else if (risen && x - before.x <= STEP[dimensionOf(measure)]) falls.push({ at: before.x, from: before.y, to: y });
+  });
+  return falls;
+}
+
+/**
+ * A card's prices over its first measure, all others as in `cart`: as a line of steps, far enough to show the cart and what
+ * lies above the last tier.
+ */
+export function stepShape(card: Card, limits: readonly Limit[], cart: Measures): StepShape {
+  const [measure = 'itemsWeight'] = cardMeasures(card);
+  const dimension = dimensionOf(measure);
+  const bounds = boundsOf(card);
   const limit = limits.find((one) => one.measure === measure);
-  const smallest = dimensionOf(measure) === 'mass' ? 1_000_000_000 : dimensionOf(measure) === 'money' ? 1000 : 4;
-  const end = Math.max(
-    smallest,
-    (bounds.at(-1) ?? 0) * 1.2,
-    cart(measure) * 1.15,
-    (base(limit?.upTo) ?? 0) * 1.1,
-    (base(limit?.from) ?? 0) * 1.3,
+  const base = (bound: string | number | undefined) => (bound === undefined ? 0 : boundInBase(measure, bound));
+  const held = measure === 'distance' ? 0 : cart[measure];
+  const end = Math.ceil(
+    Math.max(SMALLEST[dimension], (bounds.at(-1) ?? 0) * 1.2, held * 1.15, base(limit?.upTo) * 1.1, base(limit?.from) * 1.3),
   );
+  const price = priceOnCard(card);
+  const at = (x: number) => price({ ...cart, [measure]: x });
   const edges = [0, ...bounds, end];
+  const inner = edges.slice(0, -1).flatMap((from, index) => unitEdges(card, from, edges[index + 1] ?? end));
+  const all = [...new Set([...edges, ...inner])].sort((a, b) => a - b);
   const points: ChartPoint[] = [];
   const gaps: ChartGap[] = [];
-  results.forEach((result, at) => {
-    const from = edges[at] ?? 0;
-    const to = edges[at + 1] ?? end;
-    const y = result.kind === 'amount' ? result.amount : result.kind === 'free' ? 0 : null;
-    points.push({ x: from, y }, { x: to, y });
-    if (result.kind === 'notOffered' || result.kind === 'refer') gaps.push({ from, to, why: result.kind });
+  all.slice(0, -1).forEach((from, index) => {
+    const to = all[index + 1] ?? end;
+    const start = Math.min(from + (index === 0 ? 0 : STEP[dimension]), to);
+    const [low, high] = [at(start), at(to)];
+    const shown = (value: number) => (value < 0 ? null : value);
+    points.push({ x: start, y: shown(low) }, { x: to, y: shown(high) });
+    if (high < 0) gaps.push({ from, to, why: high === REFER ? 'refer' : 'notOffered' });
   });
-  return { measure, points, gaps: [...gaps, ...limitGaps(limits, measure, end)], end };
+  return { measure, points, gaps: [...gaps, ...limitGaps(limits, measure, end)], falls: fallsOf(points, measure), end };
 }

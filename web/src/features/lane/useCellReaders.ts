@@ -1,27 +1,27 @@
-import type { TieredCard, TierResult } from '@ostrakon/core';
+import { boundText, type Measure, resultText, type TierResult } from '@ostrakon/core';
+import { useMemo } from 'react';
 import { useDraft } from '../../draft/DraftProvider.tsx';
-import { readCount, readMass, readMoney, readResult } from '../../ui/readers.ts';
+import { readBound, readResult } from '../../ui/readers.ts';
 import type { Read } from '../../ui/useTypedField.ts';
-import { useFormat } from '../../words/useWords.ts';
 
 export interface CellReaders {
   readonly bound: (text: string) => Read<string | number>;
   readonly result: (text: string) => Read<TierResult>;
-  /** A bound as it stands in its cell. */
+  /** A bound and a result as they stand in their cells, where they can be typed over. */
   readonly shownBound: (bound: string | number) => string;
+  readonly shownResult: (result: TierResult) => string;
 }
 
-/** How the cells of a card are read and shown. */
-export function useCellReaders(card: TieredCard): CellReaders {
+/** How the cells of a card on a measure are read and shown; without a measure there is nothing to count. */
+export function useCellReaders(measure?: Measure): CellReaders {
   const { shop } = useDraft().book;
-  const format = useFormat();
-  const result = readResult(shop);
-  switch (card.kind) {
-    case 'weightTiers':
-      return { bound: readMass(shop), result, shownBound: String };
-    case 'valueTiers':
-      return { bound: readMoney(shop), result, shownBound: (bound) => format.plain(Number(bound)) };
-    case 'countTiers':
-      return { bound: readCount, result, shownBound: String };
-  }
+  return useMemo(
+    () => ({
+      bound: readBound(measure ?? 'itemCount', shop),
+      result: readResult(shop, measure),
+      shownBound: (bound) => boundText(bound, measure ?? 'itemCount', shop.currency),
+      shownResult: (result) => resultText(result, measure, shop.currency),
+    }),
+    [measure, shop],
+  );
 }

@@ -77,6 +77,7 @@ export function Palette({ onClose, onHelp }: { onClose: () => void; onHelp: () =
           onDone={onClose}
           entries={[
             { label: 'Open the rate book', act: go('/book') },
+            { label: 'Charges and allowances', act: go('/charges') },
             { label: 'Show this cart in every zone', act: go('/book?face=cart') },
             { label: 'Publish', act: go('/publish') },
             { label: 'Shop facts and messages', act: go('/shop') },

@@ -24,7 +24,7 @@ function ChangeList({ changes }: { changes: Changes }) {
   }
   if (changes.list.length === 0)
     return <p>The draft offers the same as edition {changes.live.number}, which is live. There is nothing to publish.</p>;
-  const words = changes.list.map((change) => changeWords(change, format, subdivision));
+  const words = changes.list.map((change) => changeWords(change, format, subdivision, book));
   return (
     <ol className="divide-y divide-line rounded-lg border border-line-strong bg-paper">
       {words.map((sentence) => (

@@ -1,10 +1,13 @@
-import type { Service, ServiceKind } from '@ostrakon/core';
-import { useId, useState } from 'react';
+import type { Mixing, Service, ServiceKind } from '@ostrakon/core';
+import { useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { newId } from '../../ui/newId.ts';
+import { readMoney } from '../../ui/readers.ts';
 import { Select } from '../../ui/Select.tsx';
+import { useFormat } from '../../words/useWords.ts';
 
 const kinds: readonly (readonly [ServiceKind, string])[] = [
   ['card', 'A parcel, letter or freight service'],
@@ -12,28 +15,40 @@ const kinds: readonly (readonly [ServiceKind, string])[] = [
   ['counter', 'The buyer collects'],
 ];
 
-/** A new service, or the kind and note of one that exists. */
+const mixings: readonly (readonly [Mixing['kind'], string])[] = [
+  ['add', 'Add the prices of all cards up'],
+  ['dearest', 'Charge the dearest card alone'],
+  ['dearestPlus', 'Charge the dearest card, and so much for each further one'],
+];
+
+/** A new service, or what is known of one that exists. */
 export function ServiceDialog({ service, onClose }: { service?: Service; onClose: () => void }) {
   const session = useDraftSession();
   const { book } = useDraft();
-  const id = useId();
+  const format = useFormat();
   const [typed, setTyped] = useState({
     name: service?.name ?? '',
+    internalName: service?.internalName ?? '',
     kind: service?.kind ?? ('card' as ServiceKind),
     note: service?.note ?? '',
+    mixing: service?.mixing.kind ?? ('add' as Mixing['kind']),
+    each: service?.mixing.kind === 'dearestPlus' ? format.plain(service.mixing.each) : '',
   });
   const [fault, setFault] = useState<{ path: string; message: string } | null>(null);
+  const set = (more: Partial<typeof typed>) => setTyped({ ...typed, ...more });
   const save = () => {
-    const { name, kind, note } = typed;
+    const { name, internalName, kind, note } = typed;
+    const each = typed.mixing === 'dearestPlus' ? readMoney(book.shop)(typed.each) : ({ ok: true, value: 0 } as const);
+    if (!each.ok) return setFault({ path: 'mixing', message: each.message.replace(/\.$/, '') });
+    const mixing: Mixing = typed.mixing === 'dearestPlus' ? { kind: 'dearestPlus', each: each.value } : { kind: typed.mixing };
+    const facts = { internalName, kind, note, mixing };
     const outcome = service
-      ? session.dispatch({ name: 'describeService', args: { service: service.id, kind, note } })
-      : session.dispatch({ name: 'addService', args: { id: newId(name, book.services, 'service'), name, kind, note } });
+      ? session.dispatch({ name: 'describeService', args: { service: service.id, ...facts } })
+      : session.dispatch({ name: 'addService', args: { id: newId(name, book.services, 'service'), name, ...facts } });
     if (outcome.ok) onClose();
     else setFault(outcome);
   };
-  const faultAt = (path: string) =>
-    fault?.path === path ? <p role="alert" className="mt-0.5 text-xs text-fault">{`${fault.message}.`}</p> : null;
-  const box = 'mt-1 h-8 w-full rounded-md border border-line-strong bg-paper px-2';
+  const faultAt = (path: string) => (fault?.path.startsWith(path) ? `${fault.message}.` : undefined);
   return (
     <Modal
       open
@@ -49,19 +64,13 @@ export function ServiceDialog({ service, onClose }: { service?: Service; onClose
         }}
       >
         {!service && (
-          <div>
-            <label htmlFor={`${id}-name`} className="text-sm">
-              Name the buyer reads
-            </label>
-            <input
-              id={`${id}-name`}
-              value={typed.name}
-              placeholder="Ground parcel"
-              onChange={(event) => setTyped({ ...typed, name: event.target.value })}
-              className={box}
-            />
-            {faultAt('name')}
-          </div>
+          <LabelledInput
+            label="Name the buyer reads"
+            value={typed.name}
+            hint="Ground parcel"
+            onType={(name) => set({ name })}
+            fault={faultAt('name')}
+          />
         )}
         <div>
           <span className="text-sm">What it is</span>
@@ -69,7 +78,7 @@ export function ServiceDialog({ service, onClose }: { service?: Service; onClose
             label="What it is"
             className="mt-1"
             value={typed.kind}
-            onChange={(event) => setTyped({ ...typed, kind: event.target.value as ServiceKind })}
+            onChange={(event) => set({ kind: event.target.value as ServiceKind })}
           >
             {kinds.map(([kind, name]) => (
               <option key={kind} value={kind}>
@@ -78,19 +87,44 @@ export function ServiceDialog({ service, onClose }: { service?: Service; onClose
             ))}
           </Select>
         </div>
+        <LabelledInput
+          label="Note under the name, for the buyer"
+          value={typed.note}
+          hint="To your door"
+          onType={(note) => set({ note })}
+          fault={faultAt('note')}
+        />
+        <LabelledInput
+          label="What the shop calls it among its own"
+          value={typed.internalName}
+          hint="the same"
+          onType={(internalName) => set({ internalName })}
+          fault={faultAt('internalName')}
+        />
         <div>
-          <label htmlFor={`${id}-note`} className="text-sm">
-            Note under the name, for the buyer
-          </label>
-          <input
-            id={`${id}-note`}
-            value={typed.note}
-            placeholder="To your door"
-            onChange={(event) => setTyped({ ...typed, note: event.target.value })}
-            className={box}
-          />
-          {faultAt('note')}
+          <span className="text-sm">Where goods have cards of their own</span>
+          <Select
+            label="Where goods have cards of their own"
+            className="mt-1"
+            value={typed.mixing}
+            onChange={(event) => set({ mixing: event.target.value as Mixing['kind'] })}
+          >
+            {mixings.map(([kind, name]) => (
+              <option key={kind} value={kind}>
+                {name}
+              </option>
+            ))}
+          </Select>
         </div>
+        {typed.mixing === 'dearestPlus' && (
+          <LabelledInput
+            label="For each further card"
+            value={typed.each}
+            hint="1.50"
+            onType={(each) => set({ each })}
+            fault={faultAt('mixing')}
+          />
+        )}
         <div className="flex justify-end">
           <Button look="main" type="submit">
             {service ? 'Done' : 'Add service'}

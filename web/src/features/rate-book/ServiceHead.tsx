@@ -36,7 +36,7 @@ function useServiceMenu(service: Service, open: (mode: 'renaming' | 'details') =
         entries: [
           // After the menu has given the focus back.
           { label: 'Rename', act: () => setTimeout(() => open('renaming')) },
-          { label: 'Kind and note…', act: () => open('details') },
+          { label: 'Kind, note and mixing…', act: () => open('details') },
           { label: 'Duplicate', act: duplicate },
         ],
       },
@@ -87,7 +87,7 @@ export const ServiceHead = memo(function ServiceHead({ service, at, tabIndex }: 
               className="relative block w-full px-2 py-1.5 text-left hover:bg-ash-soft"
             >
               <span className="line-clamp-2 pr-3 leading-tight font-semibold">{service.name}</span>
-              <span className="line-clamp-2 text-sm text-ash">{service.note || '\u00a0'}</span>
+              <span className="line-clamp-2 text-sm text-ash">{service.internalName || service.note || '\u00a0'}</span>
               <ChevronDown size={13} aria-hidden className="absolute top-2 right-1 text-ash" />
             </button>
           }

@@ -44,11 +44,11 @@ function useReorder() {
 
 export function Sheet({ face }: { face: Face }) {
   const { book } = useDraft();
-  const { compiled, measured, zone: benchZone } = useBench();
+  const { compiled, shipments, zone: benchZone } = useBench();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const reorder = useReorder();
   const keys = useSheetKeys();
-  const answers = useMemo(() => compiled.zones.map((zone) => quoteZone(compiled, zone, measured.consignments)), [compiled, measured]);
+  const answers = useMemo(() => compiled.zones.map((zone) => quoteZone(compiled, zone, shipments)), [compiled, shipments]);
   const look = { face, services: book.services, format: useFormat(), subdivision: useSubdivisionNames(), tabIndex: keys.tabIndex };
   return (
     <DndContext sensors={sensors} collisionDetection={sameKind} onDragEnd={reorder}>

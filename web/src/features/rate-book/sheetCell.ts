@@ -1,7 +1,19 @@
-import { boundInBase, type Card, type Lane, type LedgerRow, type Offer, type TierResult, type Withheld } from '@ostrakon/core';
+import {
+  boundInBase,
+  type Card,
+  dimensionOf,
+  isTiered,
+  type Lane,
+  type LedgerRow,
+  type Measure,
+  type Offer,
+  resultsOf,
+  type TierResult,
+  type Withheld,
+} from '@ostrakon/core';
 import type { Format } from '../../words/format.ts';
-import { resultWords } from '../../words/laneSentence.ts';
 import { differenceWords, reasonInShort, stretchInShort } from '../../words/quoteWords.ts';
+import { perWords, resultWords } from '../../words/resultWords.ts';
 
 export type Face = 'rates' | 'cart';
 
@@ -12,9 +24,6 @@ export interface CellWords {
   readonly tone: 'price' | 'free' | 'withheld' | 'refer';
 }
 
-const resultsOf = (card: Card): readonly TierResult[] =>
-  card.kind === 'flat' ? [card.result] : [...card.tiers.map((tier) => tier.result), card.above];
-
 /** "$520 to $1,100", "$2.20 to $4.80": cents only where one of the two has them. */
 function spanWords(least: number, most: number, format: Format): string {
   const ends = [format.money(least), format.money(most)];
@@ -22,32 +31,70 @@ function spanWords(least: number, most: number, format: Format): string {
   return ends.map((end) => (whole ? end.replace(/[.,]00$/, '') : end)).join(' to ');
 }
 
+/** The prices that stand on a card: of rates, the base. */
+function amountsOf(card: Card): number[] {
+  if (card.kind === 'firstAndFurther') return [card.first];
+  if (card.kind === 'startedUnits') return [card.base + card.each];
+  return resultsOf(card).flatMap((result) => {
+    if (result.kind === 'amount') return [result.amount];
+    if (result.kind === 'perUnit') return [result.base + result.each];
+    return result.kind === 'free' ? [0] : [];
+  });
+}
+
 function rangeWords(card: Card, format: Format): string {
-  const amounts = resultsOf(card).flatMap((result) => (result.kind === 'amount' ? [result.amount] : result.kind === 'free' ? [0] : []));
-  if (amounts.length === 0) return resultWords(resultsOf(card)[0] ?? { kind: 'refer' }, format);
+  if (card.kind === 'percent') return format.percent(card.basisPoints);
+  if (card.kind === 'chargesOnly') return 'Charges only';
+  const amounts = amountsOf(card);
+  const [first = { kind: 'refer' as const }] = resultsOf(card);
+  if (amounts.length === 0) return resultWords(first, format);
   const least = Math.min(...amounts);
   const most = Math.max(...amounts);
   if (least === most) return format.price(least);
   return least === 0 ? `Free to ${format.money(most)}` : spanWords(least, most, format);
 }
 
+const subjects = { mass: 'weight', money: 'value', count: 'items', length: 'size', distance: 'distance' } as const;
+const subjectOf = (measure: Measure) => (measure === 'parcels' ? 'parcels' : subjects[dimensionOf(measure)]);
+
 function reachWords(card: Card, format: Format): string {
-  if (card.kind === 'flat') return 'one price';
-  const last = card.tiers.at(-1);
-  if (card.above.kind === 'notOffered') return `up to ${format.bound(card.measure, last?.upTo ?? 0)}`;
-  return `${card.tiers.length + 1} tiers by ${card.kind === 'weightTiers' ? 'weight' : card.kind === 'valueTiers' ? 'value' : 'items'}`;
+  if (isTiered(card)) {
+    if (card.above.kind === 'notOffered') return `up to ${format.bound(card.measure, card.tiers.at(-1)?.upTo ?? 0)}`;
+    return `${card.tiers.length + 1} ${card.bands === 'graduated' ? 'bands' : 'tiers'} by ${subjectOf(card.measure)}`;
+  }
+  switch (card.kind) {
+    case 'flat':
+      return 'one price';
+    case 'firstAndFurther':
+      return `then ${format.money(card.further)} each`;
+    case 'startedUnits':
+      return `${format.money(card.each)} a started ${perWords(card.per.unit, card.per.measure, format)}`;
+    case 'percent':
+      return 'of goods value';
+    case 'chargesOnly':
+      return 'no price of its own';
+    case 'twoWay':
+      return `${subjectOf(card.rows.measure)} by ${subjectOf(card.columns.measure)}`;
+  }
 }
 
 export function ratesWords(lane: Lane, format: Format): CellWords {
   const main = rangeWords(lane.card, format);
+  const groups = lane.groupCards.length;
+  const more = groups === 0 ? '' : `, ${groups} own ${groups === 1 ? 'card' : 'cards'}`;
   const detail = lane.freeFrom ? `free from ${format.money(lane.freeFrom.from).replace(/[.,]00$/, '')}` : reachWords(lane.card, format);
-  return { main, detail, tone: main === 'Free' ? 'free' : 'price' };
+  return { main, detail: detail + more, tone: main === 'Free' ? 'free' : 'price' };
 }
 
+/** The row that says most about how a price came about. */
 function ledgerInShort(ledger: readonly LedgerRow[], format: Format): string {
-  const row = ledger.at(-1);
-  if (row?.code === 'freeFrom') return `free from ${format.money(row.from).replace(/[.,]00$/, '')}`;
-  return row?.code === 'tier' ? stretchInShort(row, format) : 'one price';
+  const allowed = ledger.findLast(({ code }) => code === 'freeFrom' || code === 'allowance');
+  if (allowed?.code === 'freeFrom') return `free from ${format.money(allowed.from).replace(/[.,]00$/, '')}`;
+  if (allowed?.code === 'allowance') return allowed.name;
+  const tier = ledger.find(({ code }) => code === 'tier' || code === 'twoWay');
+  if (tier?.code === 'tier') return stretchInShort(tier, format);
+  if (tier?.code === 'twoWay') return stretchInShort(tier.row, format);
+  return ledger.some(({ code }) => code === 'charge') ? 'with charges' : 'one price';
 }
 
 /** What a cart gets in this lane, and by which tier. */
@@ -62,16 +109,19 @@ export function cartWords(answer: Offer | Withheld, format: Format): CellWords {
   return { main: reasonInShort(reason, format), detail, tone: 'withheld' };
 }
 
-/** Points of the tiny step line: x and y from 0 to 1, null where nothing is offered. */
+/** Points of the tiny step line: x and y from 0 to 1, null where nothing is offered. Cards without tiers have none. */
 export function stepLine(card: Card): { from: number; to: number; y: number | null }[] {
+  if (!isTiered(card) && card.kind !== 'flat') return [];
   const results = resultsOf(card);
-  const bounds = card.kind === 'flat' ? [] : card.tiers.map((tier) => boundInBase(card.measure, tier.upTo));
+  const bounds = isTiered(card) ? card.tiers.map((tier) => boundInBase(card.measure, tier.upTo)) : [];
   const end = (bounds.at(-1) ?? 1) * 1.25 || 1;
   const edges = [0, ...bounds, end];
-  const most = Math.max(1, ...results.map((result) => (result.kind === 'amount' ? result.amount : 0)));
+  const heightOf = (result: TierResult) =>
+    result.kind === 'amount' ? result.amount : result.kind === 'perUnit' ? result.base + result.each : 0;
+  const most = Math.max(1, ...results.map(heightOf));
   return results.map((result, at) => ({
     from: (edges[at] ?? 0) / end,
     to: (edges[at + 1] ?? end) / end,
-    y: result.kind === 'amount' ? result.amount / most : result.kind === 'free' ? 0 : null,
+    y: result.kind === 'notOffered' || result.kind === 'refer' ? null : heightOf(result) / most,
   }));
 }

@@ -4,8 +4,9 @@ import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
+import { PricingSettings } from './PricingSettings.tsx';
 
-type Facts = Pick<Shop, 'name' | 'currency' | 'units' | 'locale'>;
+type Facts = Pick<Shop, 'name' | 'currency' | 'units' | 'locale' | 'timeZone'>;
 
 const LOCALES = [
   'en-CA',
@@ -28,8 +29,8 @@ function useFacts() {
   const { shop } = useDraft().book;
   const session = useDraftSession();
   return (more: Partial<Facts>) => {
-    const { name, currency, units, locale } = shop;
-    return session.dispatch({ name: 'setShop', args: { name, currency, units, locale, ...more } });
+    const { name, currency, units, locale, timeZone } = shop;
+    return session.dispatch({ name: 'setShop', args: { name, currency, units, locale, timeZone, ...more } });
   };
 }
 
@@ -125,7 +126,20 @@ export function ShopScreen() {
             ))}
           </Select>
         </div>
+        <div>
+          <label htmlFor={`${id}-zone`} className="mb-1 block text-sm text-ash">
+            Time zone of dates and weekdays
+          </label>
+          <Select id={`${id}-zone`} label="Time zone" value={shop.timeZone} onChange={(event) => change({ timeZone: event.target.value })}>
+            {[...new Set(['UTC', ...Intl.supportedValuesOf('timeZone'), shop.timeZone])].map((zone) => (
+              <option key={zone} value={zone}>
+                {zone.replace(/_/g, ' ')}
+              </option>
+            ))}
+          </Select>
+        </div>
       </section>
+      <PricingSettings />
       <section aria-label="Messages" className="space-y-4">
         <h2 className="font-serif text-lg font-semibold">What buyers read</h2>
         <Message

@@ -5,6 +5,9 @@ import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Lost } from '../../ui/Lost.tsx';
 import { RenameField } from '../../ui/RenameField.tsx';
+import { readPercent } from '../../ui/readers.ts';
+import { TypedField } from '../../ui/TypedField.tsx';
+import { useFormat } from '../../words/useWords.ts';
 import { AreaFiles } from './AreaFiles.tsx';
 import { CircleForm } from './CircleForm.tsx';
 import { PlaceSearch } from './PlaceSearch.tsx';
@@ -18,6 +21,7 @@ export function ZoneScreen() {
   const { zone: id = '' } = useParams();
   const { book } = useDraft();
   const session = useDraftSession();
+  const format = useFormat();
   const [renaming, setRenaming] = useState(false);
   const [editing, setEditing] = useState<number | null>(null);
   const zone = book.zones.find((one) => one.id === id);
@@ -56,6 +60,27 @@ export function ZoneScreen() {
           An address belongs to the zone that names it most closely: a postal code, a drawn area, a circle, the start of a postal code, a
           province, a country, a group.
         </p>
+      </div>
+      <div className="flex items-start gap-2">
+        <span aria-hidden className="py-1.5 text-sm text-ash">
+          Tax on delivery here
+        </span>
+        <TypedField
+          label="Tax on delivery here"
+          className="w-24"
+          inputClass="text-right"
+          shown={format.percent(zone.taxRate)}
+          read={readPercent()}
+          commit={(taxRate) => session.dispatch({ name: 'setZoneTax', args: { zone: id, taxRate } })}
+        />
+        {book.shop.pricing.tax === 'none' && (
+          <span className="py-1.5 text-sm text-ash">
+            counts once the shop taxes delivery, in{' '}
+            <Link to="/shop" className="text-clay underline">
+              prices and options
+            </Link>
+          </span>
+        )}
       </div>
       {unserved.length > 0 && (
         <p className="rounded-md bg-ochre-soft px-3 py-2 text-ochre">

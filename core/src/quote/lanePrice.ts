@@ -1,0 +1,249 @@
+import type { MeasureVector } from '../measures/measure.ts';
+import { withEnding } from '../money/ending.ts';
+import { divideRounded, type RoundingRule, shareOf } from '../money/rounding.ts';
+import type { Effect } from '../rate-book/allowance.ts';
+import type { Id } from '../rate-book/naming.ts';
+import type { Mixing } from '../rate-book/rateBook.ts';
+import { holdsGroup } from '../rate-book/scope.ts';
+import { cardPrice, WITHHELD } from './compiledCard.ts';
+import type { CompiledLane } from './compiledLane.ts';
+import { allowed, type CompiledAllowance, type CompiledCharge, hasCoupon, onDate, withinLimits } from './compiledRules.ts';
+import type { CardRow, LedgerRow } from './quoteTypes.ts';
+import type { Part, Shipment } from './shipment.ts';
+
+function meetsConditions(lane: CompiledLane, { occasion, consignment }: Shipment): boolean {
+  if (lane.unconditional) return true;
+  const { goods } = lane;
+  return (
+    (goods === null || consignment.groups.every((group) => holdsGroup(goods, group))) &&
+    hasCoupon(lane.coupons, occasion) &&
+    onDate(lane.dates, occasion) &&
+    (lane.weekdays === null || (occasion.weekday !== null && lane.weekdays.includes(occasion.weekday)))
+  );
+}
+
+/** The goods by the card that prices them, in the book's order of groups. */
+export function partsOf(lane: CompiledLane, shipment: Shipment): readonly Part[] | null {
+  const apart = lane.ownCharges && shipment.hasInstead;
+  return lane.owners.length === 0 && !apart ? null : shipment.partsFor(lane.owners, apart);
+}
+
+interface PricedPart {
+  readonly group: Id | null;
+  readonly price: number;
+  readonly rows: readonly CardRow[];
+}
+
+/** The rows of parts as the mixing rule joins them: what is not added stands beside the dearest with nothing. */
+function joinedRows(parts: readonly PricedPart[], dearestAt: number, mixing: Mixing): LedgerRow[] {
+  return parts.flatMap(({ group, price, rows }, at): LedgerRow[] => {
+    const own = mixing.kind === 'add' || at === dearestAt;
+    const further = mixing.kind === 'dearestPlus' && at !== dearestAt && mixing.each > 0;
+    return [
+      ...(own ? rows.map((row) => (parts.length > 1 ? { ...row, group } : row)) : [{ code: 'joined', group, price, amount: 0 } as const]),
+      ...(further ? [{ code: 'furtherCard', group, amount: mixing.each } as const] : []),
+    ];
+  });
+}
+
+function joinCards(lane: CompiledLane, parts: readonly Part[], rows: LedgerRow[] | null): number {
+  const { mixing } = lane;
+  let dearestAt = 0;
+  let dearest = 0;
+  let sum = 0;
+  const priced: PricedPart[] = [];
+  for (let at = 0; at < parts.length; at += 1) {
+    const { group, vector } = parts[at] as Part;
+    const ledger: CardRow[] | null = rows === null ? null : [];
+    const price = cardPrice(group === null ? lane.card : (lane.groupCards.get(group) ?? lane.card), vector, ledger);
+    if (price < 0) return price;
+    sum += price;
+    if (price > dearest) {
+      dearest = price;
+      dearestAt = at;
+    }
+    if (ledger !== null) priced.push({ group, price, rows: ledger });
+  }
+  rows?.push(...joinedRows(priced, dearestAt, mixing));
+  if (mixing.kind === 'add') return sum;
+  return dearest + (mixing.kind === 'dearestPlus' ? mixing.each * Math.max(0, parts.length - 1) : 0);
+}
+
+function basePrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): number {
+  const parts = partsOf(lane, shipment);
+  let price = parts === null ? cardPrice(lane.card, shipment.vector, rows) : joinCards(lane, parts, rows);
+  if (price < 0 || !lane.ownCharges) return price;
+  for (const { line, how, each, quantity } of shipment.own) {
+    const amount = each * quantity;
+    rows?.push({ code: 'ownCharge', line, how, each, quantity, amount });
+    price += amount;
+  }
+  return price;
+}
+
+interface Charged {
+  readonly amount: number;
+  readonly counted: number;
+}
+
+function counted({ charge, index, unit, slack }: CompiledCharge, vector: MeasureVector, base: number, running: number): number {
+  const { amount } = charge;
+  if (amount.kind === 'percent' && index === -1) return amount.of === 'base' ? base : running;
+  if (index === -1) return 1;
+  const measured = vector[index] as number;
+  return amount.kind === 'startedWeight' ? Math.max(0, Math.ceil((measured - slack) / unit)) : measured;
+}
+
+/** What a charge adds, or null where it does not apply. */
+function chargeOf(rule: CompiledCharge, shipment: Shipment, base: number, running: number, rounding: RoundingRule): Charged | null {
+  const { amount, scope, dates } = rule.charge;
+  if (!onDate(dates, shipment.occasion)) return null;
+  if (amount.kind === 'fixed' && amount.per === 'order' && !shipment.first) return null;
+  const { goods } = scope;
+  const vector = goods === null ? shipment.vector : shipment.ofGroups((group) => holdsGroup(goods, group));
+  if (vector === null) return null;
+  const count = amount.kind === 'packagingCost' ? shipment.packagingCost : counted(rule, vector, base, running);
+  const raw =
+    amount.kind === 'packagingCost'
+      ? count
+      : amount.kind === 'percent'
+        ? shareOf(count, amount.basisPoints, rounding)
+        : amount.amount * count;
+  return { amount: Math.min(rule.cap, Math.max(rule.floor, raw)), counted: count };
+}
+
+function withCharges(lane: CompiledLane, shipment: Shipment, base: number, rows: LedgerRow[] | null): number {
+  let running = base;
+  for (let at = 0; at < lane.charges.length; at += 1) {
+    const rule = lane.charges[at] as CompiledCharge;
+    const charged = chargeOf(rule, shipment, base, running, lane.rule);
+    if (charged === null) continue;
+    running += charged.amount;
+    const { id, name, amount: basis } = rule.charge;
+    if (rows !== null && charged.amount > 0)
+      rows.push({ code: 'charge', charge: id, name, basis, counted: charged.counted, amount: charged.amount });
+  }
+  return running;
+}
+
+const NONE: readonly CompiledAllowance[] = [];
+
+/** What an effect leaves of an amount. */
+function leftBy(effect: Effect, amount: number, rounding: RoundingRule): number {
+  switch (effect.kind) {
+    case 'free':
+      return 0;
+    case 'amountOff':
+      return Math.max(0, amount - effect.amount);
+    case 'percentOff':
+      return amount - shareOf(amount, effect.basisPoints, rounding);
+    case 'atMost':
+      return Math.min(amount, effect.amount);
+  }
+}
+
+/** Price parted into what every allowance covers and what only those that cover charges do. */
+interface Standing {
+  readonly base: number;
+  readonly charges: number;
+}
+
+function allow({ effect, coversCharges }: CompiledAllowance, { base, charges }: Standing, rounding: RoundingRule): Standing {
+  if (!coversCharges) return { base: leftBy(effect, base, rounding), charges };
+  const left = leftBy(effect, base + charges, rounding);
+  // The base price gives way first.
+  return { base: Math.max(0, left - charges), charges: Math.min(charges, left) };
+}
+
+function allowanceRow(rule: CompiledAllowance, shipment: Shipment, amount: number): LedgerRow {
+  const { freeFrom, allowance, effect } = rule;
+  if (freeFrom) {
+    const { measure, from } = freeFrom;
+    return { code: 'freeFrom', measure, measured: shipment.consignment.measures[measure], from, amount };
+  }
+  return { code: 'allowance', allowance: allowance?.id ?? '', name: allowance?.name ?? '', effect, amount };
+}
+
+const sumOf = ({ base, charges }: Standing) => base + charges;
+
+/** The best single allowance, or all combinable ones in the owner's order, whichever leaves the buyer less to pay. */
+function chosenAllowances(lane: CompiledLane, shipment: Shipment, standing: Standing): readonly CompiledAllowance[] {
+  let best = sumOf(standing);
+  let chosen: readonly CompiledAllowance[] = NONE;
+  let combined = standing;
+  let together: CompiledAllowance[] | null = null;
+  for (let at = 0; at < lane.allowances.length; at += 1) {
+    const rule = lane.allowances[at] as CompiledAllowance;
+    if (!allowed(rule, shipment)) continue;
+    if (rule.combinable) {
+      combined = allow(rule, combined, lane.rule);
+      together = together === null ? [rule] : [...together, rule];
+      continue;
+    }
+    const left = sumOf(allow(rule, standing, lane.rule));
+    if (left >= best) continue;
+    best = left;
+    chosen = [rule];
+  }
+  return together !== null && sumOf(combined) < best ? together : chosen;
+}
+
+function withAllowances(lane: CompiledLane, shipment: Shipment, standing: Standing, rows: LedgerRow[] | null): number {
+  if (lane.allowances.length === 0 || sumOf(standing) === 0) return sumOf(standing);
+  let held = standing;
+  for (const rule of chosenAllowances(lane, shipment, standing)) {
+    const left = allow(rule, held, lane.rule);
+    const amount = sumOf(left) - sumOf(held);
+    if (amount < 0) rows?.push(allowanceRow(rule, shipment, amount));
+    held = left;
+  }
+  return sumOf(held);
+}
+
+/** The tax on a price: the part of it that is tax where included, or what is added. */
+export function taxOn(lane: Pick<CompiledLane, 'tax' | 'taxRate' | 'rule'>, price: number): number {
+  if (lane.tax === 'none' || lane.taxRate === 0) return 0;
+  if (lane.tax === 'added') return shareOf(price, lane.taxRate, lane.rule);
+  // The net price is rounded, the tax is what remains.
+  return price - Number(divideRounded(BigInt(price) * 10_000n, BigInt(10_000 + lane.taxRate), lane.rule));
+}
+
+function finished(lane: CompiledLane, price: number, rows: LedgerRow[] | null): number {
+  const ended = withEnding(price, lane.ending, lane.digits);
+  if (rows !== null && ended !== price) rows.push({ code: 'ending', ending: lane.ending, amount: ended - price });
+  if (lane.tax !== 'added') return ended;
+  const tax = taxOn(lane, ended);
+  if (rows !== null && tax > 0) rows.push({ code: 'tax', basisPoints: lane.taxRate, amount: tax });
+  return ended + tax;
+}
+
+function bounded(lane: CompiledLane, price: number, rows: LedgerRow[] | null): number {
+  if (price < lane.floor) {
+    rows?.push({ code: 'laneFloor', bound: lane.floor, amount: lane.floor - price });
+    return lane.floor;
+  }
+  if (price > lane.cap) {
+    rows?.push({ code: 'laneCap', bound: lane.cap, amount: lane.cap - price });
+    return lane.cap;
+  }
+  return price;
+}
+
+/** The price of a consignment that no limit withholds, in minor units, or a code below 0. Rows, where asked for, add up to it. */
+export function priceWithin(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): number {
+  const base = basePrice(lane, shipment, rows);
+  if (base < 0) return base;
+  const running = withCharges(lane, shipment, base, rows);
+  const total = bounded(lane, running, rows);
+  // A floor raises, and a cap lowers, the base price before the charges.
+  const charges = Math.min(total, running - base);
+  return finished(lane, withAllowances(lane, shipment, { base: total - charges, charges }, rows), rows);
+}
+
+/** The price of a lane in minor units, or a code below 0; allocates little. */
+export function lanePrice(lane: CompiledLane, shipment: Shipment): number {
+  if (!withinLimits(lane.limits, shipment.vector) || !meetsConditions(lane, shipment)) return WITHHELD;
+  return priceWithin(lane, shipment, null);
+}
+
+export { NO_LANE, REFER, WITHHELD } from './compiledCard.ts';

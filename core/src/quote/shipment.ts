@@ -1,0 +1,164 @@
+import { type MeasureVector, toVector } from '../measures/measure.ts';
+import type { CountryCode } from '../places/countries.ts';
+import type { Id } from '../rate-book/naming.ts';
+import { couponKey } from '../rate-book/scope.ts';
+import { dayAt, instantToMs, type Weekday } from '../time/calendar.ts';
+import type { CompiledBook } from './compile.ts';
+import { destinationOf, groupOf, type MeasuredCart, type MeasuredConsignment, measureCart, measureLines } from './measureCart.ts';
+import type { CartLine, QuoteRequest } from './request.ts';
+
+/** Who buys and when, ready to be tested. Times in milliseconds since 1970; null where not known. */
+export interface Occasion {
+  readonly coupons: ReadonlySet<string>;
+  readonly moment: number | null;
+  /** The shop's plain date and weekday at the moment. */
+  readonly date: string | null;
+  readonly weekday: Weekday | null;
+  readonly lastOrder: number | null;
+  readonly cartStarted: number | null;
+}
+
+/** Goods priced by one card: `group` is the card's, null the lane's own. */
+export interface Part {
+  readonly group: Id | null;
+  readonly vector: MeasureVector;
+}
+
+/** Lines with a delivery charge of their own. */
+export interface OwnChargeLine {
+  readonly line: number;
+  readonly how: 'instead' | 'onTop';
+  readonly each: number;
+  readonly quantity: number;
+}
+
+/** A consignment as lanes read it. What only some lanes ask for is worked out when first asked for. */
+export class Shipment {
+  readonly consignment: MeasuredConsignment;
+  readonly vector: MeasureVector;
+  readonly occasion: Occasion;
+  readonly country: CountryCode;
+  /** Of several consignments of an order, the one that bears what is charged once. */
+  readonly first: boolean;
+  readonly own: readonly OwnChargeLine[];
+  readonly hasInstead: boolean;
+  readonly #compiled: CompiledBook;
+  readonly #request: QuoteRequest;
+  readonly #cart: MeasuredCart;
+  readonly #vectors = new Map<string, MeasureVector>();
+  readonly #parts = new Map<string, readonly Part[]>();
+  #packagingCost: number | undefined;
+
+  constructor(
+    compiled: CompiledBook,
+    request: QuoteRequest,
+    cart: MeasuredCart,
+    consignment: MeasuredConsignment,
+    { occasion, first }: { occasion: Occasion; first: boolean },
+  ) {
+    this.#compiled = compiled;
+    this.#request = request;
+    this.#cart = cart;
+    this.consignment = consignment;
+    this.vector = toVector(consignment.measures);
+    this.occasion = occasion;
+    this.first = first;
+    this.country = (destinationOf(request, consignment.to) ?? request.destination).country;
+    this.own = consignment.lines.flatMap((line) => {
+      const { ownCharge, quantity } = request.lines[line] as CartLine;
+      return ownCharge ? [{ line, how: ownCharge.how, each: ownCharge.amount, quantity }] : [];
+    });
+    this.hasInstead = this.own.some(({ how }) => how === 'instead');
+  }
+
+  #groupOf(line: number): Id | null {
+    return groupOf(this.#request.lines[line] as CartLine, this.#compiled);
+  }
+
+  #measured(lines: readonly number[]): MeasureVector {
+    if (lines.length === this.consignment.lines.length) return this.vector;
+    const key = lines.join(' ');
+    const held = this.#vectors.get(key);
+    if (held) return held;
+    const vector = toVector(measureLines(this.#compiled, this.#request, this.#cart, this.consignment, lines).measures);
+    this.#vectors.set(key, vector);
+    return vector;
+  }
+
+  /** The measures of the goods in some groups alone, or null where there are none. */
+  ofGroups(holds: (group: Id | null) => boolean): MeasureVector | null {
+    const lines = this.consignment.lines.filter((line) => holds(this.#groupOf(line)));
+    return lines.length === 0 ? null : this.#measured(lines);
+  }
+
+  /**
+   * The goods by the card that prices them: one part for each group with a card of its own, and one for all others.
+   * @param owners groups with cards of their own
+   * @param apart leaves out lines whose own charge stands in place of the card
+   */
+  partsFor(owners: readonly Id[], apart: boolean): readonly Part[] {
+    const key = `${apart} ${owners.join(' ')}`;
+    const held = this.#parts.get(key);
+    if (held) return held;
+    const out = new Set(apart ? this.own.filter(({ how }) => how === 'instead').map(({ line }) => line) : []);
+    const byCard = new Map<Id | null, number[]>();
+    for (const line of this.consignment.lines) {
+      if (out.has(line)) continue;
+      const group = this.#groupOf(line);
+      const card = group !== null && owners.includes(group) ? group : null;
+      const lines = byCard.get(card);
+      if (lines) lines.push(line);
+      else byCard.set(card, [line]);
+    }
+    const parts = [...byCard].map(([group, lines]) => ({ group, vector: this.#measured(lines) }));
+    this.#parts.set(key, parts);
+    return parts;
+  }
+
+  /** What its packaging costs the shop, in minor units. */
+  get packagingCost(): number {
+    this.#packagingCost ??= this.consignment.parcels.reduce((sum, { packaging, count }) => {
+      const cost = this.#compiled.book.packing.packaging.find(({ id }) => id === packaging)?.cost ?? 0;
+      return sum + cost * count;
+    }, 0);
+    return this.#packagingCost;
+  }
+}
+
+function occasionOf(request: QuoteRequest, timeZone: string): Occasion {
+  const at = (instant: string | undefined) => (instant === undefined ? null : instantToMs(instant));
+  const moment = at(request.moment);
+  const day = moment === null ? { date: null, weekday: null } : dayAt(moment, timeZone);
+  return {
+    coupons: new Set((request.coupons ?? []).map(couponKey)),
+    moment,
+    ...day,
+    lastOrder: at(request.lastOrderAt),
+    cartStarted: at(request.cartStartedAt),
+  };
+}
+
+export interface PreparedCart {
+  readonly measured: MeasuredCart;
+  readonly shipments: readonly Shipment[];
+}
+
+/** Everything about a cart that does not depend on the zone. */
+export function prepareCart(compiled: CompiledBook, request: QuoteRequest): PreparedCart {
+  const measured = measureCart(compiled, request);
+  const occasion = occasionOf(request, compiled.book.shop.timeZone);
+  const shipments = measured.consignments.map(
+    (consignment, at) => new Shipment(compiled, request, measured, consignment, { occasion, first: at === 0 }),
+  );
+  return { measured, shipments };
+}
+
+/** A consignment parted by goods group. */
+export function partByGroup(compiled: CompiledBook, request: QuoteRequest, cart: MeasuredCart, whole: Shipment): Shipment[] {
+  const { consignment, occasion } = whole;
+  return consignment.groups.map((group, at) => {
+    const lines = consignment.lines.filter((line) => groupOf(request.lines[line] as CartLine, compiled) === group);
+    const part = measureLines(compiled, request, cart, consignment, lines);
+    return new Shipment(compiled, request, cart, part, { occasion, first: whole.first && at === 0 });
+  });
+}

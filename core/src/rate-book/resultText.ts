@@ -1,0 +1,94 @@
+import { dimensionOf, type Measure } from '../measures/measure.ts';
+import { boundText, parseBound, type Reading } from '../measures/parseBound.ts';
+import type { TypedProblem } from '../measures/parseDecimal.ts';
+import { parsePercent } from '../measures/percent.ts';
+import { type Currency, minorDigits } from '../money/currency.ts';
+import { minorToDecimal, parseMoney, type Typed } from '../money/money.ts';
+import type { Bound } from './card.ts';
+import type { TierResult } from './result.ts';
+
+/** Results as they are typed into a card and written to files: "9.90", "13.40 + 0.80/kg", "5%", "free", "not offered", "ask us". */
+
+export type ResultProblem = TypedProblem | { code: 'noUnitHere' };
+export type ReadResult = { ok: true; value: TierResult } | { ok: false; problem: ResultProblem };
+
+const counted = (measure: Measure) => (measure === 'parcels' ? 'parcel' : 'item');
+
+/** "kg", "500 g", "item", "2 parcels", "10.00". */
+export function unitText(unit: Bound, measure: Measure, currency: Currency): string {
+  if (typeof unit === 'string') return unit.replace(/^1 /, '');
+  if (dimensionOf(measure) === 'money') return boundText(unit, measure, currency);
+  return unit === 1 ? counted(measure) : `${unit} ${counted(measure)}s`;
+}
+
+function percentText(basisPoints: number): string {
+  return `${basisPoints / 100}%`;
+}
+
+/** @param measure what `perUnit` counts; may be left out where nothing is measured */
+export function resultText(result: TierResult, measure: Measure | undefined, currency: Currency): string {
+  switch (result.kind) {
+    case 'amount':
+      return minorToDecimal(result.amount, currency);
+    case 'perUnit': {
+      const rate = `${minorToDecimal(result.each, currency)}/${unitText(result.unit, measure ?? 'itemCount', currency)}`;
+      return result.base === 0 ? rate : `${minorToDecimal(result.base, currency)} + ${rate}`;
+    }
+    case 'percent':
+      return `${percentText(result.basisPoints)}${result.of === 'valueBeforeDiscounts' ? ' before discounts' : ''}`;
+    case 'free':
+      return 'free';
+    case 'notOffered':
+      return 'not offered';
+    case 'refer':
+      return result.words === undefined ? 'ask us' : `ask us: ${result.words}`;
+  }
+}
+
+const NO = /^(no|none|not offered|n\/a|[-\u2013\u2014]+)$/i;
+const ASK = /^(?:ask us|ask|refer|\?)(?:\s*:\s*(.*))?$/is;
+
+/** Reads "kg", "500 g", "item", "2 parcels", "10.00" as a unit of a measure. */
+export function parseUnit(typed: string, measure: Measure, reading: Reading): Typed<Bound> {
+  const text = typed.trim();
+  const dimension = dimensionOf(measure);
+  if (dimension === 'count') return parseBound(text.replace(/\s*(items?|parcels?|each)$/i, '') || '1', measure, reading);
+  const unit = parseBound(/^[a-z]/i.test(text) && dimension !== 'money' ? `1 ${text}` : text, measure, reading);
+  if (unit.ok && (unit.value === 0 || /^0(\.0*)? /.test(String(unit.value))))
+    return { ok: false, problem: { code: 'tooSmall', least: `1/${10 ** minorDigits(reading.currency)}` } };
+  return unit;
+}
+
+function readRate(text: string, slash: number, measure: Measure | undefined, reading: Reading): ReadResult {
+  if (measure === undefined) return { ok: false, problem: { code: 'noUnitHere' } };
+  const sums = text.slice(0, slash).split('+');
+  const each = parseMoney(sums.at(-1) ?? '', reading.currency, reading.locale);
+  if (!each.ok) return each;
+  const base =
+    sums.length === 1 ? ({ ok: true, value: 0 } as const) : parseMoney(sums.slice(0, -1).join('+'), reading.currency, reading.locale);
+  if (!base.ok) return base;
+  const unit = parseUnit(text.slice(slash + 1), measure, reading);
+  if (!unit.ok) return unit;
+  return { ok: true, value: { kind: 'perUnit', base: base.value, each: each.value, unit: unit.value } };
+}
+
+function readPercent(text: string): ReadResult {
+  const of = /before/i.test(text) ? 'valueBeforeDiscounts' : 'valueAfterDiscounts';
+  const number = text.replace(/(?:of\s+)?(?:the\s+)?(?:goods)?\s*(?:value)?\s*(?:before|after)?\s*(?:discounts?)?\s*$/i, '');
+  const percent = parsePercent(number, 100_000);
+  return percent.ok ? { ok: true, value: { kind: 'percent', basisPoints: percent.value, of } } : percent;
+}
+
+/** Reads a result as typed. `measure` is what a rate such as "0.80/kg" counts; without it a rate is refused. */
+export function parseResult(typed: string, measure: Measure | undefined, reading: Reading): ReadResult {
+  const text = typed.trim();
+  if (/^free$/i.test(text)) return { ok: true, value: { kind: 'free' } };
+  if (NO.test(text)) return { ok: true, value: { kind: 'notOffered' } };
+  const ask = ASK.exec(text);
+  if (ask) return { ok: true, value: ask[1] ? { kind: 'refer', words: ask[1].trim() } : { kind: 'refer' } };
+  if (text.includes('%')) return readPercent(text);
+  const slash = text.indexOf('/');
+  if (slash !== -1) return readRate(text, slash, measure, reading);
+  const amount = parseMoney(text, reading.currency, reading.locale);
+  return amount.ok ? { ok: true, value: { kind: 'amount', amount: amount.value } } : amount;
+}

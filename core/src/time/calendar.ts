@@ -1,0 +1,83 @@
+import { z } from 'zod';
+
+/** A day of the ISO 8601 week: 1 is Monday, 7 is Sunday. */
+export const Weekday = z.int().min(1).max(7);
+export type Weekday = z.infer<typeof Weekday>;
+
+/** A plain date, or a day of every year. */
+const DayText = z.union([
+  z.iso.date('Write a date as year, month and day, such as 2026-11-01'),
+  z.string().regex(/^(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\d|3[01])$/, 'Write a day of the year as month and day, such as 11-01'),
+]);
+
+const isYearly = (day: string) => day.length === 5;
+
+/**
+ * Days from `from` to `until`, both included, in the shop's time zone; an open end is null. Dates with a year name one
+ * stretch, those without return every year and may run over its end.
+ */
+export const DateWindow = z
+  .strictObject({ from: DayText.nullable(), until: DayText.nullable() })
+  .superRefine(({ from, until }, context) => {
+    const told = (message: string) => context.addIssue({ code: 'custom', message, path: ['until'], input: until });
+    if (from === null && until === null) told('A window has a first or a last day');
+    if (from !== null && until !== null && isYearly(from) !== isYearly(until)) told('Write both days with a year, or both without');
+    else if (from !== null && until !== null && !isYearly(from) && until < from) told('The window ends before it starts');
+    if ((from === null) !== (until === null) && isYearly(from ?? until ?? '')) told('A window of every year has a first and a last day');
+  });
+export type DateWindow = z.infer<typeof DateWindow>;
+
+/** Whether a plain date (`2026-11-23`) lies in a window. */
+export function inWindow({ from, until }: DateWindow, date: string): boolean {
+  if (from !== null && until !== null && isYearly(from)) {
+    const day = date.slice(5);
+    return from <= until ? day >= from && day <= until : day >= from || day <= until;
+  }
+  return (from === null || date >= from) && (until === null || date <= until);
+}
+
+const formats = new Map<string, Intl.DateTimeFormat>();
+
+function zoned(timeZone: string): Intl.DateTimeFormat {
+  const held = formats.get(timeZone);
+  if (held) return held;
+  const format = new Intl.DateTimeFormat('en-US', {
+    timeZone,
+    calendar: 'gregory',
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    weekday: 'short',
+  });
+  formats.set(timeZone, format);
+  return format;
+}
+
+const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+
+export interface ShopDay {
+  /** `2026-11-23`. */
+  readonly date: string;
+  readonly weekday: Weekday;
+}
+
+/** The day it is in a time zone at an instant, in milliseconds since 1970. */
+export function dayAt(instant: number, timeZone: string): ShopDay {
+  const parts = new Map(
+    zoned(timeZone)
+      .formatToParts(instant)
+      .map(({ type, value }) => [type, value]),
+  );
+  const date = `${parts.get('year')?.padStart(4, '0')}-${parts.get('month')}-${parts.get('day')}`;
+  return { date, weekday: WEEKDAYS.indexOf(parts.get('weekday') ?? '') + 1 };
+}
+
+/** An instant in UTC, such as `2026-11-23T13:05:00Z`. */
+export const Instant = z.iso.datetime('Write a moment such as 2026-11-23T13:05:00Z');
+export type Instant = z.infer<typeof Instant>;
+
+/** Milliseconds since 1970. */
+export function instantToMs(instant: Instant): number {
+  // biome-ignore lint/style/noRestrictedGlobals: reads the text, no clock
+  return Date.parse(instant);
+}

@@ -1,0 +1,122 @@
+import type { Allowance, Charge, DateWindow, GoodsSet, Limit, RateBook, Scope, Weekday } from '@ostrakon/core';
+import { rangeWords } from './cardSentence.ts';
+import type { Format } from './format.ts';
+import { measureWords } from './quoteWords.ts';
+
+/** The names that rules speak of. */
+export type Names = Pick<RateBook, 'zones' | 'services' | 'goodsGroups'>;
+
+const nameIn = (list: readonly { id: string; name: string }[]) => (id: string) => list.find((one) => one.id === id)?.name ?? id;
+
+export function limitWords(limit: Limit, format: Format): string {
+  const name = measureWords[limit.measure].toLowerCase();
+  const show = (bound: string | number) => format.bound(limit.measure, bound);
+  if (limit.from === undefined) return `${name} up to ${show(limit.upTo ?? 0)}`;
+  if (limit.upTo === undefined) return `${name} from ${show(limit.from)}`;
+  return `${name} ${show(limit.from)} to ${show(limit.upTo)}`;
+}
+
+export function dateWords({ from, until }: DateWindow, format: Format): string {
+  const yearly = (from ?? until ?? '').length === 5 ? ' every year' : '';
+  if (from === null) return `until ${format.day(until ?? '')}${yearly}`;
+  return until === null ? `from ${format.day(from)}${yearly}` : `from ${format.day(from)} to ${format.day(until)}${yearly}`;
+}
+
+export function weekdayWords(days: readonly Weekday[], format: Format): string {
+  return format.list([...days].sort((a, b) => a - b).map((day) => format.weekday(day)));
+}
+
+/** "clay and glazes", "all but machines", "goods in no group". */
+export function goodsSetWords({ groups, others }: GoodsSet, { goodsGroups }: Names, format: Format): string {
+  const name = nameIn(goodsGroups);
+  if (others) {
+    const out = goodsGroups.filter(({ id }) => !groups.includes(id)).map((group) => group.name);
+    return out.length === 0 ? 'all goods' : `all goods but ${format.list(out)}`;
+  }
+  return groups.length === 0 ? 'no goods' : format.list(groups.map(name));
+}
+
+export function couponWords(coupons: readonly string[], format: Format): string {
+  const shown = coupons.length > 3 ? [...coupons.slice(0, 2), `${coupons.length - 2} more`] : coupons;
+  return `with the coupon ${format.alternatives(shown)}`;
+}
+
+function scopeWords({ services, zones }: Scope, names: Names, format: Format): string {
+  const by = services === null ? '' : ` on ${format.list(services.map(nameIn(names.services)))}`;
+  return `${by}${zones === null ? '' : ` to ${format.list(zones.map(nameIn(names.zones)))}`}`;
+}
+
+function amountWords({ amount }: Charge, format: Format): string {
+  switch (amount.kind) {
+    case 'fixed':
+      return `${format.money(amount.amount)} for each ${amount.per}`;
+    case 'startedWeight':
+      return `${format.money(amount.amount)} for each started ${amount.unit.replace(/^1 /, '')} of ${measureWords[amount.measure].toLowerCase()}`;
+    case 'percent': {
+      const of = {
+        base: 'the base price',
+        running: 'all added up before',
+        valueBeforeDiscounts: 'goods before discounts',
+        valueAfterDiscounts: 'goods after discounts',
+      };
+      return `${format.percent(amount.basisPoints)} of ${of[amount.of]}`;
+    }
+    case 'packagingCost':
+      return 'what the packaging costs';
+  }
+}
+
+const sentence = (parts: readonly string[]) => `${parts.filter((part) => part !== '').join(', ')}.`;
+
+/** A charge as one plain sentence. */
+export function chargeSentence(charge: Charge, names: Names, format: Format): string {
+  const { scope, dates, inUse } = charge;
+  const head = `${charge.name} adds ${amountWords(charge, format)}${scopeWords(scope, names, format)}`;
+  const goods = scope.goods === null ? '' : `for ${goodsSetWords(scope.goods, names, format)}, counted on these alone`;
+  return sentence([
+    head,
+    goods,
+    rangeWords(charge, format),
+    dates === null ? '' : dateWords(dates, format),
+    inUse ? '' : 'switched off for now',
+  ]);
+}
+
+function effectWords({ effect }: Allowance, format: Format): string {
+  switch (effect.kind) {
+    case 'free':
+      return 'makes delivery free';
+    case 'amountOff':
+      return `takes ${format.money(effect.amount)} off delivery`;
+    case 'percentOff':
+      return `takes ${format.percent(effect.basisPoints)} off delivery`;
+    case 'atMost':
+      return `lets delivery cost ${format.money(effect.amount)} at most`;
+  }
+}
+
+function testsOf(rule: Allowance, names: Names, format: Format): string[] {
+  const { ranges, coupons, sinceOrder, sinceCart, dates, scope } = rule;
+  return [
+    ranges.length === 0 ? '' : `for ${format.list(ranges.map((range) => limitWords(range, format)))}`,
+    scope.goods === null ? '' : `for carts of ${goodsSetWords(scope.goods, names, format)} alone`,
+    coupons.length === 0 ? '' : couponWords(coupons, format),
+    sinceOrder === null ? '' : `for ${format.count(sinceOrder, 'hour')} after the buyer’s last order`,
+    sinceCart === null ? '' : `for ${format.count(sinceCart, 'hour')} after the cart was started`,
+    dates === null ? '' : dateWords(dates, format),
+  ];
+}
+
+/** An allowance as one plain sentence. */
+export function allowanceSentence(rule: Allowance, names: Names, format: Format): string {
+  const { exceptCountries, endedAt, coversCharges, combinable, inUse } = rule;
+  return sentence([
+    `${rule.name} ${effectWords(rule, format)}${scopeWords(rule.scope, names, format)}`,
+    ...testsOf(rule, names, format),
+    exceptCountries.length === 0 ? '' : `but not in ${format.list(exceptCountries.map(format.region))}`,
+    coversCharges ? 'charges included' : 'charges not included',
+    combinable ? 'together with others' : '',
+    endedAt === null ? '' : `not for windows begun before ${format.moment(endedAt)}`,
+    inUse ? '' : 'switched off for now',
+  ]);
+}
