@@ -21,7 +21,7 @@ test.describe('bad input at every field of the lane is told in words at the fiel
       'nova-scotia/ground',
       'Price of the tier 5 kg',
       'cheap',
-      /“cheap” is not a number\. A price, “free”, “not offered” or “ask us” fits here/,
+      /“cheap” is not a number\. A price, .*“free”, “not offered” or “ask us” fits here/,
     ],
     ['nova-scotia/ground', 'Price of the tier 5 kg', '-4', /Write 0 or more/],
     ['nova-scotia/ground', 'Price of the tier 5 kg', '1e99', /not a number/],
@@ -86,7 +86,7 @@ test.describe('bad input at every field of the lane is told in words at the fiel
       ['Discount on the goods', 'half', /not a number/],
       ['Postal code', 'B3H_4R2', /only letters, digits/],
       ['Quantity of Needle tool', '0', /At least 1/],
-      ['Quantity of Needle tool', '1e9', /whole number/],
+      ['Quantity of Needle tool', '1e9', /not a number/],
     ] as const) {
       const field = bench(page).getByLabel(label, { exact: true });
       await type(page, label, typed);

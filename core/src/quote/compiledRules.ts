@@ -44,6 +44,7 @@ export function couponsOf(codes: readonly string[]): ReadonlySet<string> | null 
 
 export function hasCoupon(wanted: ReadonlySet<string> | null, { coupons }: Occasion): boolean {
   if (wanted === null) return true;
+  if (coupons.size === 0) return false;
   for (const code of coupons) if (wanted.has(code)) return true;
   return false;
 }
@@ -104,7 +105,7 @@ export interface CompiledAllowance {
   readonly endedAt: number;
   readonly dates: DateWindow | null;
   readonly goods: GoodsSet | null;
-  readonly exceptCountries: ReadonlySet<string>;
+  readonly exceptCountries: ReadonlySet<string> | null;
   readonly coversCharges: boolean;
   readonly combinable: boolean;
 }
@@ -124,7 +125,7 @@ export function compileAllowance(allowance: Allowance): CompiledAllowance {
     endedAt: endedAt === null ? -Infinity : instantToMs(endedAt),
     dates,
     goods: scope.goods,
-    exceptCountries: new Set(allowance.exceptCountries),
+    exceptCountries: allowance.exceptCountries.length === 0 ? null : new Set(allowance.exceptCountries),
     coversCharges,
     combinable,
   };
@@ -142,7 +143,7 @@ export function compileFreeFrom(freeFrom: FreeFrom): CompiledAllowance {
     endedAt: -Infinity,
     dates: null,
     goods: null,
-    exceptCountries: new Set(),
+    exceptCountries: null,
     coversCharges: freeFrom.coversCharges,
     combinable: false,
   };
@@ -159,11 +160,11 @@ function runs(hours: number | null, since: number | null, moment: number | null,
 export function allowedBesidesRanges(rule: CompiledAllowance, shipment: Shipment): boolean {
   const { occasion } = shipment;
   return (
-    hasCoupon(rule.coupons, occasion) &&
-    onDate(rule.dates, occasion) &&
     runs(rule.sinceOrder, occasion.lastOrder, occasion.moment, rule.endedAt) &&
     runs(rule.sinceCart, occasion.cartStarted, occasion.moment, rule.endedAt) &&
-    !rule.exceptCountries.has(shipment.country) &&
+    hasCoupon(rule.coupons, occasion) &&
+    onDate(rule.dates, occasion) &&
+    (rule.exceptCountries === null || !rule.exceptCountries.has(shipment.country)) &&
     onlyGoods(rule.goods, shipment)
   );
 }

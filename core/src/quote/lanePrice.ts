@@ -5,6 +5,7 @@ import type { Effect } from '../rate-book/allowance.ts';
 import type { Id } from '../rate-book/naming.ts';
 import type { Mixing } from '../rate-book/rateBook.ts';
 import { holdsGroup } from '../rate-book/scope.ts';
+import type { CompiledCard } from './compiledCard.ts';
 import { cardPrice, WITHHELD } from './compiledCard.ts';
 import type { CompiledLane } from './compiledLane.ts';
 import { allowed, type CompiledAllowance, type CompiledCharge, hasCoupon, onDate, withinLimits } from './compiledRules.ts';
@@ -22,10 +23,22 @@ function meetsConditions(lane: CompiledLane, { occasion, consignment }: Shipment
   );
 }
 
-/** The goods by the card that prices them, in the book's order of groups. */
-export function partsOf(lane: CompiledLane, shipment: Shipment): readonly Part[] | null {
-  const apart = lane.ownCharges && shipment.hasInstead;
+/** Whether goods whose own charge stands in place of the card are priced apart. */
+export const pricesApart = (lane: CompiledLane, shipment: Shipment): boolean => lane.ownCharges && shipment.hasInstead;
+
+/** The goods by the card that prices them; null where the lane's own card prices them all. */
+export function partsOf(lane: CompiledLane, shipment: Shipment, apart: boolean): readonly Part[] | null {
   return lane.owners.length === 0 && !apart ? null : shipment.partsFor(lane.owners, apart);
+}
+
+export function cardFor(lane: CompiledLane, group: Id | null): CompiledCard {
+  return group === null ? lane.card : (lane.groupCards.get(group) ?? lane.card);
+}
+
+/** A charge of a product's own takes the place of a price, not of a refusal: what a card does not offer stays withheld. */
+function refusesApart(lane: CompiledLane, shipment: Shipment): boolean {
+  const whole = partsOf(lane, shipment, false) ?? [{ group: null, vector: shipment.vector }];
+  return whole.some(({ group, vector }) => cardPrice(cardFor(lane, group), vector, null) === WITHHELD);
 }
 
 interface PricedPart {
@@ -55,7 +68,7 @@ function joinCards(lane: CompiledLane, parts: readonly Part[], rows: LedgerRow[]
   for (let at = 0; at < parts.length; at += 1) {
     const { group, vector } = parts[at] as Part;
     const ledger: CardRow[] | null = rows === null ? null : [];
-    const price = cardPrice(group === null ? lane.card : (lane.groupCards.get(group) ?? lane.card), vector, ledger);
+    const price = cardPrice(cardFor(lane, group), vector, ledger);
     if (price < 0) return price;
     sum += price;
     if (price > dearest) {
@@ -70,7 +83,9 @@ function joinCards(lane: CompiledLane, parts: readonly Part[], rows: LedgerRow[]
 }
 
 function basePrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): number {
-  const parts = partsOf(lane, shipment);
+  const apart = pricesApart(lane, shipment);
+  if (apart && refusesApart(lane, shipment)) return WITHHELD;
+  const parts = partsOf(lane, shipment, apart);
   let price = parts === null ? cardPrice(lane.card, shipment.vector, rows) : joinCards(lane, parts, rows);
   if (price < 0 || !lane.ownCharges) return price;
   for (const { line, how, each, quantity } of shipment.own) {
@@ -189,7 +204,6 @@ function chosenAllowances(lane: CompiledLane, shipment: Shipment, standing: Stan
 }
 
 function withAllowances(lane: CompiledLane, shipment: Shipment, standing: Standing, rows: LedgerRow[] | null): number {
-  if (lane.allowances.length === 0 || sumOf(standing) === 0) return sumOf(standing);
   let held = standing;
   for (const rule of chosenAllowances(lane, shipment, standing)) {
     const left = allow(rule, held, lane.rule);
@@ -236,6 +250,7 @@ export function priceWithin(lane: CompiledLane, shipment: Shipment, rows: Ledger
   const running = withCharges(lane, shipment, base, rows);
   const total = bounded(lane, running, rows);
   // A floor raises, and a cap lowers, the base price before the charges.
+  if (total === 0 || lane.allowances.length === 0) return finished(lane, total, rows);
   const charges = Math.min(total, running - base);
   return finished(lane, withAllowances(lane, shipment, { base: total - charges, charges }, rows), rows);
 }

@@ -285,6 +285,8 @@ describe('cards of goods groups', () => {
     expect(price(shop, [own('instead')])).toBe(9000);
     expect(price(shop, [own('instead'), {}])).toBe(9400);
     expect(price(shop, [own('onTop')])).toBe(9400);
+    const packet = book(byWeight([['500 g', amount(300)]]));
+    expect(ask(packet, [{ ...own('instead'), weight: '46 kg' }]).withheld[0]?.reasons.map(({ code }) => code)).toEqual(['aboveTopTier']);
     const counter = { ...shop, services: shop.services.map((service) => ({ ...service, kind: 'counter' as const })) };
     expect(price(counter, [own('instead')])).toBe(400);
   });

@@ -4,7 +4,7 @@ import type { TierResult } from '../rate-book/result.ts';
 import type { CompiledCard } from './compiledCard.ts';
 import type { CompiledLane } from './compiledLane.ts';
 import { allowedBesidesRanges, groupsOutside, hasCoupon, onDate } from './compiledRules.ts';
-import { partsOf, priceWithin, taxOn } from './lanePrice.ts';
+import { cardFor, partsOf, pricesApart, priceWithin, taxOn } from './lanePrice.ts';
 import type { DeliveryTax, LedgerRow, MoreForFree, Offer, Reason, Stretch, Withheld } from './quoteTypes.ts';
 import type { Shipment } from './shipment.ts';
 
@@ -49,17 +49,21 @@ interface CardAnswer {
 
 /** What cards refuse, and the first that wants the shop to be asked. */
 function askCards(lane: CompiledLane, shipment: Shipment): CardAnswer {
-  const parts = partsOf(lane, shipment) ?? [{ group: null, vector: shipment.vector }];
-  const reasons: Reason[] = [];
-  let refer: CardAnswer['refer'] = null;
-  for (const { group, vector } of parts) {
-    const card = group === null ? lane.card : (lane.groupCards.get(group) ?? lane.card);
-    const result = card.resultAt(vector);
-    if (result?.kind === 'notOffered') reasons.push(refusal(card, vector, parts.length > 1 || group !== null ? { group } : {}));
-    if (result?.kind === 'refer') refer ??= result;
-  }
-  return { reasons, refer };
+  const whole = [{ group: null, vector: shipment.vector }];
+  const apart = pricesApart(lane, shipment);
+  const priced = partsOf(lane, shipment, apart) ?? whole;
+  const asked = apart ? [...(partsOf(lane, shipment, false) ?? whole), ...priced] : priced;
+  const reasons = asked.flatMap(({ group, vector }): Reason[] => {
+    const card = cardFor(lane, group);
+    if (card.resultAt(vector)?.kind !== 'notOffered') return [];
+    return [refusal(card, vector, priced.length > 1 || group !== null ? { group } : {})];
+  });
+  const results = priced.map(({ group, vector }) => cardFor(lane, group).resultAt(vector));
+  const refer = results.find((result) => result?.kind === 'refer') ?? null;
+  return { reasons: reasons.filter((reason, at) => reasons.findIndex((other) => sameReason(reason, other)) === at), refer };
 }
+
+const sameReason = (a: Reason, b: Reason) => JSON.stringify(a) === JSON.stringify(b);
 
 /** The nearest value of goods from which delivery is free. */
 function moreForFree(lane: CompiledLane, shipment: Shipment): MoreForFree | undefined {

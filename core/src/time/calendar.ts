@@ -61,15 +61,21 @@ export interface ShopDay {
   readonly weekday: Weekday;
 }
 
+let lately: { instant: number; timeZone: string; day: ShopDay } | undefined;
+
 /** The day it is in a time zone at an instant, in milliseconds since 1970. */
 export function dayAt(instant: number, timeZone: string): ShopDay {
+  // Many carts are quoted at one moment, and asking a calendar costs more than the quote.
+  if (lately?.instant === instant && lately.timeZone === timeZone) return lately.day;
   const parts = new Map(
     zoned(timeZone)
       .formatToParts(instant)
       .map(({ type, value }) => [type, value]),
   );
   const date = `${parts.get('year')?.padStart(4, '0')}-${parts.get('month')}-${parts.get('day')}`;
-  return { date, weekday: WEEKDAYS.indexOf(parts.get('weekday') ?? '') + 1 };
+  const day = { date, weekday: WEEKDAYS.indexOf(parts.get('weekday') ?? '') + 1 };
+  lately = { instant, timeZone, day };
+  return day;
 }
 
 /** An instant in UTC, such as `2026-11-23T13:05:00Z`. */

@@ -19,7 +19,7 @@ export function GoodsSetField({
     onChange(all ? null : next);
   };
   const box = (label: string, checked: boolean, toggle: () => void) => (
-    <label key={label} className="flex items-center gap-1.5">
+    <label key={label} className="flex min-h-6 items-center gap-1.5">
       <input type="checkbox" className="size-4 accent-clay" checked={checked} onChange={toggle} />
       {label}
     </label>
@@ -27,7 +27,7 @@ export function GoodsSetField({
   return (
     <fieldset>
       <legend className="py-1">{legend}</legend>
-      <div className="flex flex-wrap gap-x-4 gap-y-1 text-sm">
+      <div className="flex flex-wrap gap-x-4 text-sm">
         {goodsGroups.map(({ id, name }) =>
           box(name, groups.includes(id), () =>
             give({ groups: groups.includes(id) ? groups.filter((one) => one !== id) : [...groups, id], others }),

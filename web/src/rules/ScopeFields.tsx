@@ -37,9 +37,9 @@ function Several({
           all, new ones too
         </label>
       </legend>
-      <div className="flex flex-wrap gap-x-4 gap-y-1 text-sm">
+      <div className="flex flex-wrap gap-x-4 text-sm">
         {list.map(({ id, name }) => (
-          <label key={id} className="flex items-center gap-1.5">
+          <label key={id} className="flex min-h-6 items-center gap-1.5">
             <input type="checkbox" className="size-4 accent-clay" checked={held.includes(id)} onChange={() => toggle(id)} />
             {name}
           </label>

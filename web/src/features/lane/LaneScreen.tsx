@@ -2,6 +2,7 @@ import { laneOf } from '@ostrakon/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import { CardsFileMenu } from '../../cards/CardsFileMenu.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Lost } from '../../ui/Lost.tsx';
@@ -90,6 +91,7 @@ function LaneBody() {
         </div>
         <div className="flex shrink-0 gap-2">
           <Neighbours zone={zone.id} service={service.id} />
+          <CardsFileMenu lane={at} />
           <Button onClick={() => setCopying(true)}>Copy card to…</Button>
         </div>
       </div>

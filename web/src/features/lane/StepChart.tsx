@@ -39,7 +39,7 @@ export function StepChart() {
   const held = compiled.zones.find((one) => one.zone.id === at.zone);
   const answer = held && quoteZone(compiled, held, shipments).find((one) => one.service === at.service);
   // The card's own price, before free delivery: that is the line the cart stands on.
-  const price = answer?.status === 'priced' ? (answer.ledger[0]?.amount ?? null) : null;
+  const price = answer?.status === 'priced' ? shape.cartPrice : null;
   const cartWords = `this cart, ${format.measured(shape.measure, cart)}`;
   return (
     <figure className="self-start rounded-lg border border-line-strong bg-paper p-3">
@@ -47,7 +47,10 @@ export function StepChart() {
         <span className="font-semibold">
           Price of {service.name} to {zone.name}
         </span>
-        <span className="text-ash">by {measureWords[shape.measure].toLowerCase()}</span>
+        <span className="text-ash">
+          by {measureWords[shape.measure].toLowerCase()}
+          {card.kind === 'twoWay' && `, ${measureWords[card.columns.measure].toLowerCase()} as on the bench`}
+        </span>
       </figcaption>
       <div
         className="h-80"
@@ -91,6 +94,9 @@ export function StepChart() {
                 <Label value={gapWords[gap.why]} position="insideTop" fill="var(--color-ash)" fontSize={12} />
               </ReferenceArea>
             ))}
+            {shape.falls.map((fall) => (
+              <ReferenceLine key={fall.at} x={fall.at} stroke="var(--color-ochre)" strokeDasharray="4 2" />
+            ))}
             <Line
               dataKey="y"
               type="linear"
@@ -115,6 +121,16 @@ export function StepChart() {
           </ComposedChart>
         </ResponsiveContainer>
       </div>
+      {shape.falls.length > 0 && (
+        <ul aria-label="Where more costs less" className="mt-2 space-y-1 rounded-md bg-ochre-soft px-2 py-1 text-sm text-ochre">
+          {shape.falls.map((fall) => (
+            <li key={fall.at}>
+              Over {format.measured(shape.measure, fall.at)} the price falls from {format.money(fall.from)} to{' '}
+              {fall.to === 0 ? 'free' : format.money(fall.to)}: more costs less.
+            </li>
+          ))}
+        </ul>
+      )}
     </figure>
   );
 }

@@ -39,6 +39,8 @@ export interface StepShape {
   readonly gaps: readonly ChartGap[];
   readonly falls: readonly ChartFall[];
   readonly end: number;
+  /** What the cart pays by the card alone; null where it has no price. */
+  readonly cartPrice: number | null;
 }
 
 function limitGaps(limits: readonly Limit[], measure: Measure, end: number): ChartGap[] {
@@ -108,6 +110,7 @@ export function stepShape(card: Card, limits: readonly Limit[], cart: Measures):
   const edges = [0, ...bounds, end];
   const inner = edges.slice(0, -1).flatMap((from, index) => unitEdges(card, from, edges[index + 1] ?? end));
   const all = [...new Set([...edges, ...inner])].sort((a, b) => a - b);
+  const own = price(cart);
   const points: ChartPoint[] = [];
   const gaps: ChartGap[] = [];
   all.slice(0, -1).forEach((from, index) => {
@@ -118,5 +121,12 @@ export function stepShape(card: Card, limits: readonly Limit[], cart: Measures):
     points.push({ x: start, y: shown(low) }, { x: to, y: shown(high) });
     if (high < 0) gaps.push({ from, to, why: high === REFER ? 'refer' : 'notOffered' });
   });
-  return { measure, points, gaps: [...gaps, ...limitGaps(limits, measure, end)], falls: fallsOf(points, measure), end };
+  return {
+    measure,
+    points,
+    gaps: [...gaps, ...limitGaps(limits, measure, end)],
+    falls: fallsOf(points, measure),
+    end,
+    cartPrice: own < 0 ? null : own,
+  };
 }

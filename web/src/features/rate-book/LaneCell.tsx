@@ -13,7 +13,10 @@ export interface CellPlace {
 }
 
 interface LaneCellProps extends CellPlace, CellWords {
-  to: string;
+  /** "nova-scotia/ground". */
+  lane: string;
+  /** Chosen to be changed together with others. */
+  chosen: boolean;
   /** "Ground parcel to Nova Scotia". */
   name: string;
   face: Face;
@@ -25,7 +28,20 @@ interface LaneCellProps extends CellPlace, CellWords {
 const together = (words: string) => words.replace(/(\d) (?=kg|g|lb|oz)/g, '$1\u00a0');
 
 /** A lane on the sheet: opens the lane; flashes once when its price changes. */
-export const LaneCell = memo(function LaneCell({ to, name, face, main, detail, tone, card, row, column, tabIndex, marked }: LaneCellProps) {
+export const LaneCell = memo(function LaneCell({
+  lane,
+  chosen,
+  name,
+  face,
+  main,
+  detail,
+  tone,
+  card,
+  row,
+  column,
+  tabIndex,
+  marked,
+}: LaneCellProps) {
   const said = `${face} ${main}`;
   const before = useRef(said);
   const changed = before.current !== said && before.current.startsWith(`${face} `);
@@ -35,16 +51,25 @@ export const LaneCell = memo(function LaneCell({ to, name, face, main, detail, t
   const withheld = tone === 'withheld';
   const ground = withheld ? 'hatched bg-ash-soft' : marked ? 'bg-clay-soft' : 'bg-bone';
   return (
-    <td className={clsx('border-line border-b border-l p-0 align-top', ground)}>
+    <td className={clsx('border-line border-b border-l p-0 align-top', ground, chosen && 'outline-2 outline-clay -outline-offset-2')}>
       <Link
-        to={to}
+        to={`/book/${lane}`}
+        data-lane={lane}
+        aria-describedby={chosen ? 'chosen-lane' : undefined}
         data-cell={`${row},${column}`}
         tabIndex={tabIndex}
         aria-label={`${name}: ${main}${detail === '' ? '' : `, ${detail}`}`}
         className="block min-h-[53px] hover:bg-clay-tint/40"
       >
         <span key={said} className={clsx('block min-h-[53px] px-2 py-1.5', changed && 'requoted')}>
-          <span className={clsx('line-clamp-2', withheld ? 'text-sm text-ash' : 'font-semibold', tone === 'free' && 'text-glaze')}>
+          <span
+            className={clsx(
+              'line-clamp-2',
+              withheld ? 'text-sm text-ash' : 'font-semibold',
+              tone === 'free' && 'text-glaze',
+              tone === 'changed' && 'text-clay',
+            )}
+          >
             {together(main)}
           </span>
           <span className={clsx('line-clamp-2 text-ash', face === 'rates' ? 'text-xs leading-4' : 'text-sm')}>{together(detail)}</span>

@@ -1,5 +1,6 @@
 import { lazy, Suspense } from 'react';
 import { useSearchParams } from 'react-router';
+import { CardsFileMenu } from '../../cards/CardsFileMenu.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { useChanges } from '../../draft/useChanges.ts';
 import { Segments } from '../../ui/Segments.tsx';
@@ -15,7 +16,8 @@ export function RateBookScreen() {
   const changes = useChanges();
   const format = useFormat();
   const [search, setSearch] = useSearchParams();
-  const face: Face = search.get('face') === 'rates' ? 'rates' : 'cart';
+  const asked = search.get('face');
+  const face: Face = asked === 'rates' || (asked === 'live' && changes?.live) ? asked : 'cart';
   const live = changes?.live;
   const empty = book.zones.length === 0 || book.services.length === 0 || book.shop.served.length === 0;
   return (
@@ -30,15 +32,15 @@ export function RateBookScreen() {
           </p>
         </div>
         {!empty && (
-          <Segments
-            label="What each cell shows"
-            value={face}
-            choices={[
-              ['rates', 'Rates'],
-              ['cart', 'This cart'],
-            ]}
-            onChange={(next) => setSearch({ face: next }, { replace: true })}
-          />
+          <div className="flex gap-2">
+            <CardsFileMenu />
+            <Segments
+              label="What each cell shows"
+              value={face}
+              choices={[['rates', 'Rates'], ['cart', 'This cart'], ...(live ? [['live', 'Against live'] as const] : [])]}
+              onChange={(next) => setSearch({ face: next }, { replace: true })}
+            />
+          </div>
         )}
       </div>
       <Suspense>

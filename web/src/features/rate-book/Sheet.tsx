@@ -1,7 +1,7 @@
 import { type CollisionDetection, closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { horizontalListSortingStrategy, SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { quoteZone } from '@ostrakon/core';
-import { useMemo } from 'react';
+import { lazy, Suspense, useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
@@ -10,8 +10,12 @@ import { AddZone } from './AddZone.tsx';
 import { ServiceHead } from './ServiceHead.tsx';
 import type { Face } from './sheetCell.ts';
 import { dragId, readDragId } from './sheetDrag.ts';
+import { useChosenLanes } from './useChosenLanes.ts';
+import { useLiveAnswers } from './useLiveAnswers.ts';
 import { useSheetKeys } from './useSheetKeys.ts';
 import { ZoneRow } from './ZoneRow.tsx';
+
+const LanesBar = lazy(async () => ({ default: (await import('./LanesBar.tsx')).LanesBar }));
 
 /** A dragged zone meets only zones, a service only services. */
 const sameKind: CollisionDetection = (args) => {
@@ -48,15 +52,29 @@ export function Sheet({ face }: { face: Face }) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const reorder = useReorder();
   const keys = useSheetKeys();
+  const choice = useChosenLanes();
+  const live = useLiveAnswers(face === 'live');
   const answers = useMemo(() => compiled.zones.map((zone) => quoteZone(compiled, zone, shipments)), [compiled, shipments]);
-  const look = { face, services: book.services, format: useFormat(), subdivision: useSubdivisionNames(), tabIndex: keys.tabIndex };
+  const look = {
+    face,
+    services: book.services,
+    format: useFormat(),
+    subdivision: useSubdivisionNames(),
+    tabIndex: keys.tabIndex,
+    chosen: choice.keys,
+    live,
+  };
   return (
     <DndContext sensors={sensors} collisionDetection={sameKind} onDragEnd={reorder}>
       <table
         role="grid"
         aria-label="Zones by services"
         className="w-full table-fixed border-collapse border border-line-strong bg-bone"
-        onKeyDown={keys.onKeyDown}
+        onKeyDown={(event) => {
+          choice.onSpace(event);
+          keys.onKeyDown(event);
+        }}
+        onClickCapture={choice.onClickCapture}
         onFocus={keys.onFocus}
       >
         <colgroup>
@@ -90,6 +108,15 @@ export function Sheet({ face }: { face: Face }) {
         </tbody>
       </table>
       <AddZone />
+      <span id="chosen-lane" className="sr-only">
+        chosen
+      </span>
+      <Suspense>{choice.lanes.length > 0 && <LanesBar lanes={choice.lanes} onClear={choice.clear} />}</Suspense>
+      {choice.lanes.length === 0 && (
+        <p className="mt-2 text-sm text-ash">
+          Ctrl with a click, or the space bar, chooses lanes to change together; Shift with a click, all between two.
+        </p>
+      )}
     </DndContext>
   );
 }

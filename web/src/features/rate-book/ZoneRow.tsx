@@ -5,8 +5,9 @@ import type { Format } from '../../words/format.ts';
 import { placeWords } from '../../words/quoteWords.ts';
 import { LaneCell } from './LaneCell.tsx';
 import { StartCell } from './StartCell.tsx';
-import { cartWords, type Face, ratesWords } from './sheetCell.ts';
+import { againstLiveWords, cartWords, type Face, ratesWords } from './sheetCell.ts';
 import { dragId } from './sheetDrag.ts';
+import type { AnswerOf } from './useLiveAnswers.ts';
 import { ZoneHead } from './ZoneHead.tsx';
 
 function placesSummary({ places }: Zone, format: Format, subdivision: (code: string) => string): string {
@@ -25,6 +26,9 @@ export interface SheetLook {
   readonly format: Format;
   readonly subdivision: (code: string) => string;
   readonly tabIndex: (row: number, column: number) => number;
+  /** Lanes chosen to be changed together. */
+  readonly chosen: ReadonlySet<string>;
+  readonly live: AnswerOf | null;
 }
 
 interface ZoneRowProps {
@@ -39,7 +43,7 @@ interface ZoneRowProps {
 
 /** A zone across all services. What a cell says is worked out here, so that a cell is drawn anew only when it says something else. */
 export function ZoneRow({ zone, row, answers, marked, look }: ZoneRowProps) {
-  const { face, services, format, subdivision, tabIndex } = look;
+  const { face, services, format, subdivision, tabIndex, chosen, live } = look;
   const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id: dragId('zone', zone.id) });
   const dot = marked ? 'border-clay bg-clay' : 'border-ash bg-bone';
   return (
@@ -64,11 +68,17 @@ export function ZoneRow({ zone, row, answers, marked, look }: ZoneRowProps) {
         const answer = answers[index];
         const place = { row, column: index + 1, tabIndex: tabIndex(row, index + 1), marked };
         if (!lane || !answer) return <StartCell key={service.id} zone={zone} service={service} {...place} />;
-        const words = face === 'rates' ? ratesWords(lane, format) : cartWords(answer, format);
+        const words =
+          face === 'rates'
+            ? ratesWords(lane, format)
+            : face === 'live' && live
+              ? againstLiveWords(answer, live(zone.id, service.id), format)
+              : cartWords(answer, format);
         return (
           <LaneCell
             key={service.id}
-            to={`/book/${zone.id}/${service.id}`}
+            lane={`${zone.id}/${service.id}`}
+            chosen={chosen.has(`${zone.id}/${service.id}`)}
             name={`${service.name} to ${zone.name}`}
             face={face}
             {...words}

@@ -15,13 +15,13 @@ import type { Format } from '../../words/format.ts';
 import { differenceWords, reasonInShort, stretchInShort } from '../../words/quoteWords.ts';
 import { perWords, resultWords } from '../../words/resultWords.ts';
 
-export type Face = 'rates' | 'cart';
+export type Face = 'rates' | 'cart' | 'live';
 
 /** What a cell of the sheet shows. */
 export interface CellWords {
   readonly main: string;
   readonly detail: string;
-  readonly tone: 'price' | 'free' | 'withheld' | 'refer';
+  readonly tone: 'price' | 'free' | 'withheld' | 'refer' | 'changed';
 }
 
 /** "$520 to $1,100", "$2.20 to $4.80": cents only where one of the two has them. */
@@ -107,6 +107,16 @@ export function cartWords(answer: Offer | Withheld, format: Format): CellWords {
   const more = answer.reasons.length - 1;
   const detail = more > 0 ? `and ${more} more ${more === 1 ? 'reason' : 'reasons'}` : differenceWords(reason, format);
   return { main: reasonInShort(reason, format), detail, tone: 'withheld' };
+}
+
+/** What a cart gets in the draft, beside what the live edition gives it. */
+export function againstLiveWords(answer: Offer | Withheld, live: Offer | Withheld | undefined, format: Format): CellWords {
+  const now = cartWords(answer, format);
+  const noLane = live === undefined || (live.status === 'withheld' && live.reasons[0].code === 'noLane');
+  if (noLane) return { ...now, detail: 'new, not live yet', tone: 'changed' };
+  const was = cartWords(live, format);
+  if (was.main === now.main) return { ...now, detail: 'as live' };
+  return { ...now, detail: `live: ${was.main}`, tone: 'changed' };
 }
 
 /** Points of the tiny step line: x and y from 0 to 1, null where nothing is offered. Cards without tiers have none. */

@@ -1,0 +1,47 @@
+import {
+  type CardFileProblem,
+  type CardRowProblem,
+  cardsToRows,
+  FORMULA_START,
+  type RateBook,
+  type ReadCards,
+  readCardRows,
+} from '@ostrakon/core';
+import Papa from 'papaparse';
+import { download } from '../ui/download.ts';
+import { typedProblemWords } from '../words/typedProblem.ts';
+
+/** Writes the cards of some lanes, or of the whole book, to a CSV file. */
+export function downloadCards(book: RateBook, lanes?: readonly { zone: string; service: string }[]): void {
+  const rows = cardsToRows(book, lanes);
+  download('prices.csv', `${Papa.unparse(rows, { escapeFormulae: FORMULA_START, newline: '\r\n' })}\r\n`);
+}
+
+/** Reads a text with commas, semicolons or tabs between cells. */
+export function readCardsFile(text: string, book: RateBook): ReadCards {
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimitersToGuess: [',', ';', '\t'] });
+  return readCardRows(data, book);
+}
+
+const words: Record<Exclude<CardRowProblem['code'], 'typed' | 'refused'>, string> = {
+  columnMissing: 'This column is missing.',
+  unknownZone: 'No zone has this name.',
+  unknownService: 'No service has this name.',
+  unknownGroup: 'No goods group has this name.',
+  unknownKind: 'This is no kind of price.',
+  unknownMeasure: 'This is nothing that is measured.',
+  unknownApplies: 'Write whole or graduated.',
+  notOfThisKind: 'This price does not fit the kind.',
+  onePriceOnly: 'This kind of price has one row only.',
+  mixedCard: 'The rows of one card are of one kind.',
+  aboveMissing: 'A row “above” is missing: what holds over the last bound.',
+  aboveTwice: 'This stands twice.',
+};
+
+export function cardProblemWords({ problem }: CardFileProblem): string {
+  if (problem.code === 'typed')
+    return problem.problem.code === 'noUnitHere'
+      ? 'Nothing is measured here, so a rate has nothing to count.'
+      : typedProblemWords(problem.problem);
+  return problem.code === 'refused' ? `${problem.message}.` : words[problem.code];
+}
