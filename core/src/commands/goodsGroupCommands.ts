@@ -2,11 +2,18 @@ import { z } from 'zod';
 import { GoodsGroup } from '../goods/goodsGroup.ts';
 import type { Lane } from '../rate-book/lane.ts';
 import { Id } from '../rate-book/naming.ts';
+import type { GoodsSet } from '../rate-book/scope.ts';
 import { edited, moveTo, requireFree, requireOne } from './bookEdits.ts';
 import { define } from './define.ts';
 import { withoutInRules } from './ruleCommands.ts';
 
 const MOST_GROUPS = 100;
+
+/** Its products become goods in no group: a lane that took nothing but them takes those. */
+function setWithout({ groups, others }: GoodsSet, group: Id): GoodsSet {
+  const left = groups.filter((id) => id !== group);
+  return { groups: left, others: others || left.length === 0 };
+}
 
 function withoutGroup(lane: Lane, group: Id): Lane {
   const { groupCards, conditions } = lane;
@@ -16,7 +23,7 @@ function withoutGroup(lane: Lane, group: Id): Lane {
   return {
     ...lane,
     groupCards: groupCards.filter((one) => one.group !== group),
-    conditions: goods ? { ...conditions, goods: { ...goods, groups: goods.groups.filter((id) => id !== group) } } : conditions,
+    conditions: goods && named ? { ...conditions, goods: setWithout(goods, group) } : conditions,
   };
 }
 

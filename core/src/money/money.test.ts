@@ -3,6 +3,7 @@ import currencyCodes from 'currency-codes';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { CURRENCY_CODES, Currency, minorDigits } from './currency.ts';
+import { Ending, withEnding } from './ending.ts';
 import { formatMoney, minorToDecimal, parseMoney } from './money.ts';
 import { divideRounded, shareOf } from './rounding.ts';
 import { splitByWeights } from './splitByWeights.ts';
@@ -147,5 +148,33 @@ describe('splitting by the largest remainder', () => {
       }),
     );
     expect(() => splitByWeights(1, [0, 0])).toThrow(RangeError);
+  });
+});
+
+describe('price endings', () => {
+  // Source: the rounding of cash after the withdrawal of the cent, Department of Finance Canada and Bank of Canada, 2012 (from memory):
+  // 1 and 2 down to 0, 3 and 4 up to 5, 6 and 7 down to 5, 8 and 9 up to 10.
+  test('to the nearest 0.05, as cash is rounded', () => {
+    const cents = [1200, 1201, 1202, 1203, 1204, 1205, 1206, 1207, 1208, 1209];
+    expect(cents.map((price) => withEnding(price, 'nearest05', 2))).toEqual([1200, 1200, 1200, 1205, 1205, 1205, 1205, 1205, 1210, 1210]);
+  });
+
+  test('agree with big.js: nearest multiples with halves up, and the next .99', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1e9 }), fc.constantFrom(2, 3), (price, digits) => {
+        const unit = 10 ** digits;
+        const nearest = (step: number) => new Big(price).div(step).round(0, Big.roundHalfUp).times(step).toNumber();
+        expect(withEnding(price, 'nearest05', digits)).toBe(nearest(unit / 20));
+        expect(withEnding(price, 'nearestWhole', digits)).toBe(nearest(unit));
+        const up = withEnding(price, 'up99', digits);
+        expect(up % unit).toBe(unit - unit / 100);
+        expect(up - price).toBeGreaterThanOrEqual(0);
+        expect(up - price).toBeLessThan(unit);
+      }),
+    );
+  });
+
+  test('free stays free, and a currency without cents has nothing to end on', () => {
+    for (const ending of Ending.options) expect([withEnding(0, ending, 2), withEnding(1234, ending, 0)]).toEqual([0, 1234]);
   });
 });

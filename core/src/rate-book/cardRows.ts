@@ -62,7 +62,7 @@ const boundCell = (bound: string | number | undefined, measure: Measure, currenc
 
 function cellsOf(card: Card, currency: Currency): Cells[] {
   if (isTiered(card)) {
-    const applies = card.kind === 'valueTiers' && card.writing === 'from' ? `${card.bands}, written from` : card.bands;
+    const applies = card.kind === 'valueTiers' && card.writing === 'from' ? `${card.bands} written from` : card.bands;
     const rows = [...card.tiers, { upTo: undefined, result: card.above }];
     return rows.map(({ upTo, result }) => ({
       Measure: MEASURE_NAMES[card.measure],

@@ -4,17 +4,17 @@ import type { ComponentProps } from 'react';
 type Look = 'plain' | 'main' | 'quiet' | 'dark';
 
 const looks: Record<Look, string> = {
-  plain: 'border-line-strong bg-paper text-ink hover:bg-bone font-medium',
-  main: 'border-clay bg-clay text-paper hover:bg-clay-deep font-semibold disabled:bg-clay-tint disabled:text-ash disabled:border-clay-tint',
-  quiet: 'border-transparent bg-transparent text-clay hover:underline font-medium px-1',
-  dark: 'border-ash bg-transparent text-slip hover:bg-ash/40 font-medium disabled:opacity-50 disabled:hover:bg-transparent',
+  plain: 'border-line-strong bg-paper text-ink hover:bg-bone font-medium px-3',
+  main: 'border-clay bg-clay text-paper hover:bg-clay-deep font-semibold disabled:bg-clay-tint disabled:text-ash disabled:border-clay-tint px-3',
+  quiet: 'border-transparent bg-transparent text-clay hover:underline font-medium px-0 disabled:opacity-50 disabled:no-underline',
+  dark: 'border-ash bg-transparent text-slip hover:bg-ash/40 font-medium disabled:opacity-50 disabled:hover:bg-transparent px-3',
 };
 
 export function Button({ look = 'plain', className, type = 'button', ...rest }: ComponentProps<'button'> & { look?: Look }) {
   return (
     <button
       type={type}
-      className={clsx('inline-flex h-8 items-center gap-1.5 rounded-md border px-3 text-sm whitespace-nowrap', looks[look], className)}
+      className={clsx('inline-flex h-8 items-center gap-1.5 rounded-md border text-sm whitespace-nowrap', looks[look], className)}
       {...rest}
     />
   );

@@ -95,11 +95,18 @@ function effectWords({ effect }: Allowance, format: Format): string {
   }
 }
 
+/** "for carts without Machines", "for carts of Clay alone". */
+function cartsOf(set: GoodsSet, names: Names, format: Format): string {
+  const out = names.goodsGroups.filter(({ id }) => !set.groups.includes(id)).map(({ name }) => name);
+  if (set.others) return out.length === 0 ? '' : `for carts without ${format.alternatives(out)}`;
+  return `for carts of ${goodsSetWords(set, names, format)} alone`;
+}
+
 function testsOf(rule: Allowance, names: Names, format: Format): string[] {
   const { ranges, coupons, sinceOrder, sinceCart, dates, scope } = rule;
   return [
     ranges.length === 0 ? '' : `for ${format.list(ranges.map((range) => limitWords(range, format)))}`,
-    scope.goods === null ? '' : `for carts of ${goodsSetWords(scope.goods, names, format)} alone`,
+    scope.goods === null ? '' : cartsOf(scope.goods, names, format),
     coupons.length === 0 ? '' : couponWords(coupons, format),
     sinceOrder === null ? '' : `for ${format.count(sinceOrder, 'hour')} after the buyer’s last order`,
     sinceCart === null ? '' : `for ${format.count(sinceCart, 'hour')} after the cart was started`,

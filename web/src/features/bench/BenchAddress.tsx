@@ -3,7 +3,7 @@ import { X } from 'lucide-react';
 import { lazy, memo, Suspense, useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
-import { Button, SignButton } from '../../ui/Button.tsx';
+import { SignButton } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import type { Format } from '../../words/format.ts';
@@ -143,9 +143,9 @@ export function BenchAddress() {
         </div>
       ))}
       {others.length < 49 && (
-        <Button look="quiet" onClick={() => send({ kind: 'addAddress' })}>
+        <button type="button" className="text-sm text-clay hover:underline" onClick={() => send({ kind: 'addAddress' })}>
           Send a part to another address
-        </Button>
+        </button>
       )}
     </section>
   );

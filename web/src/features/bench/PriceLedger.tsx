@@ -50,7 +50,7 @@ export function PriceLedger() {
             </th>
             <td className="pt-1 text-right">{format.money(chosen.price)}</td>
           </tr>
-          {chosen.tax?.mode === 'included' && (
+          {chosen.tax?.mode === 'included' && chosen.tax.amount > 0 && (
             <tr className="text-sm text-ash">
               <td>of which tax, {format.percent(chosen.tax.basisPoints)}</td>
               <td className="text-right">{format.money(chosen.tax.amount)}</td>

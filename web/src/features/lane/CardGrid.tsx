@@ -53,21 +53,19 @@ function MeasureSettings({ card }: { card: Extract<TieredCard, { kind: keyof typ
   const session = useDraftSession();
   const [label, measures] = MEASURES_OF[card.kind];
   return (
-    <div className="mb-2 w-56">
-      <Select
-        label={label}
-        value={card.measure}
-        onChange={(event) =>
-          session.dispatch({ name: 'setCard', args: { ...cardAt, card: { ...card, measure: event.target.value } as typeof card } })
-        }
-      >
-        {measures.map((measure) => (
-          <option key={measure} value={measure}>
-            {measureWords[measure]}
-          </option>
-        ))}
-      </Select>
-    </div>
+    <Select
+      label={label}
+      value={card.measure}
+      onChange={(event) =>
+        session.dispatch({ name: 'setCard', args: { ...cardAt, card: { ...card, measure: event.target.value } as typeof card } })
+      }
+    >
+      {measures.map((measure) => (
+        <option key={measure} value={measure}>
+          {measureWords[measure]}
+        </option>
+      ))}
+    </Select>
   );
 }
 
@@ -76,20 +74,18 @@ function BandSettings({ card, onFault }: { card: TieredCard; onFault: (fault: st
   const { cardAt } = useLane();
   const session = useDraftSession();
   return (
-    <div className="mb-2">
-      <Segments
-        label="How tiers apply"
-        value={card.bands}
-        choices={[
-          ['whole', 'whole cart pays its row'],
-          ['graduated', 'each band adds'],
-        ]}
-        onChange={(bands) => {
-          const outcome = session.dispatch({ name: 'setCard', args: { ...cardAt, card: { ...card, bands } } });
-          onFault(outcome.ok ? null : `${outcome.message}.`);
-        }}
-      />
-    </div>
+    <Select
+      label="How tiers apply"
+      value={card.bands}
+      onChange={(event) => {
+        const bands = event.target.value as typeof card.bands;
+        const outcome = session.dispatch({ name: 'setCard', args: { ...cardAt, card: { ...card, bands } } });
+        onFault(outcome.ok ? null : `${outcome.message}.`);
+      }}
+    >
+      <option value="whole">by the row of the cart</option>
+      <option value="graduated">band by band</option>
+    </Select>
   );
 }
 
@@ -162,8 +158,10 @@ export function CardGrid({ card }: { card: TieredCard }) {
   return (
     <div>
       {card.kind === 'valueTiers' && <ValueSettings card={card} />}
-      {card.kind !== 'valueTiers' && card.kind !== 'distanceTiers' && <MeasureSettings card={card} />}
-      <BandSettings card={card} onFault={setFault} />
+      <div className="mb-2 grid grid-cols-2 gap-2">
+        {card.kind !== 'valueTiers' && card.kind !== 'distanceTiers' && <MeasureSettings card={card} />}
+        <BandSettings card={card} onFault={setFault} />
+      </div>
       <table
         ref={table}
         role="grid"

@@ -50,12 +50,12 @@ function Neighbours({ zone, service }: { zone: string; service: string }) {
     <nav aria-label="Zones beside this one" className="flex">
       {nearer && (
         <Link to={`/book/${nearer.id}/${service}`} className={`${look} rounded-l-md ${farther ? '' : 'rounded-r-md'}`}>
-          <ChevronLeft size={14} aria-hidden /> {nearer.name}
+          <ChevronLeft size={14} aria-hidden /> <span className="max-w-28 truncate">{nearer.name}</span>
         </Link>
       )}
       {farther && (
         <Link to={`/book/${farther.id}/${service}`} className={`${look} rounded-r-md ${nearer ? 'border-l-0' : 'rounded-l-md'}`}>
-          {farther.name} <ChevronRight size={14} aria-hidden />
+          <span className="max-w-28 truncate">{farther.name}</span> <ChevronRight size={14} aria-hidden />
         </Link>
       )}
     </nav>
@@ -63,10 +63,12 @@ function Neighbours({ zone, service }: { zone: string; service: string }) {
 }
 
 function LaneBody() {
-  const { at, zone, service } = useLane();
+  const { at, zone, service, card } = useLane();
   const session = useDraftSession();
   const navigate = useNavigate();
   const [copying, setCopying] = useState(false);
+  // A grid of two measures takes the width of the page.
+  const wide = card.kind === 'twoWay';
   const remove = () => {
     session.dispatch({ name: 'removeLane', args: at });
     toast(`${service.name} is no longer offered to ${zone.name}`, { action: { label: 'Undo', onClick: () => void session.undo() } });
@@ -96,12 +98,15 @@ function LaneBody() {
         </div>
       </div>
       <Sentence />
+      {wide && (
+        <div className="mb-5">
+          <CardEditor />
+        </div>
+      )}
       <div className="grid grid-cols-[minmax(330px,2fr)_3fr] gap-4">
         <div className="space-y-5">
-          <CardEditor />
+          {!wide && <CardEditor />}
           <LimitsEditor />
-          <FreeFromEditor />
-          <TransitEditor />
           <Button look="quiet" className="text-fault!" onClick={remove}>
             Stop offering {service.name} to {zone.name}
           </Button>
@@ -111,6 +116,10 @@ function LaneBody() {
             <StepChart />
           </Suspense>
           <LaneRules />
+          <div className="grid grid-cols-2 gap-4">
+            <FreeFromEditor />
+            <TransitEditor />
+          </div>
         </div>
       </div>
       {copying && <CopyCard onClose={() => setCopying(false)} />}

@@ -49,7 +49,7 @@ export function StepChart() {
         </span>
         <span className="text-ash">
           by {measureWords[shape.measure].toLowerCase()}
-          {card.kind === 'twoWay' && `, ${measureWords[card.columns.measure].toLowerCase()} as on the bench`}
+          {card.kind === 'twoWay' && ', the rest as on the bench'}
         </span>
       </figcaption>
       <div

@@ -28,7 +28,7 @@ export function TransitEditor() {
   const session = useDraftSession();
   const days = lane.transit;
   return (
-    <section aria-label="Days on the way">
+    <section aria-label="On the way">
       <h2 className="font-serif text-lg font-semibold">On the way</h2>
       <div className="mt-1 flex items-start gap-2">
         <TypedField<Days | null>

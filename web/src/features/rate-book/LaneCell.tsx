@@ -36,6 +36,7 @@ export const LaneCell = memo(function LaneCell({
   main,
   detail,
   tone,
+  changed: differs = false,
   card,
   row,
   column,
@@ -67,7 +68,7 @@ export const LaneCell = memo(function LaneCell({
               'line-clamp-2',
               withheld ? 'text-sm text-ash' : 'font-semibold',
               tone === 'free' && 'text-glaze',
-              tone === 'changed' && 'text-clay',
+              differs && 'text-clay! font-semibold',
             )}
           >
             {together(main)}

@@ -8,9 +8,11 @@ import type { CellPlace } from './LaneCell.tsx';
 
 const kinds: readonly (readonly [CardKind, string])[] = [
   ['flat', 'One price'],
+  ['firstAndFurther', 'First item and each further'],
   ['weightTiers', 'Tiers by weight'],
   ['valueTiers', 'Tiers by goods value'],
   ['countTiers', 'Tiers by number of items'],
+  ['twoWay', 'A two-way grid'],
 ];
 
 function useStartMenu(zone: Zone, service: Service): () => MenuGroup[] {

@@ -21,7 +21,9 @@ export type Face = 'rates' | 'cart' | 'live';
 export interface CellWords {
   readonly main: string;
   readonly detail: string;
-  readonly tone: 'price' | 'free' | 'withheld' | 'refer' | 'changed';
+  readonly tone: 'price' | 'free' | 'withheld' | 'refer';
+  /** Other than in the live edition. */
+  readonly changed?: boolean;
 }
 
 /** "$520 to $1,100", "$2.20 to $4.80": cents only where one of the two has them. */
@@ -113,10 +115,10 @@ export function cartWords(answer: Offer | Withheld, format: Format): CellWords {
 export function againstLiveWords(answer: Offer | Withheld, live: Offer | Withheld | undefined, format: Format): CellWords {
   const now = cartWords(answer, format);
   const noLane = live === undefined || (live.status === 'withheld' && live.reasons[0].code === 'noLane');
-  if (noLane) return { ...now, detail: 'new, not live yet', tone: 'changed' };
+  if (noLane) return { ...now, detail: 'new, not live yet', changed: true };
   const was = cartWords(live, format);
   if (was.main === now.main) return { ...now, detail: 'as live' };
-  return { ...now, detail: `live: ${was.main}`, tone: 'changed' };
+  return { ...now, detail: `live: ${was.main}`, changed: true };
 }
 
 /** Points of the tiny step line: x and y from 0 to 1, null where nothing is offered. Cards without tiers have none. */

@@ -1,0 +1,271 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { bench, cell, expect, notOffered, option, putGoods, saved, sees, test, type } from '../shop.ts';
+
+const rule = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
+const consignments = (page: Page) => bench(page).getByRole('region', { name: 'Consignments' });
+
+async function refused(page: Page, within: ReturnType<typeof rule>, label: string, typed: string, words: RegExp): Promise<void> {
+  const field = within.getByLabel(label, { exact: true });
+  await field.fill(typed);
+  await field.press('Tab');
+  await expect(field, `${label}: ${typed}`).toHaveAccessibleDescription(words);
+  await expect(field).toHaveValue(typed);
+  await field.press('Escape');
+  await expect(page.getByRole('alert').filter({ hasText: words })).toHaveCount(0);
+}
+
+async function set(within: ReturnType<typeof rule>, label: string, typed: string): Promise<void> {
+  await within.getByLabel(label, { exact: true }).fill(typed);
+  await within.getByLabel(label, { exact: true }).press('Tab');
+}
+
+test('a charge is written, refused where it makes no sense, put in order, and stands in the ledger', async ({ page, shop }) => {
+  await page.goto(`${shop.url}/charges`);
+  await option(page, 'Ground parcel').click();
+  await expect(option(page, 'Ground parcel')).toContainText('$16.90');
+  await page.getByRole('button', { name: 'Add a charge' }).click();
+  const form = rule(page, 'New charge');
+  await refused(page, form, 'Name', ' ', /Write a name/);
+  await form.getByLabel('Adds').selectOption('a share of all added up before');
+  await refused(page, form, 'Share', '2000 %', /At most 1000 %/);
+  await set(form, 'Share', '10 %');
+  await expect(option(page, 'Ground parcel')).toContainText('$18.59');
+  await refused(page, form, 'At least', '-3', /Write 0 or more/);
+  await set(form, 'At least', '2.50');
+  await expect(option(page, 'Ground parcel')).toContainText('$19.40');
+  await refused(page, form, 'Never more than', '1', /At most is less than at least/);
+  await set(form, 'First day', '2026-11-01');
+  await refused(page, form, 'Last day', '2026-10-01', /The window ends before it starts/);
+  await set(form, 'First day', '');
+  await form.getByLabel('Nova Scotia').uncheck();
+  await expect(option(page, 'Ground parcel')).toContainText('$16.90');
+  await form.getByLabel('Nova Scotia').check();
+  await set(form, 'Name', 'Fuel');
+  await page.getByRole('button', { name: 'Move Fuel up' }).click();
+  await expect(page.getByRole('region', { name: 'Charges' }).getByRole('listitem').nth(3)).toContainText(
+    'Fuel adds 10% of all added up before',
+  );
+  await expect(bench(page).getByRole('region', { name: 'Price ledger' })).toContainText('Fuel 10% of $16.90');
+  await page.getByLabel('Fuel in use').uncheck();
+  await expect(option(page, 'Ground parcel')).toContainText('$16.90');
+  await page.getByRole('button', { name: 'Remove Fuel' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(rule(page, 'Fuel')).toBeVisible();
+  await page.getByLabel('Fuel in use').check();
+  await saved(page);
+  await page.goto(`${shop.url}/publish`);
+  await expect(page.getByText('New charge: Fuel adds 10% of all added up before, at least $2.50.')).toBeVisible();
+});
+
+test('free for hours after an order or a cart begun, with a least value; ended for everyone; off in one country', async ({
+  page,
+  shop,
+}) => {
+  await page.goto(`${shop.url}/charges`);
+  await option(page, 'Ground parcel').click();
+  await page.getByRole('button', { name: 'Add an allowance' }).click();
+  const form = rule(page, 'New allowance');
+  await set(form, 'Name', 'Quick buyers');
+  const own = rule(page, 'Quick buyers');
+  await refused(page, own, 'With one of these coupons', 'two words', /no spaces/);
+  await refused(page, own, 'Hours after cart began', '2.5', /whole number/);
+  await set(own, 'Hours after cart began', '2');
+  await own.getByLabel('Add a range of').selectOption('Goods after discounts');
+  await refused(page, own, 'Goods after discounts, from', 'much', /not a number/);
+  await set(own, 'Goods after discounts, from', '40');
+  await refused(page, own, 'Goods after discounts, up to', '30', /ends before it begins/);
+  await page.getByLabel('Quick buyers in use').check();
+  await expect(option(page, 'Ground parcel')).toContainText('$16.90');
+
+  await bench(page)
+    .getByRole('button', { name: /Moment, coupons, buyer/ })
+    .click();
+  await type(page, 'Cart started', 'yesterday');
+  await expect(bench(page).getByLabel('Cart started')).toHaveAccessibleDescription(/Write how long ago/);
+  await type(page, 'Cart started', '40 min');
+  await expect(option(page, 'Ground parcel')).toContainText('Free');
+  await type(page, 'Cart started', '3 hours');
+  await expect(option(page, 'Ground parcel')).toContainText('$16.90');
+  await type(page, 'Cart started', '40 min');
+  await own.getByLabel('Country where it does not hold').selectOption('Canada');
+  await expect(option(page, 'Ground parcel')).toContainText('$16.90');
+  await own.getByRole('button', { name: 'Allow it in Canada again' }).click();
+  await expect(option(page, 'Ground parcel')).toContainText('Free');
+  await own.getByRole('button', { name: 'End them for everyone' }).click();
+  await expect(option(page, 'Ground parcel')).toContainText('$16.90');
+  await own.getByRole('button', { name: 'Let them run' }).click();
+  await expect(option(page, 'Ground parcel')).toContainText('Free');
+
+  // The demo's own: free for six hours after an order, and half price by coupon.
+  await page.getByLabel('Quick buyers in use').uncheck();
+  await type(page, 'Last order', '7 hours');
+  await expect(option(page, 'Ground parcel')).toContainText('$16.90');
+  await type(page, 'Last order', '3 hours');
+  await expect(option(page, 'Ground parcel')).toContainText('Free');
+  await expect(bench(page).getByRole('region', { name: 'Price ledger' })).toContainText('Forgotten tools ride along');
+  const half = rule(page, 'Half-price ground');
+  await page.getByRole('button', { name: /^Half-price ground takes/ }).click();
+  await refused(page, half, 'Share', '150 %', /At most 100 %/);
+  await type(page, 'Last order', 'never');
+  await type(page, 'Coupons of the buyer', 'halfground');
+  await expect(option(page, 'Ground parcel')).toContainText('$8.45');
+});
+
+test('many lanes at once by keyboard: raised, limited, made free, undone; beside the live edition', async ({ page, shop }) => {
+  await page.goto(`${shop.url}/book?face=rates`);
+  await cell(page, 'Ground parcel to Nova Scotia').focus();
+  await page.keyboard.press(' ');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press(' ');
+  const bar = page.getByRole('region', { name: 'Chosen lanes' });
+  await expect(bar).toContainText('2 lanes chosen');
+  await cell(page, 'Ground parcel to Europe').click({ modifiers: ['Shift'] });
+  await expect(bar).toContainText('8 lanes chosen');
+  await bar.getByRole('button', { name: 'Raise or lower…' }).click();
+  let dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Change by').fill('1e99');
+  await expect(dialog.getByRole('alert')).toContainText('not a number');
+  await dialog.getByLabel('Change by').fill('5 %');
+  await expect(dialog.getByRole('table')).toContainText('Ground parcel to Nova Scotia$9.90 to $24.90$10.40 to $26.15');
+  await dialog.getByRole('button', { name: 'Change prices' }).click();
+  await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('$10.40 to $26.15');
+  await page.getByRole('radio', { name: 'Against live' }).click();
+  await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('$17.75live: $16.90');
+  await expect(cell(page, 'Ground parcel to Harbour cities')).toContainText('as live');
+  await page.getByRole('button', { name: /^Undo raised prices/ }).click();
+  await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('as live');
+
+  await bar.getByRole('button', { name: 'Set a limit…' }).click();
+  dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Up to').fill('ten');
+  await dialog.getByRole('button', { name: 'Set limit' }).click();
+  await expect(dialog.getByLabel('Up to')).toHaveAccessibleDescription(/not a number/);
+  await dialog.getByLabel('Up to').fill('5 kg');
+  await dialog.getByRole('button', { name: 'Set limit' }).click();
+  await expect(cell(page, 'Ground parcel to Atlantic')).toContainText('only to 5 kg');
+  await page.getByRole('button', { name: 'Undo', exact: true }).first().click();
+  await bar.getByRole('button', { name: 'Free from…' }).click();
+  dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Free from').fill('80');
+  await dialog.getByRole('button', { name: 'Set free delivery' }).click();
+  await expect(cell(page, 'Ground parcel to Europe')).toContainText('Ask us');
+  await expect(cell(page, 'Ground parcel to Atlantic')).toContainText('Freelive: $22.50');
+  await bar.getByRole('button', { name: 'Choose none' }).click();
+  await expect(bar).toHaveCount(0);
+});
+
+test('prices to a file and back: nothing changes; a faulty file is told by line and column; a good one is taken and undone', async ({
+  page,
+  shop,
+}) => {
+  await page.goto(`${shop.url}/book`);
+  await page.getByRole('button', { name: 'Prices file' }).click();
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('menuitem', { name: 'Write all prices to a file' }).click();
+  const csv = readFileSync(await (await waiting).path(), 'utf8');
+  const read = async (text: string) => {
+    await page.getByRole('button', { name: 'Prices file' }).click();
+    await page.getByRole('menuitem', { name: 'Read prices from a file…' }).click();
+    await page.getByLabel('File of prices').setInputFiles({ name: 'prices.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  };
+  const dialog = page.getByRole('dialog', { name: 'Read prices from a file' });
+  await read(csv);
+  await expect(dialog).toContainText('all as they are in the draft');
+  await page.keyboard.press('Escape');
+  const line = csv.split(/\r?\n/).findIndex((row) => row.startsWith('Nova Scotia,Ground parcel') && row.endsWith('9.90'));
+  await read(
+    csv.replace(
+      'Nova Scotia,Ground parcel,,weight tiers,packed weight,whole,,,2 kg,,,9.90',
+      'Nova Scotia,Ground parcel,,weight tiers,packed weight,whole,,,2 stone,,,-9',
+    ),
+  );
+  await expect(dialog.getByRole('alert')).toContainText(`Line ${line + 1}, Up to, “2 stone”: “stone” is no unit`);
+  await expect(dialog.getByRole('button', { name: 'Nothing to take' })).toBeDisabled();
+  await page.keyboard.press('Escape');
+  await read(csv.replace('packed weight,whole,,,15 kg,,,16.90', 'packed weight,whole,,,15 kg,,,"17,50"'));
+  await expect(dialog).toContainText('1 of them other than in the draft');
+  await dialog.getByRole('button', { name: 'Take 1 card' }).click();
+  await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('$17.50');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('$16.90');
+});
+
+test('where no service takes everything the cart parts by goods; the buyer chooses for each, and the total follows', async ({
+  page,
+  shop,
+}) => {
+  const only = (groups: string[], others: boolean) => ({ goods: { groups, others }, coupons: [], dates: null, weekdays: null });
+  const at = (service: string) => ({ zone: 'nova-scotia', service });
+  await shop.send(
+    { name: 'setConditions', args: { ...at('ground'), conditions: only(['clay'], false) } },
+    { name: 'setConditions', args: { ...at('counter'), conditions: only(['clay'], false) } },
+    { name: 'setConditions', args: { ...at('packet'), conditions: only(['glazes'], true) } },
+    { name: 'setCard', args: { ...at('packet'), card: { kind: 'flat', result: { kind: 'amount', amount: 450 } } } },
+  );
+  await page.goto(shop.url);
+  const parts = consignments(page);
+  await expect(parts).toContainText('Leaves in 3 consignments');
+  await expect(parts).toContainText('No single service takes everything');
+  await expect(parts).toContainText('Delivery as chosen$9.00');
+  await parts
+    .getByRole('radiogroup', { name: /Clay and dry/ })
+    .getByRole('radio')
+    .nth(1)
+    .check();
+  await expect(parts).toContainText('Delivery as chosen$21.80');
+  await expect(sees(page).getByRole('radio')).toHaveCount(0);
+});
+
+test('a school order at three addresses; a piece sent elsewhere; the switch and the greatest number of items', async ({ page, shop }) => {
+  await page.goto(shop.url);
+  await bench(page).getByLabel('Trial', { exact: true }).selectOption({ label: 'School order at three addresses' });
+  const parts = consignments(page);
+  await expect(parts).toContainText('Leaves in 3 consignments');
+  await expect(parts).toContainText('to address 3');
+  await expect(option(page, 'Ground parcel')).toContainText('$45.00');
+  await parts
+    .getByRole('radiogroup', { name: /address 1$/ })
+    .getByRole('radio', { name: /Letter packet/ })
+    .check();
+  await expect(parts).toContainText('Delivery as chosen');
+  await bench(page).getByRole('button', { name: 'Send one Wooden rib, kidney to the next address' }).click();
+  await expect(bench(page).getByLabel('Quantity of Wooden rib, kidney').first()).toHaveValue('7');
+  await page.goto(`${shop.url}/shop`);
+  await page.getByLabel('Items of an order to several addresses').fill('0');
+  await page.keyboard.press('Tab');
+  await expect(page.getByLabel('Items of an order to several addresses')).toHaveAccessibleDescription(/At least 1/);
+  await page.getByLabel('Items of an order to several addresses').fill('20');
+  await page.keyboard.press('Tab');
+  await expect(sees(page)).toContainText('has 20 items at most; this one has 21');
+  await page.getByLabel('An order may go to several addresses').uncheck();
+  await expect(sees(page)).toContainText('sends an order to one address only');
+  await expect(sees(page).getByRole('radio')).toHaveCount(0);
+  await bench(page).getByRole('button', { name: 'Remove address 3' }).click();
+  await bench(page).getByRole('button', { name: 'Remove address 2' }).click();
+  await expect(option(page, 'Ground parcel')).toBeVisible();
+});
+
+test('a product’s own charge is typed into the table of goods; the public quote tells safe reasons', async ({ page, shop }) => {
+  await page.goto(`${shop.url}/shop/goods`);
+  await page.getByLabel('Find goods by name, article number or tag').fill('needle tool');
+  const needle = page.getByRole('row').filter({ hasText: 'needle-tool' });
+  await needle.getByRole('gridcell').nth(10).focus();
+  await page.keyboard.type('3.00');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('Write an amount and “instead” or “on top”.');
+  await page.getByLabel('Own delivery charge of Needle tool').fill('3.00 on top');
+  await page.keyboard.press('Enter');
+  await expect(needle).toContainText('3.00 on top');
+  await option(page, 'Ground parcel').click();
+  await expect(option(page, 'Ground parcel')).toContainText('$25.90');
+  await expect(bench(page).getByRole('region', { name: 'Price ledger' })).toContainText('Needle tool, own charge 3 × $3.00, on top');
+  const answer = await page.request.post(`${shop.url}/api/public/v1/quotes`, {
+    data: { lines: [{ product: 'stoneware-10', quantity: 1 }], discounts: [], destination: { country: 'CA', subdivision: 'CA-NS' } },
+  });
+  const quote = await answer.json();
+  expect(quote.withheld).toContainEqual({ service: 'packet', name: 'Letter packet', reasons: ['Only up to 500 g of goods.'] });
+  expect(JSON.stringify(quote)).not.toMatch(/internalName|ledger|measured|Road, own cards/);
+  await putGoods(page, '1', '100 g');
+  await expect(notOffered(page)).toContainText('To the buyer:');
+});
