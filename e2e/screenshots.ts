@@ -30,11 +30,23 @@ async function shoot(name: string, url: string, act: (page: Page) => Promise<unk
 const trial = (label: string) => (on: Page) => on.getByLabel('Trial', { exact: true }).selectOption({ label });
 
 try {
-  await shoot('sheet-this-cart', `${demo.url}/book`);
+  await shoot('sheet-this-cart', `${demo.url}/book`, (on) => on.getByRole('radio', { name: /Ground parcel/ }).click());
   await shoot('sheet-rates', `${demo.url}/book?face=rates`);
   await shoot('lane', `${demo.url}/book/nova-scotia/ground`, (on) => on.getByRole('radio', { name: /Ground parcel/ }).click());
   await shoot('withheld', `${demo.url}/book/north/ground`, trial('Glaze to the north'));
-  await shoot('lane-value', `${demo.url}/book/harbour/van`, trial('Shelf plus tools'));
+  await shoot('lane-two-way', `${demo.url}/book/us/ground?goods=glazes`, async (on) => {
+    await trial('Glaze to the north')(on);
+    await on.getByLabel('Country', { exact: true }).selectOption('US');
+    await on.getByLabel('Province or state').selectOption('US-ME');
+  });
+  await shoot('charges', `${demo.url}/charges?charge=season`);
+  await shoot('sheet-raise', `${demo.url}/book?face=rates`, async (on) => {
+    const cell = (name: string) => on.getByRole('grid', { name: 'Zones by services' }).getByRole('link', { name: new RegExp(`^${name}:`) });
+    await cell('Ground parcel to Nova Scotia').click({ modifiers: ['Control'] });
+    await cell('Pallet freight to Prairies and Pacific').click({ modifiers: ['Shift'] });
+    await on.getByRole('button', { name: 'Raise or lower…' }).click();
+  });
+  await shoot('sheet-live', `${demo.url}/book?face=live`, trial('School order at three addresses'));
   await shoot('zone', `${demo.url}/book/europe`, (on) => on.getByLabel('Find a country, group or province').fill('new'));
   await shoot('publish', `${demo.url}/publish`);
   await shoot('shop', `${demo.url}/shop`);
@@ -81,13 +93,6 @@ try {
     await on.reload();
     await on.waitForLoadState('networkidle');
     await on.getByRole('button', { name: 'Move Airport road on the map' }).click();
-  });
-  await shoot('other-tab', `${demo.url}/book/nova-scotia/ground`, async (on) => {
-    const { revision } = (await (await on.request.get(`${demo.url}/api/draft`)).json()) as { revision: number };
-    const command = { name: 'renameZone', args: { zone: 'far', name: 'Far and away' } };
-    await on.request.post(`${demo.url}/api/draft/commands`, { data: { revision, command } });
-    await on.getByLabel('Price of the tier 15 kg').fill('17.40');
-    await on.keyboard.press('Tab');
   });
 } finally {
   await chrome.close();

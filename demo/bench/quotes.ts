@@ -119,4 +119,41 @@ await perSecond('compiling the book anew after one edit', () => {
   compile({ ...book, zones: book.zones.map((zone, at) => (at === 3 ? { ...zone } : zone)) });
   return 1;
 });
+// The largest sheet asked for: 100 zones by 12 services with 10 tiers each, every cell with its ledger.
+const tiers = Array.from({ length: 10 }, (_, at) => ({
+  upTo: `${(at + 1) * 3} kg`,
+  result: { kind: 'amount' as const, amount: 500 + at * 150 },
+}));
+const largeServices = Array.from({ length: 12 }, (_, at) => ({
+  id: `s${at}`,
+  name: `Service ${at}`,
+  internalName: '',
+  kind: 'card' as const,
+  note: '',
+  mixing: { kind: 'add' as const },
+}));
+const open = { floor: null, cap: null };
+const largeLane = plainLane({ kind: 'weightTiers', measure: 'packedWeight', bands: 'whole', tiers, above: { kind: 'refer' }, ...open });
+const large = compile({
+  ...book,
+  services: largeServices,
+  charges: [],
+  allowances: [],
+  zones: Array.from({ length: 100 }, (_, at) => ({
+    id: `z${at}`,
+    name: `Zone ${at}`,
+    places: [],
+    taxRate: 0,
+    lanes: Object.fromEntries(largeServices.map(({ id }) => [id, largeLane])),
+  })),
+});
+const [first] = requests;
+if (first) {
+  const { shipments: cart } = prepareCart(large, first);
+  const rate = await perSecond('sheets of 100 zones by 12 services, with ledgers', () => {
+    for (const zone of large.zones) sum += quoteZone(large, zone, cart).length;
+    return 1;
+  });
+  console.log(`One such sheet takes ${(1000 / rate).toFixed(2)} ms.`);
+}
 if (!Number.isFinite(sum)) console.log(sum);

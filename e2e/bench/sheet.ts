@@ -1,24 +1,18 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium } from '@playwright/test';
+import { type Card, type Lane, plainLane } from '@ostrakon/core';
+import { chromium, type Page } from '@playwright/test';
 import { browser } from '../browser.ts';
 import { root } from '../places.ts';
 import { startServer } from '../startServer.ts';
 
-// How long the page's script runs from a key in a price cell until every cell of the demo's sheet is quoted and drawn,
-// by the browser's own timing (the Event Timing and User Timing of one headless Chromium on this machine).
-const folder = mkdtempSync(join(tmpdir(), 'ostrakon-bench-'));
-const seed = join(folder, 'seed.json');
-execFileSync(process.execPath, [join(root, 'demo/dist/writeSeed.js'), seed]);
-
-const { child, url } = await startServer(folder, seed);
-const chrome = await chromium.launch(browser);
-const page = await chrome.newPage({ viewport: { width: 1280, height: 800 } });
+// How long the page's script runs from a key in a price cell until every cell of the sheet is quoted and drawn, by the browser's
+// own timing (User Timing of one headless Chromium on this machine): the demo's book, and one of 100 zones by 12 services.
 
 /** Script time of `act` and of the drawing React does right after it, in the same task. Written as text: it runs in the page. */
-async function measure(name: string, act: string): Promise<void> {
+async function measure(page: Page, name: string, act: string): Promise<void> {
   const spent = (await page.evaluate(`(async () => {
     const frame = () => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve, 20)));
     const times = [];
@@ -35,7 +29,7 @@ async function measure(name: string, act: string): Promise<void> {
 }
 
 /** The same for undo and redo: from the server's answer, its parsing included, until the page is drawn and quiet. */
-async function measureAnswered(name: string): Promise<void> {
+async function measureAnswered(page: Page, name: string): Promise<void> {
   const spent = (await page.evaluate(`(async () => {
     const json = Response.prototype.json;
     const times = [];
@@ -65,25 +59,88 @@ function tell(name: string, spent: readonly number[]): void {
   console.log(`Sheet re-quoted, ${name}: script ${at(0.5)} ms median, ${at(0.95)} ms at the 95th percentile (a frame is 16 ms)`);
 }
 
+interface Seed {
+  live: { zones: unknown[]; services: unknown[]; charges: unknown[]; allowances: unknown[] };
+  draftCommands: unknown[];
+}
+
+/** The demo's shop with 100 zones, 12 services and a card of 10 tiers in every lane. */
+function largeSeed(seed: Seed): Seed {
+  const services = Array.from({ length: 12 }, (_, at) => ({
+    id: `s${at}`,
+    name: `Service ${at + 1}`,
+    internalName: '',
+    kind: 'card',
+    note: '',
+    mixing: { kind: 'add' },
+  }));
+  const card = (zone: number, service: number): Card => ({
+    kind: 'weightTiers',
+    measure: 'packedWeight',
+    bands: 'whole',
+    tiers: Array.from({ length: 10 }, (_, at) => ({
+      upTo: `${(at + 1) * 3} kg`,
+      result: { kind: 'amount' as const, amount: 500 + zone * 7 + service * 31 + at * 150 },
+    })),
+    above: { kind: 'refer' },
+    floor: null,
+    cap: null,
+  });
+  const zones = Array.from({ length: 100 }, (_, zone) => ({
+    id: `z${zone}`,
+    name: `Zone ${zone + 1}`,
+    places:
+      zone === 0 ? [{ kind: 'country', country: 'CA' }] : [{ kind: 'postal', country: 'US', rules: `${String(zone).padStart(3, '0')}*` }],
+    taxRate: 0,
+    lanes: Object.fromEntries(
+      services.map(({ id }, service): [string, Lane] => [
+        id,
+        { ...plainLane(card(zone, service)), freeFrom: { measure: 'valueAfterDiscounts', from: 20_000, coversCharges: true } },
+      ]),
+    ),
+  }));
+  return { ...seed, live: { ...seed.live, zones, services, charges: [], allowances: [] }, draftCommands: [] };
+}
+
+async function benchOf(title: string, seed: string): Promise<void> {
+  const data = mkdtempSync(join(tmpdir(), 'ostrakon-bench-'));
+  const { child, url } = await startServer(data, seed);
+  const chrome = await chromium.launch(browser);
+  const page = await chrome.newPage({ viewport: { width: 1280, height: 800 } });
+  try {
+    console.log(title);
+    const began = performance.now();
+    await page.goto(url);
+    await page.getByRole('heading', { name: 'Rate book' }).waitFor();
+    console.log(`Page opened and sheet drawn${' '.repeat(31)} ${(performance.now() - began).toFixed(0).padStart(12)} ms`);
+    await page.getByRole('button', { name: 'One Needle tool more' }).waitFor();
+    await measure(page, 'cart changed', `document.querySelector('[aria-label="One Needle tool more"]').click()`);
+    await measureAnswered(page, 'limit of a lane undone and redone');
+    // A zone moved down and up again: the draft is edited, compiled, and every cell quoted and drawn in its new place.
+    await measure(
+      page,
+      'draft edited',
+      `{
+        const place = round % 2 === 0 ? '3,0' : '4,0';
+        const key = round % 2 === 0 ? 'ArrowDown' : 'ArrowUp';
+        document.querySelector('[data-cell="' + place + '"]').dispatchEvent(new KeyboardEvent('keydown', { key, altKey: true, bubbles: true }));
+      }`,
+    );
+  } finally {
+    await chrome.close();
+    child.kill('SIGTERM');
+    rmSync(data, { recursive: true, force: true });
+  }
+}
+
+const folder = mkdtempSync(join(tmpdir(), 'ostrakon-seed-'));
+const seed = join(folder, 'seed.json');
+const large = join(folder, 'large.json');
 try {
-  const began = performance.now();
-  await page.goto(url);
-  await page.getByRole('heading', { name: 'Rate book' }).waitFor();
-  console.log(`Page opened and sheet drawn${' '.repeat(31)} ${(performance.now() - began).toFixed(0).padStart(12)} ms`);
-  await page.getByRole('button', { name: 'One Needle tool more' }).waitFor();
-  await measure('cart changed', `document.querySelector('[aria-label="One Needle tool more"]').click()`);
-  await measureAnswered('limit of a lane undone and redone');
-  // A zone moved down and up again: the draft is edited, compiled, and every cell quoted and drawn in its new place.
-  await measure(
-    'draft edited',
-    `{
-      const place = round % 2 === 0 ? '3,0' : '4,0';
-      const key = round % 2 === 0 ? 'ArrowDown' : 'ArrowUp';
-      document.querySelector('[data-cell="' + place + '"]').dispatchEvent(new KeyboardEvent('keydown', { key, altKey: true, bubbles: true }));
-    }`,
-  );
+  execFileSync(process.execPath, [join(root, 'demo/dist/writeSeed.js'), seed]);
+  writeFileSync(large, JSON.stringify(largeSeed(JSON.parse(readFileSync(seed, 'utf8')) as Seed)));
+  await benchOf('The demo: 10 zones, 5 services', seed);
+  await benchOf('100 zones by 12 services with 10 tiers each', large);
 } finally {
-  await chrome.close();
-  child.kill('SIGTERM');
   rmSync(folder, { recursive: true, force: true });
 }

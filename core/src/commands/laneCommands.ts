@@ -58,20 +58,35 @@ export function raisedCard(card: Card, by: Raise): Card {
   });
 }
 
-function editLanes(book: RateBook, lanes: readonly { zone: Id; service: Id }[], edit: (lane: Lane) => Lane): RateBook {
-  const services = new Map<Id, Set<Id>>();
-  for (const at of lanes) {
-    requireLane(book, at, 'lanes');
-    services.set(at.zone, (services.get(at.zone) ?? new Set()).add(at.service));
+/** Edits lanes zone by zone, so that a zone is written once however many of its lanes change. */
+function withLanes<A extends { zone: Id; service: Id }>(
+  book: RateBook,
+  list: readonly A[],
+  edit: (lane: Lane | undefined, at: A) => Lane,
+): RateBook {
+  const byZone = new Map<Id, A[]>();
+  for (const at of list) {
+    const held = byZone.get(at.zone);
+    if (held) held.push(at);
+    else byZone.set(at.zone, [at]);
   }
-  return [...services].reduce(
-    (edited, [id, chosen]) =>
+  return [...byZone].reduce(
+    (edited, [id, own]) =>
       withZone(edited, id, (zone) => {
-        const entries = Object.entries(zone.lanes).map(([service, lane]) => [service, chosen.has(service) ? edit(lane) : lane] as const);
-        return { ...zone, lanes: Object.fromEntries(entries) };
+        const lanes = { ...zone.lanes };
+        for (const at of own) lanes[at.service] = edit(Object.hasOwn(lanes, at.service) ? lanes[at.service] : undefined, at);
+        return { ...zone, lanes };
       }),
     book,
   );
+}
+
+function editLanes(book: RateBook, lanes: readonly { zone: Id; service: Id }[], edit: (lane: Lane) => Lane): RateBook {
+  for (const at of lanes) requireLane(book, at, 'lanes');
+  return withLanes(book, lanes, (lane, at) => {
+    if (!lane) throw new CommandProblem('laneNotFound', 'lanes', laneName(at));
+    return edit(lane);
+  });
 }
 
 const withRaised = (lane: Lane, by: Raise): Lane => ({
@@ -90,16 +105,19 @@ export const laneCommands = {
   /** Copies the named parts of one lane to others; lanes that do not exist yet get the whole. */
   copyLane: define(z.strictObject({ from: LaneAt, to: Lanes, parts: z.array(z.enum(LANE_PARTS)).min(1) }), (book, args) => {
     const source = requireLane(book, args.from, 'from');
-    return args.to.reduce((edited, at) => {
-      const target = laneOf(zoneOf(edited, at.zone, 'to'), serviceOf(edited, at.service, 'to').id);
-      if (!target) return withLane(edited, at, source);
+    for (const at of args.to) {
+      zoneOf(book, at.zone, 'to');
+      serviceOf(book, at.service, 'to');
+    }
+    return withLanes(book, args.to, (target) => {
+      if (!target) return source;
       const { floor, cap, groupCards, limits, conditions } = source;
-      return withLane(edited, at, {
+      return {
         ...(args.parts.includes('card') ? { ...replaceCard(target, source.card), groupCards, floor, cap } : target),
         ...(args.parts.includes('limits') && { limits, conditions }),
         ...(args.parts.includes('freeFrom') && { freeFrom: source.freeFrom }),
-      });
-    }, book);
+      };
+    });
   }),
   removeLane: define(LaneAt, (book, args) => {
     requireLane(book, args);
@@ -139,17 +157,16 @@ export const laneCommands = {
         .min(1)
         .max(20_000),
     }),
-    (book, args) =>
-      args.cards.reduce((edited, { group, card, ...at }) => {
-        requireGroup(edited, group);
-        serviceOf(edited, at.service);
-        const lane = laneOf(zoneOf(edited, at.zone), at.service) ?? plainLane(card);
-        return withLane(
-          edited,
-          at,
-          withCards(lane, group, (holder) => replaceCard(holder, card)),
-        );
-      }, book),
+    (book, args) => {
+      for (const { zone, service, group } of args.cards) {
+        zoneOf(book, zone);
+        serviceOf(book, service);
+        requireGroup(book, group);
+      }
+      return withLanes(book, args.cards, (lane, { group, card }) =>
+        withCards(lane ?? plainLane(card), group, (holder) => replaceCard(holder, card)),
+      );
+    },
   ),
   raisePrices: define(z.strictObject({ lanes: Lanes, by: Raise }), (book, args) =>
     editLanes(book, args.lanes, (lane) => withRaised(lane, args.by)),

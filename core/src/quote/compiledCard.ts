@@ -315,7 +315,7 @@ export function cardPrice(card: CompiledCard, vector: MeasureVector, rows: CardR
 }
 
 /** Prices by a card alone, before charges, for charts: minor units, or a code below 0. */
-export function priceOnCard(card: Card): (measures: Measures) => number {
-  const compiled = compileCard(card, 'halfUp');
+export function priceOnCard(card: Card, rule: RoundingRule): (measures: Measures) => number {
+  const compiled = compileCard(card, rule);
   return (measures) => cardPrice(compiled, toVector(measures), null);
 }

@@ -20,7 +20,8 @@ const ranges = (bounds: readonly number[]) =>
   });
 
 /** Which tests of a side hold for a value. */
-const hits = (tests: readonly string[], value: number) => tests.flatMap((rule, at) => (unaryTest(rule, { '?': value }) ? [at] : []));
+const hits = (tests: readonly string[], value: number) =>
+  tests.flatMap((rule, at) => (unaryTest(rule, { '?': value }).value === true ? [at] : []));
 
 const near = (bounds: readonly number[]) =>
   [...new Set(bounds.flatMap((bound) => [bound - 1, bound, bound + 1]))].filter((value) => value > 0);

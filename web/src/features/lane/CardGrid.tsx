@@ -1,6 +1,5 @@
 import { boundInBase, CountMeasure, SizeMeasure, type TieredCard, WeightMeasure } from '@ostrakon/core';
 import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from 'react';
-import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -10,6 +9,7 @@ import { CardGridRow } from './CardGridRow.tsx';
 import { CopyRows } from './CopyRows.tsx';
 import { cardRows, cellsOf, filledDown, isFrom, unitHint, withoutRow, withPasted, withWriting } from './cardRows.ts';
 import { NewTierRow } from './NewTierRow.tsx';
+import { useCardMeasures } from './useCardMeasures.ts';
 import { useCellReaders } from './useCellReaders.ts';
 import { useLane } from './useLane.ts';
 
@@ -91,8 +91,7 @@ function BandSettings({ card, onFault }: { card: TieredCard; onFault: (fault: st
 
 /** Index of the row the bench's cart falls in. */
 function useHeldRow(card: TieredCard): number {
-  const { measured } = useBench();
-  const value = measured.measures[card.measure];
+  const value = useCardMeasures()[card.measure];
   const found = card.tiers.findIndex(({ upTo }) => value <= boundInBase(card.measure, upTo));
   return found === -1 ? card.tiers.length : found;
 }

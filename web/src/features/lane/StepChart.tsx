@@ -15,6 +15,7 @@ import { useBench } from '../../bench/BenchProvider.tsx';
 import { measureWords } from '../../words/quoteWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { stepShape } from './chartPoints.ts';
+import { useCardMeasures } from './useCardMeasures.ts';
 import { useLane } from './useLane.ts';
 
 const gapWords = { notOffered: 'not offered', refer: 'ask us', limit: 'outside' } as const;
@@ -31,10 +32,11 @@ function ticks(end: number, count: number): number[] {
 /** The lane's price over its measure, with the bench's cart on it. */
 export function StepChart() {
   const { lane, card, at, service, zone } = useLane();
-  const { measured, compiled, shipments } = useBench();
+  const { compiled, shipments } = useBench();
+  const measures = useCardMeasures();
   const format = useFormat();
-  const shape = stepShape(card, lane.limits, measured.measures);
-  const cart = measured.measures[shape.measure];
+  const shape = stepShape(card, lane.limits, measures, compiled.book.shop.pricing.rounding);
+  const cart = measures[shape.measure];
   const top = Math.max(100, ...shape.points.map((point) => point.y ?? 0)) * 1.15;
   const held = compiled.zones.find((one) => one.zone.id === at.zone);
   const answer = held && quoteZone(compiled, held, shipments).find((one) => one.service === at.service);

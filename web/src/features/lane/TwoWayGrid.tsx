@@ -1,7 +1,6 @@
 import { dimensionOf, MEASURES, type Measure, type Side, type TierResult, type TwoWay } from '@ostrakon/core';
 import { X } from 'lucide-react';
 import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from 'react';
-import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { SignButton } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -22,6 +21,7 @@ import {
   withoutHeading,
   withPastedGrid,
 } from './twoWay.ts';
+import { useCardMeasures } from './useCardMeasures.ts';
 import { type CellReaders, useCellReaders } from './useCellReaders.ts';
 import { useHeldStretch } from './useHeldStretch.ts';
 import { useLane } from './useLane.ts';
@@ -87,13 +87,13 @@ export function TwoWayGrid({ card }: { card: TwoWay }) {
   const { cardAt } = useLane();
   const session = useDraftSession();
   const format = useFormat();
-  const { measured } = useBench();
+  const measures = useCardMeasures();
   const rowReaders = useCellReaders(card.rows.measure);
   const columnReaders = useCellReaders(card.columns.measure);
   const readersOf = { rows: rowReaders, columns: columnReaders };
   const table = useRef<HTMLTableElement>(null);
   const [fault, setFault] = useState<string | null>(null);
-  const held = useHeldStretch(card, measured.measures);
+  const held = useHeldStretch(card, measures);
   const downs = headings(card.rows);
   const acrosses = headings(card.columns);
   const dearest = Math.max(0, ...card.results.flat().map((result) => (result.kind === 'amount' ? result.amount : 0)));

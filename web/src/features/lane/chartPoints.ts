@@ -9,6 +9,7 @@ import {
   type Measures,
   priceOnCard,
   REFER,
+  type RoundingRule,
 } from '@ostrakon/core';
 
 export interface ChartPoint {
@@ -95,7 +96,7 @@ function fallsOf(points: readonly ChartPoint[], measure: Measure): ChartFall[] {
  * A card's prices over its first measure, all others as in `cart`: as a line of steps, far enough to show the cart and what
  * lies above the last tier.
  */
-export function stepShape(card: Card, limits: readonly Limit[], cart: Measures): StepShape {
+export function stepShape(card: Card, limits: readonly Limit[], cart: Measures, rule: RoundingRule = 'halfUp'): StepShape {
   const [measure = 'itemsWeight'] = cardMeasures(card);
   const dimension = dimensionOf(measure);
   const bounds = boundsOf(card);
@@ -105,7 +106,7 @@ export function stepShape(card: Card, limits: readonly Limit[], cart: Measures):
   const end = Math.ceil(
     Math.max(SMALLEST[dimension], (bounds.at(-1) ?? 0) * 1.2, held * 1.15, base(limit?.upTo) * 1.1, base(limit?.from) * 1.3),
   );
-  const price = priceOnCard(card);
+  const price = priceOnCard(card, rule);
   const at = (x: number) => price({ ...cart, [measure]: x });
   const edges = [0, ...bounds, end];
   const inner = edges.slice(0, -1).flatMap((from, index) => unitEdges(card, from, edges[index + 1] ?? end));
