@@ -46,7 +46,6 @@ try {
     await cell('Pallet freight to Prairies and Pacific').click({ modifiers: ['Shift'] });
     await on.getByRole('button', { name: 'Raise or lower…' }).click();
   });
-  await shoot('sheet-live', `${demo.url}/book?face=live`, trial('School order at three addresses'));
   await shoot('zone', `${demo.url}/book/europe`, (on) => on.getByLabel('Find a country, group or province').fill('new'));
   await shoot('publish', `${demo.url}/publish`);
   await shoot('shop', `${demo.url}/shop`);
@@ -76,6 +75,7 @@ try {
     await on.keyboard.press('Control+k');
     await on.getByPlaceholder('Find a zone').fill('north');
   });
+  await shoot('sheet-live', `${demo.url}/book?face=live`, trial('School order at three addresses'));
   await shoot('first-steps', `${empty.url}/book`);
   await shoot('zone-area', `${demo.url}/book/harbour`, async (on) => {
     const { revision } = (await (await on.request.get(`${demo.url}/api/draft`)).json()) as { revision: number };

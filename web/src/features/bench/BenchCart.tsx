@@ -18,11 +18,12 @@ function CartRow({ at }: { at: number }) {
   const input = state.cart.lines[at];
   if (!line || !input) return null;
   const name = line.name || 'Goods of your own';
+  const several = state.cart.others !== undefined;
   const set = (quantity: number) => send({ kind: 'setQuantity', at, quantity });
   const detail = isProductLine(input) ? '' : ` ${format.money(line.unitPrice)}, ${line.weight ?? 'no weight'}`;
   return (
-    <li className="flex items-center gap-1">
-      <span className="min-w-0 flex-1 truncate" title={name + detail}>
+    <li className={`flex items-center gap-1 ${several ? 'flex-wrap justify-end' : ''}`}>
+      <span className={`min-w-0 truncate ${several ? 'basis-full' : 'flex-1'}`} title={name + detail}>
         {name}
         <span className="text-ash">{detail}</span>
       </span>
@@ -52,7 +53,7 @@ function CartRow({ at }: { at: number }) {
         <Plus size={14} aria-hidden />
       </SignButton>
       <span className="w-20 text-right">{format.money(line.unitPrice * line.quantity)}</span>
-      {state.cart.others && <LineAddress at={at} name={name} />}
+      {several && <LineAddress at={at} name={name} />}
     </li>
   );
 }

@@ -83,7 +83,7 @@ function BandSettings({ card, onFault }: { card: TieredCard; onFault: (fault: st
         onFault(outcome.ok ? null : `${outcome.message}.`);
       }}
     >
-      <option value="whole">by the row of the cart</option>
+      <option value="whole">one row counts</option>
       <option value="graduated">band by band</option>
     </Select>
   );
