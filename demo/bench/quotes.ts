@@ -1,4 +1,15 @@
-import { applyCommand, compile, measureCart, prepareCart, pricesInto, type QuoteRequest, quote, resolveCart } from '@ostrakon/core';
+import {
+  applyCommand,
+  compile,
+  measureCart,
+  plainLane,
+  prepareCart,
+  pricesInto,
+  type QuoteRequest,
+  quote,
+  quoteZone,
+  resolveCart,
+} from '@ostrakon/core';
 import { scenario } from '../src/scenario.ts';
 import { factsOf, jsonLogicLanes, rulesEngineLanes } from './engines.ts';
 import { loopCartOf, loopPrice, tablesOf } from './loop.ts';

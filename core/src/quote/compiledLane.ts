@@ -28,6 +28,8 @@ export interface CompiledLane {
   readonly weekdays: readonly Weekday[] | null;
   /** No condition is set. */
   readonly unconditional: boolean;
+  /** The card alone makes the price. */
+  readonly plain: boolean;
   readonly card: CompiledCard;
   readonly groupCards: ReadonlyMap<Id, CompiledCard>;
   readonly owners: readonly Id[];
@@ -54,6 +56,8 @@ export function compileLane(lane: Lane, service: Service, zone: Zone, context: L
   const { goods, coupons, dates, weekdays } = lane.conditions;
   const here = ({ scope, inUse }: { scope: RateBook['charges'][number]['scope']; inUse: boolean }) =>
     inUse && inScope(scope, service.id, zone.id);
+  const charges = context.charges.filter(here).map(compileCharge);
+  const allowances = [...(lane.freeFrom ? [compileFreeFrom(lane.freeFrom)] : []), ...context.allowances.filter(here).map(compileAllowance)];
   return {
     lane,
     limits: lane.limits.map(compileLimit),
@@ -62,13 +66,19 @@ export function compileLane(lane: Lane, service: Service, zone: Zone, context: L
     dates,
     weekdays,
     unconditional: goods === null && coupons.length === 0 && dates === null && weekdays === null,
+    plain:
+      charges.length + allowances.length + lane.groupCards.length === 0 &&
+      lane.floor === null &&
+      lane.cap === null &&
+      pricing.ending === 'none' &&
+      pricing.tax !== 'added',
     card: compileCard(lane.card, rule),
     groupCards: new Map(lane.groupCards.map(({ group, card }) => [group, compileCard(card, rule)])),
     owners: lane.groupCards.map(({ group }) => group),
     mixing: service.mixing,
     ownCharges: service.kind !== 'counter',
-    charges: context.charges.filter(here).map(compileCharge),
-    allowances: [...(lane.freeFrom ? [compileFreeFrom(lane.freeFrom)] : []), ...context.allowances.filter(here).map(compileAllowance)],
+    charges,
+    allowances,
     floor: lane.floor ?? 0,
     cap: lane.cap ?? Infinity,
     rule,

@@ -93,8 +93,13 @@ export function compileCharge(charge: Charge): CompiledCharge {
   };
 }
 
+/** What an allowance must know of the occasion, as bits: most carts know little, so most allowances are passed over at once. */
+export const KNOWS = { coupon: 1, date: 2, order: 4, cart: 8 } as const;
+
 /** An allowance of the book, or the lane's own "free from". */
 export interface CompiledAllowance {
+  /** Bits of `KNOWS`. */
+  readonly needs: number;
   readonly allowance: Allowance | null;
   readonly freeFrom: FreeFrom | null;
   readonly effect: Effect;
@@ -114,7 +119,13 @@ const HOUR = 3_600_000;
 
 export function compileAllowance(allowance: Allowance): CompiledAllowance {
   const { effect, ranges, coupons, sinceOrder, sinceCart, endedAt, dates, scope, coversCharges, combinable } = allowance;
+  const needs =
+    (coupons.length > 0 ? KNOWS.coupon : 0) |
+    (dates === null ? 0 : KNOWS.date) |
+    (sinceOrder === null ? 0 : KNOWS.order) |
+    (sinceCart === null ? 0 : KNOWS.cart);
   return {
+    needs,
     allowance,
     freeFrom: null,
     effect,
@@ -133,6 +144,7 @@ export function compileAllowance(allowance: Allowance): CompiledAllowance {
 
 export function compileFreeFrom(freeFrom: FreeFrom): CompiledAllowance {
   return {
+    needs: 0,
     allowance: null,
     freeFrom,
     effect: { kind: 'free' },

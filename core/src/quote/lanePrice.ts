@@ -87,7 +87,7 @@ function basePrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | n
   if (apart && refusesApart(lane, shipment)) return WITHHELD;
   const parts = partsOf(lane, shipment, apart);
   let price = parts === null ? cardPrice(lane.card, shipment.vector, rows) : joinCards(lane, parts, rows);
-  if (price < 0 || !lane.ownCharges) return price;
+  if (price < 0 || !lane.ownCharges || shipment.own.length === 0) return price;
   for (const { line, how, each, quantity } of shipment.own) {
     const amount = each * quantity;
     rows?.push({ code: 'ownCharge', line, how, each, quantity, amount });
@@ -99,9 +99,11 @@ function basePrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | n
 interface Charged {
   readonly amount: number;
   readonly counted: number;
+  /** Raised to the least or lowered to the greatest the charge may be. */
+  readonly held: 'floor' | 'cap' | null;
 }
 
-function counted({ charge, index, unit, slack }: CompiledCharge, vector: MeasureVector, base: number, running: number): number {
+function countOf({ charge, index, unit, slack }: CompiledCharge, vector: MeasureVector, base: number, running: number): number {
   const { amount } = charge;
   if (amount.kind === 'percent' && index === -1) return amount.of === 'base' ? base : running;
   if (index === -1) return 1;
@@ -117,14 +119,15 @@ function chargeOf(rule: CompiledCharge, shipment: Shipment, base: number, runnin
   const { goods } = scope;
   const vector = goods === null ? shipment.vector : shipment.ofGroups((group) => holdsGroup(goods, group));
   if (vector === null) return null;
-  const count = amount.kind === 'packagingCost' ? shipment.packagingCost : counted(rule, vector, base, running);
+  const count = amount.kind === 'packagingCost' ? shipment.packagingCost : countOf(rule, vector, base, running);
   const raw =
     amount.kind === 'packagingCost'
       ? count
       : amount.kind === 'percent'
         ? shareOf(count, amount.basisPoints, rounding)
         : amount.amount * count;
-  return { amount: Math.min(rule.cap, Math.max(rule.floor, raw)), counted: count };
+  if (raw < rule.floor) return { amount: rule.floor, counted: count, held: 'floor' };
+  return raw > rule.cap ? { amount: rule.cap, counted: count, held: 'cap' } : { amount: raw, counted: count, held: null };
 }
 
 function withCharges(lane: CompiledLane, shipment: Shipment, base: number, rows: LedgerRow[] | null): number {
@@ -134,9 +137,10 @@ function withCharges(lane: CompiledLane, shipment: Shipment, base: number, rows:
     const charged = chargeOf(rule, shipment, base, running, lane.rule);
     if (charged === null) continue;
     running += charged.amount;
+    if (rows === null || charged.amount === 0) continue;
     const { id, name, amount: basis } = rule.charge;
-    if (rows !== null && charged.amount > 0)
-      rows.push({ code: 'charge', charge: id, name, basis, counted: charged.counted, amount: charged.amount });
+    const { amount, counted, held } = charged;
+    rows.push({ code: 'charge', charge: id, name, basis, counted, amount, ...(held && { held }) });
   }
   return running;
 }
@@ -189,7 +193,7 @@ function chosenAllowances(lane: CompiledLane, shipment: Shipment, standing: Stan
   let together: CompiledAllowance[] | null = null;
   for (let at = 0; at < lane.allowances.length; at += 1) {
     const rule = lane.allowances[at] as CompiledAllowance;
-    if (!allowed(rule, shipment)) continue;
+    if ((rule.needs & ~shipment.occasion.known) !== 0 || !allowed(rule, shipment)) continue;
     if (rule.combinable) {
       combined = allow(rule, combined, lane.rule);
       together = together === null ? [rule] : [...together, rule];
@@ -258,6 +262,7 @@ export function priceWithin(lane: CompiledLane, shipment: Shipment, rows: Ledger
 /** The price of a lane in minor units, or a code below 0; allocates little. */
 export function lanePrice(lane: CompiledLane, shipment: Shipment): number {
   if (!withinLimits(lane.limits, shipment.vector) || !meetsConditions(lane, shipment)) return WITHHELD;
+  if (lane.plain && shipment.own.length === 0) return cardPrice(lane.card, shipment.vector, null);
   return priceWithin(lane, shipment, null);
 }
 

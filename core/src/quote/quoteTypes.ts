@@ -82,6 +82,8 @@ export type LedgerRow = OfConsignment &
         /** Parcels, items or started units counted, or the sum a percentage was taken of. */
         readonly counted: number;
         readonly amount: number;
+        /** Raised to the charge's least, or lowered to its greatest. */
+        readonly held?: 'floor' | 'cap';
       }
     | { readonly code: 'laneFloor' | 'laneCap'; readonly bound: number; readonly amount: number }
     | {

@@ -4,6 +4,7 @@ import type { Id } from '../rate-book/naming.ts';
 import { couponKey } from '../rate-book/scope.ts';
 import { dayAt, instantToMs, type Weekday } from '../time/calendar.ts';
 import type { CompiledBook } from './compile.ts';
+import { KNOWS } from './compiledRules.ts';
 import { destinationOf, groupOf, type MeasuredCart, type MeasuredConsignment, measureCart, measureLines } from './measureCart.ts';
 import type { CartLine, QuoteRequest } from './request.ts';
 
@@ -16,6 +17,8 @@ export interface Occasion {
   readonly weekday: Weekday | null;
   readonly lastOrder: number | null;
   readonly cartStarted: number | null;
+  /** What of all this is known, as bits of `KNOWS`. */
+  readonly known: number;
 }
 
 /** Goods priced by one card: `group` is the card's, null the lane's own. */
@@ -129,13 +132,14 @@ function occasionOf(request: QuoteRequest, timeZone: string): Occasion {
   const at = (instant: string | undefined) => (instant === undefined ? null : instantToMs(instant));
   const moment = at(request.moment);
   const day = moment === null ? { date: null, weekday: null } : dayAt(moment, timeZone);
-  return {
-    coupons: new Set((request.coupons ?? []).map(couponKey)),
-    moment,
-    ...day,
-    lastOrder: at(request.lastOrderAt),
-    cartStarted: at(request.cartStartedAt),
-  };
+  const coupons = new Set((request.coupons ?? []).map(couponKey));
+  const [lastOrder, cartStarted] = [at(request.lastOrderAt), at(request.cartStartedAt)];
+  const known =
+    (coupons.size > 0 ? KNOWS.coupon : 0) |
+    (moment === null ? 0 : KNOWS.date) |
+    (lastOrder === null ? 0 : KNOWS.order) |
+    (cartStarted === null ? 0 : KNOWS.cart);
+  return { coupons, moment, ...day, lastOrder, cartStarted, known };
 }
 
 export interface PreparedCart {

@@ -1,12 +1,12 @@
 import { type Lane, laneOf, type ReadCards } from '@ostrakon/core';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useDraft, useDraftSession } from '../draft/DraftProvider.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { toast } from '../ui/toast.ts';
 import { cardRuns } from '../words/cardSentence.ts';
 import { useFormat } from '../words/useWords.ts';
-import { cardProblemWords, readCardsFile } from './cardsFile.ts';
+import { cardProblemWords, type Reading, startReading } from './cardsFile.ts';
 
 const MOST_SHOWN = 40;
 const MOST_BYTES = 20_000_000;
@@ -44,15 +44,31 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
   const format = useFormat();
   const [read, setRead] = useState<ReadCards | null>(null);
   const [fault, setFault] = useState<string | null>(null);
+  const [reading, setReading] = useState<Reading | null>(null);
   const open = async (file: File | undefined) => {
     setFault(null);
     setRead(null);
     if (!file) return;
     if (file.size > MOST_BYTES) return setFault('This file is larger than 20 MB.');
-    const found = readCardsFile(await file.text(), book);
-    if (found.ok && found.cards.length === 0) setFault('This file holds no card.');
-    else setRead(found);
+    const started = startReading(await file.text(), book);
+    setReading(started);
+    try {
+      const found = await started.answer;
+      if (found.ok && found.cards.length === 0) setFault('This file holds no card.');
+      else setRead(found);
+    } catch {
+      setFault('This file could not be read.');
+    }
+    setReading(null);
   };
+  const stop = () => {
+    reading?.stop();
+    setReading(null);
+  };
+  // A dialog that is closed wants no answer any more.
+  const running = useRef(reading);
+  running.current = reading;
+  useEffect(() => () => running.current?.stop(), []);
   const held = ({ zone, service, group }: ReadOne) => {
     const place = book.zones.find(({ id }) => id === zone);
     return heldCard(place && laneOf(place, service), group);
@@ -88,6 +104,11 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
         {fault !== null && (
           <p role="alert" className="text-fault">
             {fault}
+          </p>
+        )}
+        {reading && (
+          <p role="status" className="flex items-center gap-3">
+            Reading the file… <Button onClick={stop}>Stop</Button>
           </p>
         )}
         {read && !read.ok && <Problems read={read} />}

@@ -1,15 +1,8 @@
-import {
-  type CardFileProblem,
-  type CardRowProblem,
-  cardsToRows,
-  FORMULA_START,
-  type RateBook,
-  type ReadCards,
-  readCardRows,
-} from '@ostrakon/core';
+import { type CardFileProblem, type CardRowProblem, cardsToRows, FORMULA_START, type RateBook, type ReadCards } from '@ostrakon/core';
 import Papa from 'papaparse';
 import { download } from '../ui/download.ts';
 import { typedProblemWords } from '../words/typedProblem.ts';
+import type { CardsToRead } from './cards.worker.ts';
 
 /** Writes the cards of some lanes, or of the whole book, to a CSV file. */
 export function downloadCards(book: RateBook, lanes?: readonly { zone: string; service: string }[]): void {
@@ -17,10 +10,23 @@ export function downloadCards(book: RateBook, lanes?: readonly { zone: string; s
   download('prices.csv', `${Papa.unparse(rows, { escapeFormulae: FORMULA_START, newline: '\r\n' })}\r\n`);
 }
 
-/** Reads a text with commas, semicolons or tabs between cells. */
-export function readCardsFile(text: string, book: RateBook): ReadCards {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimitersToGuess: [',', ';', '\t'] });
-  return readCardRows(data, book);
+export interface Reading {
+  readonly answer: Promise<ReadCards>;
+  readonly stop: () => void;
+}
+
+/** Reads a file of cards beside the page, which stays free; stopped, it never answers. */
+export function startReading(text: string, book: RateBook): Reading {
+  const worker = new Worker(new URL('./cards.worker.ts', import.meta.url), { type: 'module' });
+  const answer = new Promise<ReadCards>((resolve, reject) => {
+    worker.onmessage = ({ data }: MessageEvent<ReadCards>) => {
+      resolve(data);
+      worker.terminate();
+    };
+    worker.onerror = (event) => reject(new Error(event.message));
+  });
+  worker.postMessage({ text, book } satisfies CardsToRead);
+  return { answer, stop: () => worker.terminate() };
 }
 
 const words: Record<Exclude<CardRowProblem['code'], 'typed' | 'refused'>, string> = {

@@ -127,7 +127,13 @@ function otherRow(row: Exclude<LedgerRow, { code: CardCode }>, format: Format, l
       return { name: `${lineName(row.line)}, own charge`, detail: joined(count, row.how === 'instead' ? 'instead of the card' : 'on top') };
     }
     case 'charge':
-      return { name: row.name, detail: chargeDetail(row, format) };
+      return {
+        name: row.name,
+        detail: joined(
+          chargeDetail(row, format),
+          row.held === undefined ? '' : `${row.held === 'floor' ? 'at least' : 'at most'} ${format.money(row.amount)}`,
+        ),
+      };
     case 'laneFloor':
       return { name: `At least ${format.money(row.bound)}`, detail: 'with charges' };
     case 'laneCap':
