@@ -99,7 +99,9 @@ function largeSeed(seed: Seed): Seed {
       ]),
     ),
   }));
-  return { ...seed, live: { ...seed.live, zones, services, charges: [], allowances: [] }, draftCommands: [] };
+  // Something to undo and redo.
+  const edit = { name: 'setLimits', args: { zone: 'z3', service: 's1', limits: [{ measure: 'packedWeight', upTo: '25 kg' }] } };
+  return { ...seed, live: { ...seed.live, zones, services, charges: [], allowances: [] }, draftCommands: [edit] };
 }
 
 async function benchOf(title: string, seed: string): Promise<void> {
