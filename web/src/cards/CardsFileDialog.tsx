@@ -98,6 +98,7 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
         <input
           type="file"
           aria-label="File of prices"
+          className="block w-full text-sm file:mr-3 file:h-8 file:rounded-md file:border file:border-line-strong file:border-solid file:bg-paper file:px-3 file:font-medium hover:file:bg-bone"
           accept=".csv,text/csv,text/plain"
           onChange={(event) => void open(event.target.files?.[0])}
         />

@@ -28,11 +28,12 @@ export function ConditionsEditor() {
     if (next.length > 0) set({ weekdays: next.length === 7 ? null : next });
   };
   return (
-    <div className="space-y-2 pt-2">
+    <section aria-label="Conditions" className="space-y-2">
+      <h2 className="font-serif text-lg font-semibold">Offered only for</h2>
       {goodsGroups.length > 0 && (
         <GoodsSetField legend="Goods it takes" value={conditions.goods} onChange={(goods: GoodsSet | null) => set({ goods })} />
       )}
-      <div className="grid grid-cols-[1fr_11rem] items-start gap-2">
+      <div className="grid grid-cols-[4rem_1fr] items-start gap-2">
         <span aria-hidden className="py-1.5">
           Coupons
         </span>
@@ -63,6 +64,6 @@ export function ConditionsEditor() {
           );
         })}
       </fieldset>
-    </div>
+    </section>
   );
 }

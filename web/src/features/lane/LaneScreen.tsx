@@ -10,6 +10,7 @@ import { toast } from '../../ui/toast.ts';
 import { laneSentence } from '../../words/laneSentence.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { CardEditor } from './CardEditor.tsx';
+import { ConditionsEditor } from './ConditionsEditor.tsx';
 import { CopyCard } from './CopyCard.tsx';
 import { FreeFromEditor } from './FreeFromEditor.tsx';
 import { LaneRules } from './LaneRules.tsx';
@@ -116,10 +117,11 @@ function LaneBody() {
             <StepChart />
           </Suspense>
           <LaneRules />
-          <div className="grid grid-cols-2 gap-4">
+          <div className="grid grid-cols-[2fr_1fr] gap-4">
             <FreeFromEditor />
             <TransitEditor />
           </div>
+          <ConditionsEditor />
         </div>
       </div>
       {copying && <CopyCard onClose={() => setCopying(false)} />}

@@ -3,7 +3,6 @@ import { useDraftSession } from '../../draft/DraftProvider.tsx';
 import { orNone } from '../../ui/readers.ts';
 import { TypedField } from '../../ui/TypedField.tsx';
 import { measureWords } from '../../words/quoteWords.ts';
-import { ConditionsEditor } from './ConditionsEditor.tsx';
 import { useCellReaders } from './useCellReaders.ts';
 import { useLane } from './useLane.ts';
 
@@ -80,7 +79,6 @@ export function LimitsEditor() {
           ))}
         </tbody>
       </table>
-      <ConditionsEditor />
     </section>
   );
 }
