@@ -3,7 +3,7 @@ import { Allowance } from '../rate-book/allowance.ts';
 import { Charge } from '../rate-book/charge.ts';
 import { Id } from '../rate-book/naming.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
-import { edited, moveTo, requireFree, requireOne } from './bookEdits.ts';
+import { edited, moveTo, requireFree, requireOne, serviceOf, zoneOf } from './bookEdits.ts';
 import { define } from './define.ts';
 
 const MOST_RULES = 100;
@@ -11,12 +11,20 @@ const MOST_RULES = 100;
 type Rules = 'charges' | 'allowances';
 type Rule = RateBook[Rules][number];
 
+/** A rule holds only for services and zones there are. */
+function requireScope(book: RateBook, { scope }: Rule): void {
+  for (const id of scope.services ?? []) serviceOf(book, id, 'scope.services');
+  for (const id of scope.zones ?? []) zoneOf(book, id, 'scope.zones');
+}
+
 function addRule<K extends Rules>(book: RateBook, list: K, rule: RateBook[K][number], what: string): RateBook {
+  requireScope(book, rule);
   requireFree(book[list], rule.id, MOST_RULES, what);
   return { ...book, [list]: [...book[list], rule] };
 }
 
 function setRule<K extends Rules>(book: RateBook, list: K, rule: RateBook[K][number]): RateBook {
+  requireScope(book, rule);
   const held: readonly Rule[] = book[list];
   const next = edited(held, requireOne(held, rule.id, list === 'charges' ? 'chargeNotFound' : 'allowanceNotFound', 'id'), () => rule);
   return next === held ? book : { ...book, [list]: next };

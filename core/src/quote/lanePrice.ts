@@ -117,9 +117,11 @@ function chargeOf(rule: CompiledCharge, shipment: Shipment, base: number, runnin
   if (!onDate(dates, shipment.occasion)) return null;
   if (amount.kind === 'fixed' && amount.per === 'order' && !shipment.first) return null;
   const { goods } = scope;
-  const vector = goods === null ? shipment.vector : shipment.ofGroups((group) => holdsGroup(goods, group));
+  const holds = (group: Id | null) => holdsGroup(goods, group);
+  const vector = goods === null ? shipment.vector : shipment.ofGroups(holds);
   if (vector === null) return null;
-  const count = amount.kind === 'packagingCost' ? shipment.packagingCost : countOf(rule, vector, base, running);
+  const packaging = () => (goods === null ? shipment.packagingCost : shipment.packagingCostOf(holds));
+  const count = amount.kind === 'packagingCost' ? packaging() : countOf(rule, vector, base, running);
   const raw =
     amount.kind === 'packagingCost'
       ? count

@@ -201,8 +201,10 @@ describe('charges', () => {
     });
     expect(price(shop, [{ quantity: 2, group: 'clay' }, { quantity: 5 }])).toBe(700);
     expect(price(shop, [{ quantity: 5 }])).toBe(500);
-    const elsewhere = book(flat(500), { charges: [charge('x', each, { scope: { ...EVERYWHERE, services: ['other'] } })] });
-    expect(price(elsewhere, [{}])).toBe(500);
+    const both = canada({ ground: lane(flat(500)), other: lane(flat(700)) });
+    const elsewhere = { ...both, charges: [charge('x', each, { scope: { ...EVERYWHERE, services: ['other'] } })] };
+    expect(priceOf(ask(elsewhere, [{}]))).toEqual([500, 800]);
+    expect(() => ask({ ...elsewhere, services: both.services.slice(0, 1), zones: [] }, [{}])).toThrow('No service has the id');
     const order = book(flat(500), { charges: [charge('o', perOrder(30)), charge('p', { kind: 'fixed', amount: 7, per: 'consignment' })] });
     expect(price(order, [{}, { to: 1 }], { others: [{ country: 'CA', postalCode: 'B3H 4R2' }] })).toBe(1000 + 30 + 14);
   });
@@ -223,6 +225,18 @@ describe('charges', () => {
     };
     const packed = { ...shop, packing: { ...shop.packing, packaging: [box] } };
     expect(price(packed, [{ quantity: 3, weight: '600 g' }])).toBe(285);
+    const clay = { ...EVERYWHERE, goods: { groups: ['clay'], others: false } };
+    const forClay = {
+      ...packed,
+      goodsGroups: [{ id: 'clay', name: 'Clay', mark: 'clay' as const }],
+      charges: [charge('boxes', { kind: 'packagingCost' }, { scope: clay })],
+    };
+    expect(
+      price(forClay, [
+        { quantity: 3, weight: '600 g' },
+        { quantity: 2, weight: '600 g', group: 'clay' },
+      ]),
+    ).toBe(190);
   });
 });
 

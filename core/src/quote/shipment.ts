@@ -1,4 +1,5 @@
 import { type MeasureVector, toVector } from '../measures/measure.ts';
+import type { Parcel } from '../packing/parcel.ts';
 import type { CountryCode } from '../places/countries.ts';
 import type { Id } from '../rate-book/naming.ts';
 import { couponKey } from '../rate-book/scope.ts';
@@ -118,13 +119,24 @@ export class Shipment {
     return parts;
   }
 
-  /** What its packaging costs the shop, in minor units. */
-  get packagingCost(): number {
-    this.#packagingCost ??= this.consignment.parcels.reduce((sum, { packaging, count }) => {
+  #costOf(parcels: readonly Parcel[]): number {
+    return parcels.reduce((sum, { packaging, count }) => {
       const cost = this.#compiled.book.packing.packaging.find(({ id }) => id === packaging)?.cost ?? 0;
       return sum + cost * count;
     }, 0);
+  }
+
+  /** What its packaging costs the shop, in minor units. */
+  get packagingCost(): number {
+    this.#packagingCost ??= this.#costOf(this.consignment.parcels);
     return this.#packagingCost;
+  }
+
+  /** The same for the goods in some groups, as if packed by themselves. */
+  packagingCostOf(holds: (group: Id | null) => boolean): number {
+    const lines = this.consignment.lines.filter((line) => holds(this.#groupOf(line)));
+    if (lines.length === this.consignment.lines.length) return this.packagingCost;
+    return this.#costOf(measureLines(this.#compiled, this.#request, this.#cart, this.consignment, lines).parcels);
   }
 }
 

@@ -167,6 +167,17 @@ export const RateBook = z
       });
     });
     const services = new Set(book.services.map((service) => service.id));
+    const zones = new Set(book.zones.map((zone) => zone.id));
+    for (const list of ['charges', 'allowances'] as const) {
+      book[list].forEach(({ scope }, at) => {
+        for (const [kind, known] of [['services', services] as const, ['zones', zones] as const]) {
+          const gone = scope[kind]?.find((id) => !known.has(id));
+          if (gone === undefined) continue;
+          const message = `No ${kind === 'services' ? 'service' : 'zone'} has the id "${gone}"`;
+          context.addIssue({ code: 'custom', message, path: [list, at, 'scope', kind], input: gone });
+        }
+      });
+    }
     book.zones.forEach((zone, at) => {
       for (const id of Object.keys(zone.lanes)) {
         if (services.has(id)) continue;
