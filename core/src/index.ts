@@ -107,7 +107,7 @@ export type {
 } from './quote/quoteTypes.ts';
 export { CartLine, type Discount, QuoteRequest } from './quote/request.ts';
 export { type PreparedCart, prepareCart, type Shipment } from './quote/shipment.ts';
-export { Allowance, type Effect } from './rate-book/allowance.ts';
+export { Allowance, type Effect, plainAllowance } from './rate-book/allowance.ts';
 export {
   type Bound,
   CARD_KINDS,
@@ -125,7 +125,7 @@ export {
   unitFits,
 } from './rate-book/card.ts';
 export { CARD_COLUMNS, type CardColumn, cardsToRows } from './rate-book/cardRows.ts';
-export { Charge, type ChargeAmount, ChargeBasis } from './rate-book/charge.ts';
+export { Charge, type ChargeAmount, ChargeBasis, plainCharge } from './rate-book/charge.ts';
 export { inputSchemas } from './rate-book/jsonSchema.ts';
 export { Conditions, type FreeFrom, type GroupCard, type Lane, NO_CONDITIONS, plainLane, Transit } from './rate-book/lane.ts';
 export { Limit, Limits } from './rate-book/limits.ts';

@@ -1,14 +1,8 @@
-import { type Allowance, type Charge, EVERYWHERE, type Scope } from '@ostrakon/core';
+import { type Allowance, type Charge, EVERYWHERE, plainAllowance, plainCharge, type Scope } from '@ostrakon/core';
 
 const charge = (id: string, name: string, amount: Charge['amount'], scope: Partial<Scope>, more: Partial<Charge> = {}): Charge => ({
-  id,
-  name,
-  amount,
-  floor: null,
-  cap: null,
+  ...plainCharge(id, name, amount),
   scope: { ...EVERYWHERE, ...scope },
-  dates: null,
-  inUse: true,
   ...more,
 });
 
@@ -33,20 +27,8 @@ export const charges: readonly Charge[] = [
 ];
 
 const allowance = (id: string, name: string, effect: Allowance['effect'], scope: Partial<Scope>, more: Partial<Allowance>): Allowance => ({
-  id,
-  name,
-  effect,
-  ranges: [],
-  coupons: [],
-  sinceOrder: null,
-  sinceCart: null,
-  endedAt: null,
-  dates: null,
+  ...plainAllowance(id, name, effect),
   scope: { ...EVERYWHERE, ...scope },
-  exceptCountries: [],
-  coversCharges: true,
-  combinable: false,
-  inUse: true,
   ...more,
 });
 

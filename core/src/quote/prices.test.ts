@@ -1,11 +1,11 @@
 import { describe, expect, test } from 'vitest';
-import type { Allowance } from '../rate-book/allowance.ts';
+import { type Allowance, plainAllowance } from '../rate-book/allowance.ts';
 import type { Card } from '../rate-book/card.ts';
-import type { Charge } from '../rate-book/charge.ts';
+import { type Charge, plainCharge } from '../rate-book/charge.ts';
 import type { Lane } from '../rate-book/lane.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
 import { EVERYWHERE } from '../rate-book/scope.ts';
-import { amount, bookOf, byValue, byWeight, canada, flat, free, lane, notOffered } from '../testing/bookOf.ts';
+import { amount, bookOf, byValue, byWeight, canada, flat, free, lane, location, notOffered } from '../testing/bookOf.ts';
 import { compile } from './compile.ts';
 import { quote } from './quote.ts';
 import type { Quote } from './quoteTypes.ts';
@@ -29,31 +29,11 @@ const price = (book: RateBook, lines: readonly Line[], more: More = {}) => price
 const open = { floor: null, cap: null };
 
 const charge = (id: string, amountOf: Charge['amount'], more: Partial<Charge> = {}): Charge => ({
-  id,
-  name: id,
-  amount: amountOf,
-  ...open,
-  scope: EVERYWHERE,
-  dates: null,
-  inUse: true,
+  ...plainCharge(id, id, amountOf),
   ...more,
 });
-
 const allowance = (id: string, effect: Allowance['effect'], more: Partial<Allowance> = {}): Allowance => ({
-  id,
-  name: id,
-  effect,
-  ranges: [],
-  coupons: [],
-  sinceOrder: null,
-  sinceCart: null,
-  endedAt: null,
-  dates: null,
-  scope: EVERYWHERE,
-  exceptCountries: [],
-  coversCharges: true,
-  combinable: false,
-  inUse: true,
+  ...plainAllowance(id, id, effect),
   ...more,
 });
 
@@ -393,6 +373,53 @@ describe('limits tell why, to the owner and in order', () => {
         column: { measure: 'valueAfterDiscounts', measured: 5000, above: 4999 },
       },
     ]);
+  });
+});
+
+describe('cards on other measures', () => {
+  test('shares band by band: 10 % to 50.00 and 5 % above, 80.00 pays 5.00 and 1.50', () => {
+    const share = (basisPoints: number) => ({ kind: 'percent', basisPoints, of: 'valueAfterDiscounts' }) as const;
+    const card: Card = { ...byValue([[5000, share(1000)]], share(500)), bands: 'graduated' } as Card;
+    expect([5000, 5001, 8000].map((unitPrice) => price(book(card), [{ unitPrice }]))).toEqual([500, 500, 650]);
+    const [offer] = ask(book(card), [{ unitPrice: 8000 }]).options;
+    expect(offer?.status === 'priced' && offer.ledger.map((row) => row.amount)).toEqual([500, 150]);
+  });
+
+  test('by distance from where the goods leave; an address nobody can place is offered nothing', () => {
+    const card: Card = {
+      kind: 'distanceTiers',
+      measure: 'distance',
+      bands: 'whole',
+      tiers: [
+        { upTo: '12 km', result: amount(600) },
+        { upTo: '35 km', result: { kind: 'perUnit', base: 600, each: 100, unit: '10 km' } },
+      ],
+      above: notOffered,
+      ...open,
+    };
+    const origin = { ...location('shop'), point: { latitude: 0, longitude: 0 } };
+    const shop = { ...book(card), locations: [origin] };
+    // A degree of longitude on the equator of WGS84 is 111.3195 km: the equatorial radius, 6378.137 km, times pi over 180.
+    const at = (kilometres: number) => ({ destination: { country: 'CA', point: { latitude: 0, longitude: kilometres / 111.319_49 } } });
+    expect([5, 11.999, 12.001, 21.9, 22.1, 34.9, 35.1].map((far) => price(shop, [{}], at(far)))).toEqual([
+      600,
+      600,
+      700,
+      700,
+      800,
+      900,
+      undefined,
+    ]);
+    expect(ask(shop, [{}]).withheld[0]?.reasons[0]).toMatchObject({ code: 'aboveTopTier', measure: 'distance' });
+    expect(ask(shop, [{}]).remarks).toContainEqual({ code: 'noPoint' });
+  });
+
+  test('by the longest side of the largest parcel', () => {
+    const size = { length: '80 cm', width: '10 cm', height: '10 cm' };
+    const tiers = [{ upTo: '60 cm', result: amount(400) }];
+    const card: Card = { kind: 'sizeTiers', measure: 'longestSide', bands: 'whole', tiers, above: amount(900), ...open };
+    expect(price(book(card), [{ size, ownBox: true }])).toBe(900);
+    expect(price(book(card), [{ size: { ...size, length: '60 cm' }, ownBox: true }])).toBe(400);
   });
 });
 

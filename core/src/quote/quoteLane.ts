@@ -65,11 +65,12 @@ function askCards(lane: CompiledLane, shipment: Shipment): CardAnswer {
 
 const sameReason = (a: Reason, b: Reason) => JSON.stringify(a) === JSON.stringify(b);
 
-/** The nearest value of goods from which delivery is free. */
+/** The nearest value of goods from which delivery is free, charges and all. */
 function moreForFree(lane: CompiledLane, shipment: Shipment): MoreForFree | undefined {
   const { measures } = shipment.consignment;
   const wanted = lane.allowances.flatMap((rule): MoreForFree[] => {
-    if (rule.effect.kind !== 'free' || !allowedBesidesRanges(rule, shipment)) return [];
+    const whole = rule.coversCharges || lane.charges.length === 0;
+    if (rule.effect.kind !== 'free' || !whole || !allowedBesidesRanges(rule, shipment)) return [];
     const failing = rule.limits.filter(({ index, least, most }) => {
       const value = shipment.vector[index] as number;
       return value < least || value > most;

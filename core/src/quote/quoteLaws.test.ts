@@ -56,6 +56,26 @@ test('more goods value never loses an allowance that asks for a value, while eve
   );
 });
 
+test('with as much more goods as it says, delivery is free', () => {
+  fc.assert(
+    fc.property(anyBook, anyCart, (book, cart) => {
+      const compiled = compile(book);
+      const total = cart.lines.reduce((sum, { unitPrice, quantity }) => sum + unitPrice * quantity, 0);
+      const off = cart.discounts.reduce((sum, discount) => sum + (discount.kind === 'amount' ? discount.amount : 0), 0);
+      fc.pre(off <= total);
+      const { ownCharge: _own, ...like } = cart.lines[0]!;
+      for (const offer of quote(compiled, cart).options) {
+        if (offer.status !== 'priced' || !offer.moreForFree) continue;
+        const more = { ...like, quantity: 1, unitPrice: offer.moreForFree.more, weight: '0 g' };
+        const then = quote(compiled, { ...cart, lines: [...cart.lines, more] }).options.find(({ service }) => service === offer.service);
+        // Another limit or tier may speak where the value or the count grows; a price is nothing.
+        if (then?.status === 'priced') expect(then.price).toBe(0);
+      }
+    }),
+    { numRuns: 800 },
+  );
+});
+
 test('graduated tiers are continuous: a gram more costs at most one started unit more, across every bound', () => {
   fc.assert(
     fc.property(graduated, (card) => {

@@ -5,7 +5,7 @@ import { CountryCode } from '../places/countries.ts';
 import { DateWindow, Instant } from '../time/calendar.ts';
 import { Limits } from './limits.ts';
 import { Id, Name } from './naming.ts';
-import { Coupon, Scope } from './scope.ts';
+import { Coupon, EVERYWHERE, Scope } from './scope.ts';
 
 export const Effect = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('free') }),
@@ -47,3 +47,23 @@ export const Allowance = z.strictObject({
   inUse: z.boolean(),
 });
 export type Allowance = z.infer<typeof Allowance>;
+
+/** An allowance without a test, for every price, charges included. */
+export function plainAllowance(id: Id, name: string, effect: Effect): Allowance {
+  return {
+    id,
+    name,
+    effect,
+    ranges: [],
+    coupons: [],
+    sinceOrder: null,
+    sinceCart: null,
+    endedAt: null,
+    dates: null,
+    scope: EVERYWHERE,
+    exceptCountries: [],
+    coversCharges: true,
+    combinable: false,
+    inUse: true,
+  };
+}

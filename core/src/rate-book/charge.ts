@@ -5,7 +5,7 @@ import { MarkupPoints } from '../measures/percent.ts';
 import { Minor } from '../money/money.ts';
 import { DateWindow } from '../time/calendar.ts';
 import { Id, Name } from './naming.ts';
-import { Scope } from './scope.ts';
+import { EVERYWHERE, Scope } from './scope.ts';
 
 /** What a percentage is taken of: the base price, the goods, or all that was added up so far. */
 export const ChargeBasis = z.enum(['base', 'valueBeforeDiscounts', 'valueAfterDiscounts', 'running']);
@@ -51,3 +51,8 @@ export const Charge = z
     context.addIssue({ code: 'custom', message: 'At most is less than at least', path: ['cap'], input: cap });
   });
 export type Charge = z.infer<typeof Charge>;
+
+/** A charge on every price, at all times. */
+export function plainCharge(id: Id, name: string, amount: ChargeAmount): Charge {
+  return { id, name, amount, floor: null, cap: null, scope: EVERYWHERE, dates: null, inUse: true };
+}

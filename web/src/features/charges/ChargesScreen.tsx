@@ -1,4 +1,4 @@
-import { type Allowance, type Charge, type Command, EVERYWHERE } from '@ostrakon/core';
+import { type Allowance, type Charge, type Command, plainAllowance, plainCharge } from '@ostrakon/core';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
@@ -12,35 +12,6 @@ import { AllowanceForm } from './AllowanceForm.tsx';
 import { ChargeForm } from './ChargeForm.tsx';
 
 type Kind = 'charge' | 'allowance';
-
-const firstCharge = (id: string): Charge => ({
-  id,
-  name: 'New charge',
-  amount: { kind: 'fixed', amount: 0, per: 'order' },
-  floor: null,
-  cap: null,
-  scope: EVERYWHERE,
-  dates: null,
-  inUse: true,
-});
-
-/** Begins switched off: free delivery everywhere is nothing to begin with. */
-const firstAllowance = (id: string): Allowance => ({
-  id,
-  name: 'New allowance',
-  effect: { kind: 'free' },
-  ranges: [],
-  coupons: [],
-  sinceOrder: null,
-  sinceCart: null,
-  endedAt: null,
-  dates: null,
-  scope: EVERYWHERE,
-  exceptCountries: [],
-  coversCharges: true,
-  combinable: false,
-  inUse: false,
-});
 
 interface RuleListProps<R extends Charge | Allowance> {
   kind: Kind;
@@ -115,11 +86,12 @@ export function ChargesScreen() {
   const format = useFormat();
   const [, setSearch] = useSearchParams();
   const addCharge = () => {
-    const charge = firstCharge(newId('charge', book.charges, 'charge'));
+    const charge = plainCharge(newId('charge', book.charges, 'charge'), 'New charge', { kind: 'fixed', amount: 0, per: 'order' });
     if (session.dispatch({ name: 'addCharge', args: charge }).ok) setSearch({ charge: charge.id }, { replace: true });
   };
   const addAllowance = () => {
-    const rule = firstAllowance(newId('allowance', book.allowances, 'allowance'));
+    // Begins switched off: free delivery everywhere is nothing to begin with.
+    const rule = { ...plainAllowance(newId('allowance', book.allowances, 'allowance'), 'New allowance', { kind: 'free' }), inUse: false };
     if (session.dispatch({ name: 'addAllowance', args: rule }).ok) setSearch({ allowance: rule.id }, { replace: true });
   };
   return (
