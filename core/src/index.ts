@@ -87,7 +87,8 @@ export { type CheckedPostalList, checkPostalList, MOST_POSTAL_LINES, type Postal
 export { isPostalShape } from './places/postalShape.ts';
 export { subdivisionOfPostal } from './places/postalStart.ts';
 export { type CompiledBook, type CompiledZone, compile, pricesInto } from './quote/compile.ts';
-export { NO_LANE, priceOnCard, REFER, WITHHELD } from './quote/compiledCard.ts';
+export { priceOnCard } from './quote/compiledCard.ts';
+export { NO_LANE, REFER, WITHHELD } from './quote/compiledResult.ts';
 export { type MeasuredCart, type MeasuredConsignment, measureCart } from './quote/measureCart.ts';
 export { explainDestination, locate, quote, quoteZone } from './quote/quote.ts';
 export type {

@@ -207,6 +207,7 @@ test('where no service takes everything the cart parts by goods; the buyer choos
   const parts = consignments(page);
   await expect(parts).toContainText('Leaves in 3 consignments');
   await expect(parts).toContainText('No single service takes everything');
+  await expect(sees(page)).toContainText('the buyer chooses one for each of the 3 consignments');
   await expect(parts).toContainText('Delivery as chosen$9.00');
   await parts
     .getByRole('radiogroup', { name: /Clay and dry/ })

@@ -4,85 +4,12 @@ import more from 'json-patch-test-suite/tests.json' with { type: 'json' };
 import { describe, expect, test } from 'vitest';
 import { describeChanges } from '../changes/describeChanges.ts';
 import { canonicalJson } from '../json/canonicalJson.ts';
-import { type Packaging, SAMPLE_CARTON } from '../packing/packaging.ts';
-import type { Allowance } from '../rate-book/allowance.ts';
-import type { Charge } from '../rate-book/charge.ts';
-import type { Location } from '../rate-book/location.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
-import { EVERYWHERE } from '../rate-book/scope.ts';
-import { amount, bookOf, byValue, byWeight, flat, free, lane } from '../testing/bookOf.ts';
+import { amount, bookOf, byValue, byWeight, flat, free } from '../testing/bookOf.ts';
+import { allowance, at, book, box, charge, depot } from '../testing/commandBook.ts';
 import { applyCommand, Command } from './commands.ts';
-import { type Raise, raisedCard } from './laneCommands.ts';
 import { applyPatch, type PatchOperation, runCommand } from './patch.ts';
 
-const depot: Location = {
-  id: 'depot',
-  name: 'Depot',
-  street: '',
-  city: 'Dartmouth',
-  country: 'CA',
-  subdivision: 'CA-NS',
-  postalCode: null,
-  point: null,
-  timeZone: 'America/Halifax',
-  ships: { groups: ['glaze'], others: true },
-};
-const box: Packaging = { ...SAMPLE_CARTON, id: 'box', name: 'Box' };
-
-const plain = bookOf([
-  {
-    id: 'near',
-    places: [{ kind: 'postal', country: 'CA', rules: 'B3*' }],
-    lanes: {
-      ground: lane(byWeight([['2 kg', amount(990)]]), {
-        groupCards: [{ group: 'glaze', card: flat(300), kept: [] }],
-        conditions: { goods: { groups: ['glaze'], others: false }, coupons: [], dates: null, weekdays: null },
-      }),
-      van: lane(flat(500)),
-    },
-  },
-  { id: 'far', places: [{ kind: 'country', country: 'CA' }], lanes: { ground: lane(flat(1500)) } },
-]);
-const charge: Charge = {
-  id: 'packing',
-  name: 'Packing',
-  amount: { kind: 'percent', basisPoints: 180, of: 'valueAfterDiscounts' },
-  floor: 150,
-  cap: null,
-  scope: { services: ['ground'], zones: null, goods: { groups: ['glaze'], others: false } },
-  dates: { from: '11-01', until: '12-31' },
-  inUse: true,
-};
-const allowance: Allowance = {
-  id: 'free',
-  name: 'Free',
-  effect: { kind: 'free' },
-  ranges: [{ measure: 'valueAfterDiscounts', from: 4000 }],
-  coupons: [],
-  sinceOrder: 12,
-  sinceCart: null,
-  endedAt: null,
-  dates: null,
-  scope: { services: null, zones: ['near', 'far'], goods: null },
-  exceptCountries: [],
-  coversCharges: true,
-  combinable: false,
-  inUse: true,
-};
-
-const book: RateBook = {
-  ...plain,
-  charges: [charge, { ...charge, id: 'fuel', scope: EVERYWHERE }],
-  allowances: [allowance, { ...allowance, id: 'club', scope: EVERYWHERE, coupons: ['CLUB'] }],
-  goodsGroups: [
-    { id: 'glaze', name: 'Glazes', mark: 'glaze' },
-    { id: 'shelf', name: 'Shelves', mark: 'sand' },
-  ],
-  locations: [depot, { ...depot, id: 'second', name: 'Second', ships: null }],
-  packing: { ...plain.packing, packaging: [box, { ...box, id: 'mailer', name: 'Mailer', kind: 'mailer' }], usual: 'box' },
-};
-
-const at = { zone: 'near', service: 'ground' };
 const card = byWeight([
   ['2 kg', amount(1100)],
   ['5 kg', amount(1400)],
@@ -427,67 +354,4 @@ describe('a country or province moved in one step', () => {
     ]);
     expect(applyCommand(europe, { name: 'moveRegion', args: { region: 'FR', zone: 'near' } })).toBe(europe);
   });
-});
-
-describe('what is gone leaves the rules that named it', () => {
-  const scopes = (after: RateBook) => [...after.charges, ...after.allowances].map(({ id, scope }) => [id, scope]);
-
-  test('a service, a zone or a group; a rule for nothing else goes with it', () => {
-    expect(scopes(applyCommand(book, { name: 'removeService', args: { service: 'ground' } })).map(([id]) => id)).toEqual([
-      'fuel',
-      'free',
-      'club',
-    ]);
-    expect(scopes(applyCommand(book, { name: 'removeZone', args: { zone: 'near' } }))).toContainEqual([
-      'free',
-      { services: null, zones: ['far'], goods: null },
-    ]);
-    const ungrouped = applyCommand(book, { name: 'removeGoodsGroup', args: { group: 'glaze' } });
-    expect(scopes(ungrouped).map(([id]) => id)).toEqual(['fuel', 'free', 'club']);
-    expect(ungrouped.zones[0]?.lanes.ground).toMatchObject({ groupCards: [], conditions: { goods: { groups: [], others: true } } });
-  });
-
-  test('raised prices are rounded once each, never below nothing; an amount leaves rates alone', () => {
-    const rated = byWeight([['2 kg', { kind: 'perUnit', base: 333, each: 77, unit: '1 kg' }]], amount(5));
-    const raise = (by: Raise) => {
-      const after = raisedCard(rated, by);
-      return after.kind === 'weightTiers' ? [after.tiers[0]?.result, after.above] : [];
-    };
-    expect(raise({ kind: 'percent', basisPoints: 1000 })).toEqual([{ kind: 'perUnit', base: 366, each: 85, unit: '1 kg' }, amount(6)]);
-    expect(raise({ kind: 'amount', amount: -50 })).toEqual([{ kind: 'perUnit', base: 283, each: 77, unit: '1 kg' }, amount(0)]);
-    expect(raise({ kind: 'percent', basisPoints: -10_000 })).toEqual([{ kind: 'perUnit', base: 0, each: 0, unit: '1 kg' }, amount(0)]);
-  });
-
-  test.each<[string, unknown]>([
-    ['a window that ends before it starts', { ...charge, dates: { from: '2026-11-02', until: '2026-11-01' } }],
-    ['one day with a year and one without', { ...charge, dates: { from: '2026-11-02', until: '12-31' } }],
-    ['half a window of every year', { ...charge, dates: { from: '11-02', until: null } }],
-    ['a cap below the floor', { ...charge, cap: 100 }],
-    ['more than 1000 %', { ...charge, amount: { kind: 'percent', basisPoints: 100_001, of: 'base' } }],
-    ['a unit of nothing', { ...charge, amount: { kind: 'startedWeight', amount: 1, measure: 'packedWeight', unit: '0 kg' } }],
-    ['no service at all', { ...charge, scope: { ...EVERYWHERE, services: [] } }],
-  ])('%s is refused', (_name, args) => expect(Command.safeParse({ name: 'setCharge', args }).success).toBe(false));
-
-  test.each<[string, unknown]>([
-    ['a coupon with spaces', { ...allowance, coupons: ['two words'] }],
-    ['more than all off', { ...allowance, effect: { kind: 'percentOff', basisPoints: 10_001 } }],
-    ['no hours', { ...allowance, sinceOrder: 0 }],
-    ['a moment that is none', { ...allowance, endedAt: 'yesterday' }],
-  ])('%s is refused', (_name, args) => expect(Command.safeParse({ name: 'setAllowance', args }).success).toBe(false));
-
-  test.each<[string, unknown]>([
-    ['a sum in a further band', { ...byWeight([['2 kg', amount(1)]], amount(2)), bands: 'graduated' }],
-    [
-      'a share of another value',
-      { ...byValue([[500, { kind: 'percent', basisPoints: 100, of: 'valueBeforeDiscounts' }]], free), bands: 'graduated' },
-    ],
-    [
-      'bounds out of order',
-      byWeight([
-        ['2 kg', amount(1)],
-        ['2000 g', amount(2)],
-      ]),
-    ],
-    ['a unit of another dimension', byWeight([['2 kg', { kind: 'perUnit', base: 0, each: 1, unit: '10 cm' }]])],
-  ])('%s is refused', (_name, faulty) => expect(Command.safeParse({ name: 'setCard', args: { ...at, card: faulty } }).success).toBe(false));
 });

@@ -6,8 +6,8 @@ import { cardMeasures } from '../rate-book/card.ts';
 import type { Lane } from '../rate-book/lane.ts';
 import type { Id } from '../rate-book/naming.ts';
 import { laneOf, type RateBook, type Zone } from '../rate-book/rateBook.ts';
-import { NO_LANE } from './compiledCard.ts';
 import { type CompiledLane, compileLane, type LaneContext } from './compiledLane.ts';
+import { NO_LANE } from './compiledResult.ts';
 import { lanePrice } from './lanePrice.ts';
 import type { Shipment } from './shipment.ts';
 

@@ -5,9 +5,9 @@ import type { Effect } from '../rate-book/allowance.ts';
 import type { Id } from '../rate-book/naming.ts';
 import type { Mixing } from '../rate-book/rateBook.ts';
 import { holdsGroup } from '../rate-book/scope.ts';
-import type { CompiledCard } from './compiledCard.ts';
-import { cardPrice, WITHHELD } from './compiledCard.ts';
+import { type CompiledCard, cardPrice } from './compiledCard.ts';
 import type { CompiledLane } from './compiledLane.ts';
+import { REFER, WITHHELD } from './compiledResult.ts';
 import { allowed, type CompiledAllowance, type CompiledCharge, hasCoupon, onDate, withinLimits } from './compiledRules.ts';
 import type { CardRow, LedgerRow } from './quoteTypes.ts';
 import type { Part, Shipment } from './shipment.ts';
@@ -64,12 +64,16 @@ function joinCards(lane: CompiledLane, parts: readonly Part[], rows: LedgerRow[]
   let dearestAt = 0;
   let dearest = 0;
   let sum = 0;
+  let refer = false;
   const priced: PricedPart[] = [];
   for (let at = 0; at < parts.length; at += 1) {
     const { group, vector } = parts[at] as Part;
     const ledger: CardRow[] | null = rows === null ? null : [];
     const price = cardPrice(cardFor(lane, group), vector, ledger);
-    if (price < 0) return price;
+    // Goods that are not offered keep the lane from all of them; only then do those that want to be asked for count.
+    if (price === WITHHELD) return WITHHELD;
+    refer ||= price === REFER;
+    if (refer) continue;
     sum += price;
     if (price > dearest) {
       dearest = price;
@@ -77,6 +81,7 @@ function joinCards(lane: CompiledLane, parts: readonly Part[], rows: LedgerRow[]
     }
     if (ledger !== null) priced.push({ group, price, rows: ledger });
   }
+  if (refer) return REFER;
   rows?.push(...joinedRows(priced, dearestAt, mixing));
   if (mixing.kind === 'add') return sum;
   return dearest + (mixing.kind === 'dearestPlus' ? mixing.each * Math.max(0, parts.length - 1) : 0);
@@ -267,5 +272,3 @@ export function lanePrice(lane: CompiledLane, shipment: Shipment): number {
   if (lane.plain && shipment.own.length === 0) return cardPrice(lane.card, shipment.vector, null);
   return priceWithin(lane, shipment, null);
 }
-
-export { NO_LANE, REFER, WITHHELD } from './compiledCard.ts';

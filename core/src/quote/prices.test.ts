@@ -6,10 +6,12 @@ import type { Lane } from '../rate-book/lane.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
 import { EVERYWHERE } from '../rate-book/scope.ts';
 import { amount, bookOf, byValue, byWeight, canada, flat, free, lane, location, notOffered } from '../testing/bookOf.ts';
-import { compile } from './compile.ts';
+import { compile, pricesInto } from './compile.ts';
+import { WITHHELD } from './compiledResult.ts';
 import { quote } from './quote.ts';
 import type { Quote } from './quoteTypes.ts';
 import { QuoteRequest } from './request.ts';
+import { prepareCart } from './shipment.ts';
 
 type Line = Partial<QuoteRequest['lines'][number]>;
 type More = Partial<Omit<QuoteRequest, 'lines'>>;
@@ -271,6 +273,27 @@ describe('cards of goods groups', () => {
     expect(price(mixed({ kind: 'dearest' }), all)).toBe(1340);
     expect(price(mixed({ kind: 'dearestPlus', each: 150 }), all)).toBe(1640);
     expect(price(mixed({ kind: 'dearestPlus', each: 150 }), [{ group: 'tools' }, {}])).toBe(400);
+  });
+
+  test('what one card does not offer withholds the lane, though another wants to be asked', () => {
+    const asks: Card = { kind: 'flat', result: { kind: 'refer' } };
+    const shop = book(byWeight([['50 g', amount(100)]]), { goodsGroups, lane: { groupCards: [{ group: 'clay', card: asks, kept: [] }] } });
+    expect(price(shop, [{ group: 'clay' }])).toBe('refer');
+    const both = [{ group: 'clay' }, { weight: '60 g' }];
+    const compiled = compile(shop);
+    const out = new Float64Array(1);
+    pricesInto(
+      compiled.zones[0]!,
+      prepareCart(
+        compiled,
+        QuoteRequest.parse({
+          destination: { country: 'CA' },
+          lines: both.map((line) => ({ quantity: 1, unitPrice: 0, weight: '10 g', ...line })),
+        }),
+      ).shipments[0]!,
+      out,
+    );
+    expect(out[0]).toBe(WITHHELD);
   });
 
   test('a product’s own charge stands instead of the card or on top, for each one, and not at a counter', () => {

@@ -122,6 +122,9 @@ export function BuyerSees() {
           </p>
         ) : null,
       )}
+      {quote.options.length === 0 && quote.message === undefined && !nothing && quote.consignments.length > 1 && (
+        <p>No option takes the whole cart; the buyer chooses one for each of the {quote.consignments.length} consignments below.</p>
+      )}
       {quote.message !== undefined && <p className="rounded-md border border-fault bg-fault-soft px-3 py-2 text-fault">{quote.message}</p>}
       <MoreForFree offer={nearestFree(quote.options, chosen)} format={format} />
       <p className="mt-2 text-sm text-ash">{placeAnswerWords(quote.place, book, state.cart.destination.country, format, subdivision)}</p>

@@ -73,5 +73,9 @@ test('a rate is drawn in its started units', () => {
     cap: 650,
   };
   const { points } = stepShape(started, [], cartOf(0));
-  expect([...new Set(points.map(({ y }) => y))]).toEqual([500, 600, 650]);
+  expect([...new Set(points.map(({ y }) => y))]).toEqual([600, 650]);
+  expect(points.slice(0, 2)).toEqual([
+    { x: 0, y: 600 },
+    { x: kilo / 2, y: 600 },
+  ]);
 });

@@ -116,8 +116,10 @@ export function stepShape(card: Card, limits: readonly Limit[], cart: Measures, 
   const gaps: ChartGap[] = [];
   all.slice(0, -1).forEach((from, index) => {
     const to = all[index + 1] ?? end;
-    const start = Math.min(from + (index === 0 ? 0 : STEP[dimension]), to);
-    const [low, high] = [at(start), at(to)];
+    // Nothing at all starts no unit: the line begins with the price of the least there can be.
+    const first = Math.min(from + STEP[dimension], to);
+    const start = index === 0 ? 0 : first;
+    const [low, high] = [at(first), at(to)];
     const shown = (value: number) => (value < 0 ? null : value);
     points.push({ x: start, y: shown(low) }, { x: to, y: shown(high) });
     if (high < 0) gaps.push({ from, to, why: high === REFER ? 'refer' : 'notOffered' });
