@@ -24,10 +24,21 @@ export {
 } from './contract/api.ts';
 export { buyerReason } from './contract/buyerReasons.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './contract/cartInput.ts';
-export { type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
+export { type PublicOption, type PublicPromise, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
+export { Counter, HoursException, OpeningHours } from './counters/counter.ts';
+export {
+  type CutOffs,
+  countedWeekdays,
+  DayLoad,
+  DispatchCalendar,
+  LeavesOn,
+  PLAIN_DAYS,
+  ServiceDays,
+  Transit,
+} from './dispatch/dispatchCalendar.ts';
 export { FORMULA_START } from './goods/formulaGuard.ts';
 export { fieldOfHeader, GOODS_FIELDS, type GoodsField, guessFields, headerOf } from './goods/goodsColumns.ts';
-export { GoodsGroup, MARKS, Mark } from './goods/goodsGroup.ts';
+export { GoodsGroup, MARKS, Mark, PLAIN_GROUP } from './goods/goodsGroup.ts';
 export { type CellProblem, GoodsReader, goodsToRows, type ReadRow, type RowProblem } from './goods/goodsRows.ts';
 export { ownChargeText, readOwnCharge } from './goods/ownChargeText.ts';
 export { MOST_PRODUCTS, OwnCharge, PRODUCT_DEFAULTS, Product, ProductId, Tag } from './goods/product.ts';
@@ -86,6 +97,11 @@ export { normalizePostal } from './places/postal.ts';
 export { type CheckedPostalList, checkPostalList, MOST_POSTAL_LINES, type PostalLineProblem, postalRulesOf } from './places/postalList.ts';
 export { isPostalShape } from './places/postalShape.ts';
 export { subdivisionOfPostal } from './places/postalStart.ts';
+export { cutOffsFor, Dispatch } from './promise/dispatch.ts';
+export { openOn } from './promise/openingHours.ts';
+export type { ArrivalPromise, NoPromise, PlainDate, PromiseStep, SkippedDay, Timetable } from './promise/promise.ts';
+export { clockText, dateAt, daysText, dayText, momentBefore, promiseText, startOfDay } from './promise/promiseText.ts';
+export { dispatchOf, type GoodsAsk, PLAIN_GOODS, timetableOf } from './promise/timetableOf.ts';
 export { type CompiledBook, type CompiledZone, compile, pricesInto } from './quote/compile.ts';
 export { priceOnCard } from './quote/compiledCard.ts';
 export { NO_LANE, REFER, WITHHELD } from './quote/compiledResult.ts';
@@ -128,15 +144,16 @@ export {
 export { CARD_COLUMNS, type CardColumn, cardsToRows } from './rate-book/cardRows.ts';
 export { Charge, type ChargeAmount, ChargeBasis, plainCharge } from './rate-book/charge.ts';
 export { inputSchemas } from './rate-book/jsonSchema.ts';
-export { Conditions, type FreeFrom, type GroupCard, type Lane, NO_CONDITIONS, plainLane, Transit } from './rate-book/lane.ts';
+export { Conditions, type FreeFrom, type GroupCard, type Lane, NO_CONDITIONS, plainLane } from './rate-book/lane.ts';
 export { Limit, Limits } from './rate-book/limits.ts';
-export { Location, mayShip, TimeZone } from './rate-book/location.ts';
+export { Location, mayShip } from './rate-book/location.ts';
 export { Id, Name } from './rate-book/naming.ts';
 export {
   emptyBook,
   laneOf,
   type Mixing,
   Packing,
+  PLAIN_SERVICE,
   type Pricing,
   RATE_BOOK_FORMAT,
   RateBook,
@@ -152,4 +169,10 @@ export { type CardFileProblem, type CardRowProblem, type ReadCards, readCardRows
 export { readRateBook } from './rate-book/readRateBook.ts';
 export { parseResult, parseUnit, type ReadResult, type ResultProblem, resultText, unitText } from './rate-book/resultText.ts';
 export { Coupon, couponKey, EVERYWHERE, type GoodsSet, holdsGroup, inScope, type Scope } from './rate-book/scope.ts';
-export { DateWindow, dayAt, Instant, instantToMs, inWindow, type Weekday } from './time/calendar.ts';
+export { PLAIN_ROUND, Round, RoundWindow } from './rounds/round.ts';
+export { DateWindow, dayAt, Instant, instantToMs, inWindow, msToInstant, type Weekday } from './time/calendar.ts';
+export { ClosedDays, ClosedList, ClosedStretch, namesOfClosed } from './time/closedDays.ts';
+export { type CivilDate, civilOf, type DayNumber, dayOf, fromDay, isoWeekOf, toDay, weekdayOf } from './time/plainDate.ts';
+export { minutesOf, overlapIn, parseTimeOfDay, type ReadTime, TimeOfDay, TimeSpan, timeText } from './time/timeOfDay.ts';
+export { instantOf, localAt, offsetAt, TimeZone, timeZoneNames } from './time/timeZone.ts';
+export { WorkingDays } from './time/workingDays.ts';

@@ -2,6 +2,7 @@ import {
   applyCommand,
   compile,
   measureCart,
+  PLAIN_SERVICE,
   plainLane,
   prepareCart,
   pricesInto,
@@ -138,10 +139,7 @@ const tiers = Array.from({ length: 10 }, (_, at) => ({
 const largeServices = Array.from({ length: 12 }, (_, at) => ({
   id: `s${at}`,
   name: `Service ${at}`,
-  internalName: '',
-  kind: 'card' as const,
-  note: '',
-  mixing: { kind: 'add' as const },
+  ...PLAIN_SERVICE,
 }));
 const open = { floor: null, cap: null };
 const largeLane = plainLane({ kind: 'weightTiers', measure: 'packedWeight', bands: 'whole', tiers, above: { kind: 'refer' }, ...open });

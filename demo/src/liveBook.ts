@@ -5,6 +5,7 @@ import {
   type Limit,
   type Location,
   type Packaging,
+  PLAIN_SERVICE,
   type Place,
   plainLane,
   RATE_BOOK_FORMAT,
@@ -12,6 +13,7 @@ import {
   type TierResult,
   type Zone,
 } from '@ostrakon/core';
+import { depotCalendar, groundDays, packetDays, palletDays, pickupCounter, storeRoomCalendar, vanRound } from './calendars.ts';
 import { goodsGroups } from './products.ts';
 import { allowances, charges } from './rules.ts';
 
@@ -85,20 +87,23 @@ const ground = (prices: readonly number[], freeFrom: number | null, measure: 'it
 
 const counter = lane({ kind: 'flat', result: { kind: 'free' } });
 
+/** Rings around the store room; every drop from 60.00 of goods. */
 const van = lane(
   {
-    kind: 'valueTiers',
-    measure: 'valueAfterDiscounts',
-    writing: 'from',
+    kind: 'distanceTiers',
+    measure: 'distance',
     bands: 'whole',
     ...OPEN,
     tiers: [
-      { upTo: 7999, result: amount(1200) },
-      { upTo: 14_999, result: amount(600) },
+      { upTo: '12 km', result: amount(600) },
+      { upTo: '35 km', result: amount(1100) },
     ],
-    above: { kind: 'free' },
+    above: notOffered,
   },
-  [{ measure: 'itemsWeight', upTo: '200 kg' }],
+  [
+    { measure: 'itemsWeight', upTo: '200 kg' },
+    { measure: 'valueAfterDiscounts', from: 6000 },
+  ],
 );
 
 const prefixes = (codes: string): Place[] => [
@@ -125,12 +130,34 @@ const TAX: Readonly<Record<string, number>> = {
   north: 500,
 };
 
+/** Days on the way where they differ from those of the service. */
+const ON_THE_WAY: Readonly<Record<string, Readonly<Record<string, readonly [number, number]>>>> = {
+  ground: {
+    harbour: [1, 1],
+    'nova-scotia': [1, 2],
+    atlantic: [1, 3],
+    west: [4, 7],
+    north: [6, 10],
+    us: [4, 7],
+    'us-far': [8, 14],
+    europe: [7, 12],
+    far: [10, 18],
+  },
+  packet: { harbour: [2, 3], 'nova-scotia': [2, 4], north: [6, 12], us: [6, 10], 'us-far': [8, 14], europe: [8, 14], far: [10, 20] },
+  pallet: { harbour: [1, 3], 'nova-scotia': [2, 4], us: [6, 12] },
+};
+
 const zone = (id: string, name: string, places: Place[], lanes: Record<string, Lane>): Zone => ({
   id,
   name,
   places,
   taxRate: TAX[id] ?? 0,
-  lanes,
+  lanes: Object.fromEntries(
+    Object.entries(lanes).map(([service, held]) => {
+      const [least, most] = ON_THE_WAY[service]?.[id] ?? [];
+      return [service, least === undefined || most === undefined ? held : { ...held, transit: { least, most } }];
+    }),
+  ),
 });
 
 /** Glazes to the United States are priced by weight and value: they go insured. */
@@ -183,6 +210,7 @@ const locations: Location[] = [
     point: { latitude: 44.6658, longitude: -63.5676 },
     timeZone: 'America/Halifax',
     ships: { groups: ['clay', 'glazes', 'shelves'], others: true },
+    dispatch: storeRoomCalendar,
   },
   {
     id: 'moncton',
@@ -195,6 +223,7 @@ const locations: Location[] = [
     point: { latitude: 46.0878, longitude: -64.7782 },
     timeZone: 'America/Moncton',
     ships: { groups: ['machines'], others: false },
+    dispatch: depotCalendar,
   },
 ];
 
@@ -283,29 +312,31 @@ export const liveBook: RateBook = RateBook.parse({
     timeZone: 'America/Halifax',
     pricing: { rounding: 'halfUp', ending: 'none', tax: 'included', order: 'owner' },
     severalAddresses: { allowed: true, mostItems: 60 },
+    showDates: true,
   },
   goodsGroups,
   locations,
   packing: { packaging, usual: 'carton-m', volume: { divisor: 5000, per: 'cm3PerKg', roundUpTo: '0.5 kg' } },
   services: [
-    { id: 'counter', name: 'Counter pickup', kind: 'counter', note: 'At the Dartmouth counter', internalName: '', mixing: { kind: 'add' } },
-    { id: 'van', name: 'Van round', kind: 'round', note: 'Tuesday and Friday', internalName: '', mixing: { kind: 'add' } },
-    { id: 'packet', name: 'Letter packet', kind: 'card', note: 'Flat and light', internalName: '', mixing: { kind: 'add' } },
+    { ...PLAIN_SERVICE, id: 'counter', name: 'Counter pickup', kind: 'counter', note: 'At the Dartmouth counter', counter: pickupCounter },
+    { ...PLAIN_SERVICE, id: 'van', name: 'Van round', kind: 'round', note: 'Tuesday and Friday', round: vanRound },
+    { ...PLAIN_SERVICE, id: 'packet', name: 'Letter packet', note: 'Flat and light', days: packetDays },
     {
+      ...PLAIN_SERVICE,
       id: 'ground',
       name: 'Ground parcel',
-      kind: 'card',
       note: 'To your door',
       internalName: 'Road, own cards',
       mixing: { kind: 'dearest' },
+      days: groundDays,
     },
     {
+      ...PLAIN_SERVICE,
       id: 'pallet',
       name: 'Pallet freight',
-      kind: 'card',
       note: 'To the kerb',
       internalName: 'Pallet, booked by telephone',
-      mixing: { kind: 'add' },
+      days: palletDays,
     },
   ],
   zones,

@@ -1,4 +1,4 @@
-import { type GoodsGroup, PRODUCT_DEFAULTS, type Product } from '@ostrakon/core';
+import { type GoodsGroup, PLAIN_GROUP, PRODUCT_DEFAULTS, type Product } from '@ostrakon/core';
 
 /** Size in centimetres, length by width by height as it stands. */
 type Row = readonly [id: string, name: string, price: number, weight: string | null, size: string | null];
@@ -65,10 +65,17 @@ const ROWS: Readonly<Record<string, readonly Row[]>> = {
 
 /** Named goods groups; tools and small things stay in the default group. */
 export const goodsGroups: readonly GoodsGroup[] = [
-  { id: 'clay', name: 'Clay and dry materials', mark: 'clay' },
-  { id: 'glazes', name: 'Liquid glazes', mark: 'glaze' },
-  { id: 'shelves', name: 'Shelves and posts', mark: 'sand' },
-  { id: 'machines', name: 'Machines', mark: 'slate' },
+  { id: 'clay', name: 'Clay and dry materials', mark: 'clay', ...PLAIN_GROUP },
+  {
+    id: 'glazes',
+    name: 'Liquid glazes',
+    mark: 'glaze',
+    ...PLAIN_GROUP,
+    // They would freeze in a depot over the weekend.
+    leavesOn: [{ weekdays: [1, 2, 3], season: { from: '12-01', until: '03-31' } }],
+  },
+  { id: 'shelves', name: 'Shelves and posts', mark: 'sand', ...PLAIN_GROUP, extraPackingDays: 2 },
+  { id: 'machines', name: 'Machines', mark: 'slate', ...PLAIN_GROUP },
 ];
 
 /** How the goods of a group travel. */

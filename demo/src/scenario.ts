@@ -1,4 +1,5 @@
 import type { CartInput, Command, Product, RateBook, Trial } from '@ostrakon/core';
+import { palletDays } from './calendars.ts';
 import { byKilograms, liveBook } from './liveBook.ts';
 import { products } from './products.ts';
 
@@ -54,6 +55,12 @@ const draftCommands: Command[] = [
       ),
     },
   },
+  // A service without dates beside others with them.
+  { name: 'setServiceDays', args: { service: 'pallet', days: { ...palletDays, transit: null } } },
+  {
+    name: 'setTransitOfLanes',
+    args: { lanes: ['harbour', 'nova-scotia', 'us'].map((zone) => ({ ...at(zone, 'pallet'), transit: null })) },
+  },
   // Between the packet's 2.0 kg and this 2.2 kg lies a hole.
   { name: 'setLimits', args: { ...at('north', 'ground'), limits: [{ measure: 'itemsWeight', from: '2.2 kg' }] } },
 ];
@@ -69,6 +76,13 @@ const trial = (id: string, name: string, goods: Record<string, number>, destinat
   name,
   cart: { lines: Object.entries(goods).map(([product, quantity]) => ({ product, quantity })), discounts: [], destination },
 });
+
+const holidayOrder = trial(
+  'before-a-holiday',
+  'Order at 23:59 before a holiday',
+  { 'stoneware-10': 1, 'celadon-473': 1, 'needle-tool': 2 },
+  to('CA', 'NS', 'B3H 4R2'),
+);
 
 const trials: Trial[] = [
   trial('studio-restock', 'Studio restock', { 'stoneware-10': 1, 'celadon-473': 2, 'needle-tool': 3 }, to('CA', 'NS', 'B4V 2L5')),
@@ -102,6 +116,11 @@ const trials: Trial[] = [
     },
   },
   trial('wheel', 'Throwing wheel', { 'wheel-62': 1 }, to('CA', 'PE', 'C1A 7N8')),
+  {
+    ...holidayOrder,
+    // 23:59 on 24 December in the shop's own time.
+    cart: { ...holidayOrder.cart, moment: '2026-12-25T03:59:00Z' },
+  },
   trial('gift-card-only', 'Gift card only', { 'gift-card': 1 }, to('CA', 'NS', 'B3H 4R2')),
   trial('left-over-country', 'Brushes to Mexico', { 'bamboo-brush': 3 }, to('MX')),
 ];

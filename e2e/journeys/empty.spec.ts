@@ -1,3 +1,4 @@
+import { PLAIN_SERVICE } from '@ostrakon/core';
 import { bench, expect, option, putGoods, sees, test, type } from '../shop.ts';
 
 test.use({ seeded: false });
@@ -56,7 +57,7 @@ test('a price not typed yet asks the buyer to write: nothing is free by accident
     { name: 'addZone', args: { id: 'canada', name: 'Canada', places: [{ kind: 'country', country: 'CA' }] } },
     {
       name: 'addService',
-      args: { id: 'ground', name: 'Ground parcel', kind: 'card', note: '', internalName: '', mixing: { kind: 'add' } },
+      args: { id: 'ground', name: 'Ground parcel', ...PLAIN_SERVICE },
     },
   );
   await page.goto(shop.url);

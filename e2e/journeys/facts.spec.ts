@@ -1,4 +1,4 @@
-import type { Command, Lane, Limit, TierResult } from '@ostrakon/core';
+import { type Command, type Lane, type Limit, PLAIN_SERVICE, type TierResult } from '@ostrakon/core';
 import type { Page } from '@playwright/test';
 import { bench, expect, notOffered, option, putGoods, sees, test, type } from '../shop.ts';
 
@@ -47,7 +47,7 @@ function offering(...services: Offered[]): Command[] {
     ...services.flatMap(({ name, card, limits, freeFrom }, index): Command[] => {
       const at = { zone: 'canada', service: `s${index}` };
       return [
-        { name: 'addService', args: { id: at.service, name, kind: 'card', note: '', internalName: '', mixing: { kind: 'add' } } },
+        { name: 'addService', args: { id: at.service, name, ...PLAIN_SERVICE } },
         { name: 'startLane', args: { ...at, card } },
         { name: 'setLimits', args: { ...at, limits: limits ?? [] } },
         {
@@ -163,7 +163,7 @@ test('free in one postal code, 3.00 in the next, nothing elsewhere', async ({ pa
   ];
   await shop.send(
     { name: 'setServed', args: { countries: ['CA'] } },
-    { name: 'addService', args: { id: 'van', name: 'Van', kind: 'round', note: '', internalName: '', mixing: { kind: 'add' } } },
+    { name: 'addService', args: { id: 'van', name: 'Van', ...PLAIN_SERVICE, kind: 'round' } },
     ...zone('near', 'B3H 4R2', 0),
     ...zone('next', 'B3H 4R3', 300),
   );

@@ -1,4 +1,4 @@
-import type { Card, Command } from '@ostrakon/core';
+import { type Card, type Command, PLAIN_GROUP, PLAIN_SERVICE } from '@ostrakon/core';
 import type { Page } from '@playwright/test';
 import { bench, expect, notOffered, option, putGoods, saved, sees, test, type } from '../shop.ts';
 
@@ -14,13 +14,13 @@ function offering(...services: (readonly [string, Card])[]): Command[] {
     { name: 'setServed', args: { countries: ['CA'] } },
     { name: 'addZone', args: { id: 'canada', name: 'Canada', places: [{ kind: 'country', country: 'CA' }] } },
     ...services.flatMap(([name, card], at): Command[] => [
-      { name: 'addService', args: { id: `s${at}`, name, kind: 'card', note: '', internalName: '', mixing: { kind: 'add' } } },
+      { name: 'addService', args: { id: `s${at}`, name, ...PLAIN_SERVICE } },
       { name: 'startLane', args: { zone: 'canada', service: `s${at}`, card } },
     ]),
   ];
 }
 
-const group = (id: string, name: string): Command => ({ name: 'addGoodsGroup', args: { id, name, mark: 'clay' } });
+const group = (id: string, name: string): Command => ({ name: 'addGoodsGroup', args: { id, name, mark: 'clay', ...PLAIN_GROUP } });
 const kind = (page: Page, name: string) => page.getByRole('radiogroup', { name: 'Priced by' }).getByRole('radio', { name, exact: true });
 const ledger = (page: Page) => bench(page).getByRole('region', { name: 'Price ledger' });
 

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Command, PRODUCT_DEFAULTS, type Product } from '@ostrakon/core';
+import { type Command, PLAIN_SERVICE, PRODUCT_DEFAULTS, type Product } from '@ostrakon/core';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { openShop } from './openShop.ts';
@@ -26,7 +26,7 @@ export type TestShop = Awaited<ReturnType<typeof openTestShop>>;
 export const firstLane: readonly Command[] = [
   { name: 'setServed', args: { countries: ['CA'] } },
   { name: 'addZone', args: { id: 'canada', name: 'Canada', places: [{ kind: 'country', country: 'CA' }] } },
-  { name: 'addService', args: { id: 'ground', name: 'Ground parcel', kind: 'card', note: '', internalName: '', mixing: { kind: 'add' } } },
+  { name: 'addService', args: { ...PLAIN_SERVICE, id: 'ground', name: 'Ground parcel' } },
   { name: 'startLane', args: { zone: 'canada', service: 'ground', card: { kind: 'flat', result: { kind: 'amount', amount: 990 } } } },
 ];
 

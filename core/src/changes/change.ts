@@ -1,10 +1,11 @@
+import type { DispatchCalendar, Transit } from '../dispatch/dispatchCalendar.ts';
 import { canonicalJson } from '../json/canonicalJson.ts';
 import type { VolumeRule } from '../packing/billable.ts';
 import type { Place } from '../places/place.ts';
 import type { Allowance } from '../rate-book/allowance.ts';
 import type { Card, TieredCard, TierResult } from '../rate-book/card.ts';
 import type { Charge } from '../rate-book/charge.ts';
-import type { Conditions, FreeFrom, Lane, Transit } from '../rate-book/lane.ts';
+import type { Conditions, FreeFrom, Lane } from '../rate-book/lane.ts';
 import type { Limit } from '../rate-book/limits.ts';
 import type { Id } from '../rate-book/naming.ts';
 import type { Pricing, Service, SeveralAddresses } from '../rate-book/rateBook.ts';
@@ -53,6 +54,9 @@ export type Change =
   | { code: 'serviceAdded' | 'serviceRemoved'; service: string }
   | { code: 'serviceRenamed'; before: string; after: string }
   | { code: 'serviceDescribed'; service: string; before: Service; after: Service }
+  | { code: 'serviceTimes'; service: string; what: 'days' | 'round' | 'counter' }
+  | { code: 'dispatchSet'; location: string; after: DispatchCalendar | null }
+  | { code: 'datesShown'; shown: boolean }
   | ({ code: 'laneAdded' | 'laneRemoved'; lane: Lane } & Of)
   | ({ code: 'cardReplaced'; before: Card; after: Card } & Of)
   | ({ code: 'tiersChanged'; card: TieredCard; tiers: readonly TierChange[] } & Of)

@@ -1,4 +1,5 @@
 import { canonicalJson } from '../json/canonicalJson.ts';
+import type { Location } from '../rate-book/location.ts';
 import type { Id } from '../rate-book/naming.ts';
 import { laneOf, type RateBook, type Service, type Shop, type Zone } from '../rate-book/rateBook.ts';
 import { type Change, reordered, same } from './change.ts';
@@ -21,6 +22,7 @@ function shopChanges(before: Shop, after: Shop): Change[] {
     ...(same(before.severalAddresses, after.severalAddresses)
       ? []
       : [{ code: 'severalAddresses', after: after.severalAddresses } as const]),
+    ...(before.showDates === after.showDates ? [] : [{ code: 'datesShown', shown: after.showDates } as const]),
     ...texts.map((text): Change => ({ code: 'text', text, after: after.texts[text] })),
   ];
 }
@@ -41,8 +43,24 @@ function zoneChanges(before: Zone, after: Zone, { services, goodsGroups }: RateB
 
 function serviceChanges(before: Service, after: Service): Change[] {
   const renamed: Change[] = before.name === after.name ? [] : [{ code: 'serviceRenamed', before: before.name, after: after.name }];
-  const described = !same({ ...before, name: '' }, { ...after, name: '' });
-  return described ? [...renamed, { code: 'serviceDescribed', service: after.name, before, after }] : renamed;
+  const plain = ({ days: _days, round: _round, counter: _counter, ...service }: Service) => ({ ...service, name: '' });
+  const described = !same(plain(before), plain(after));
+  const times = (['days', 'round', 'counter'] as const).filter((what) => !same(before[what], after[what]));
+  return [
+    ...renamed,
+    ...(described ? [{ code: 'serviceDescribed', service: after.name, before, after } as const] : []),
+    ...times.map((what): Change => ({ code: 'serviceTimes', service: after.name, what })),
+  ];
+}
+
+/** A location without its calendar, of which changes are told apart. */
+const placed = ({ dispatch: _dispatch, ...location }: Location) => location;
+
+function dispatchChanges(before: RateBook, after: RateBook): Change[] {
+  return after.locations.flatMap(({ id, name, dispatch }): Change[] => {
+    const was = before.locations.find((location) => location.id === id)?.dispatch ?? null;
+    return same(was, dispatch) ? [] : [{ code: 'dispatchSet', location: name, after: dispatch }];
+  });
 }
 
 type Listed = { readonly id: Id; readonly name: string };
@@ -80,7 +98,8 @@ export function describeChanges(before: RateBook, after: RateBook): Change[] {
   return [
     ...shopChanges(before.shop, after.shop),
     ...listChanges('goodsGroupsChanged', before.goodsGroups, after.goodsGroups),
-    ...listChanges('locationsChanged', before.locations, after.locations),
+    ...listChanges('locationsChanged', before.locations.map(placed), after.locations.map(placed)),
+    ...dispatchChanges(before, after),
     ...packingChanges(before.packing, after.packing),
     ...gone(before.services, after.services).map((service): Change => ({ code: 'serviceRemoved', service: service.name })),
     ...after.services.flatMap((service): Change[] => {

@@ -3,10 +3,13 @@ import suite from 'json-patch-test-suite/spec_tests.json' with { type: 'json' };
 import more from 'json-patch-test-suite/tests.json' with { type: 'json' };
 import { describe, expect, test } from 'vitest';
 import { describeChanges } from '../changes/describeChanges.ts';
+import { PLAIN_DAYS } from '../dispatch/dispatchCalendar.ts';
+import { PLAIN_GROUP } from '../goods/goodsGroup.ts';
 import { canonicalJson } from '../json/canonicalJson.ts';
-import { RateBook } from '../rate-book/rateBook.ts';
+import { PLAIN_SERVICE, RateBook } from '../rate-book/rateBook.ts';
+import { PLAIN_ROUND } from '../rounds/round.ts';
 import { amount, bookOf, byValue, byWeight, flat, free } from '../testing/bookOf.ts';
-import { allowance, at, book, box, charge, depot } from '../testing/commandBook.ts';
+import { allowance, at, book, box, charge, counter, depot, dispatch, tuesday } from '../testing/commandBook.ts';
 import { applyCommand, Command } from './commands.ts';
 import { applyPatch, type PatchOperation, runCommand } from './patch.ts';
 
@@ -29,8 +32,8 @@ const all: Command[] = [
   { name: 'setPlaces', args: { zone: 'far', places: [{ kind: 'country', country: 'FR' }] } },
   { name: 'moveRegion', args: { region: 'FR', zone: 'far' } },
   { name: 'moveRegion', args: { region: 'CA-NS', zone: null } },
-  { name: 'addGoodsGroup', args: { id: 'clay', name: 'Clay', mark: 'clay' } },
-  { name: 'setGoodsGroup', args: { id: 'glaze', name: 'Liquid glazes', mark: 'plum' } },
+  { name: 'addGoodsGroup', args: { id: 'clay', name: 'Clay', mark: 'clay', ...PLAIN_GROUP } },
+  { name: 'setGoodsGroup', args: { id: 'glaze', name: 'Liquid glazes', mark: 'plum', ...PLAIN_GROUP } },
   { name: 'moveGoodsGroup', args: { group: 'glaze', to: 1 } },
   { name: 'removeGoodsGroup', args: { group: 'glaze' } },
   { name: 'addLocation', args: { ...depot, id: 'third' } },
@@ -43,11 +46,17 @@ const all: Command[] = [
   { name: 'removePackaging', args: { packaging: 'box' } },
   { name: 'setUsualPackaging', args: { packaging: 'mailer' } },
   { name: 'setVolumeRule', args: { divisor: 139, per: 'in3PerLb', roundUpTo: '1 lb' } },
-  { name: 'addService', args: { id: 'post', name: 'Post', kind: 'card', note: '', internalName: '', mixing: { kind: 'add' } } },
+  { name: 'addService', args: { ...PLAIN_SERVICE, id: 'post', name: 'Post' } },
   { name: 'renameService', args: { service: 'van', name: 'Van round' } },
   { name: 'describeService', args: { service: 'van', kind: 'round', internalName: '', mixing: { kind: 'add' }, note: 'Tuesdays' } },
   { name: 'duplicateService', args: { service: 'ground', id: 'ground-2', name: 'Ground 2' } },
   { name: 'removeService', args: { service: 'ground' } },
+  { name: 'setServiceDays', args: { service: 'ground', days: { ...PLAIN_DAYS, transit: { least: 1, most: 3 }, collects: [1, 3] } } },
+  { name: 'setRound', args: { service: 'van', round: { ...PLAIN_ROUND, centre: 'depot', windows: [tuesday] } } },
+  { name: 'setCounter', args: { service: 'van', counter } },
+  { name: 'setDispatch', args: { location: 'second', dispatch } },
+  { name: 'setShowDates', args: { showDates: false } },
+  { name: 'setTransitOfLanes', args: { lanes: [{ ...at, transit: { least: 1, most: 2 } }] } },
   { name: 'moveService', args: { service: 'van', to: 0 } },
   { name: 'startLane', args: { zone: 'far', service: 'van', card: flat(900) } },
   {
@@ -273,7 +282,7 @@ describe('packaging, locations and goods groups', () => {
     ['usual packaging nobody knows', book, { name: 'setUsualPackaging', args: { packaging: 'sack' } }, 'packagingNotFound'],
     ['packaging moved past the end', book, { name: 'movePackaging', args: { packaging: 'box', to: 2 } }, 'outOfOrder'],
     ['a group nobody knows', book, { name: 'removeGoodsGroup', args: { group: 'clay' } }, 'goodsGroupNotFound'],
-    ['a group id twice', book, { name: 'addGoodsGroup', args: { id: 'glaze', name: 'Again', mark: 'clay' } }, 'idInUse'],
+    ['a group id twice', book, { name: 'addGoodsGroup', args: { id: 'glaze', name: 'Again', mark: 'clay', ...PLAIN_GROUP } }, 'idInUse'],
     ['a country into a zone nobody knows', book, { name: 'moveRegion', args: { region: 'FR', zone: 'moon' } }, 'zoneNotFound'],
   ])('%s is refused', (_name, before, command, code) => {
     expect(() => applyCommand(before, command)).toThrow(expect.objectContaining({ code }));

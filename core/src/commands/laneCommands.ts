@@ -1,9 +1,10 @@
 import { z } from 'zod';
+import { Transit } from '../dispatch/dispatchCalendar.ts';
 import { MEASURES } from '../measures/measure.ts';
 import { GREATEST_AMOUNT, Minor } from '../money/money.ts';
 import { shareOf } from '../money/rounding.ts';
 import { CARD_KINDS, type Card, type CardKind, Card as CardSchema, firstCard } from '../rate-book/card.ts';
-import { Conditions, FreeFrom, type GroupCard, type Lane, plainLane, Transit } from '../rate-book/lane.ts';
+import { Conditions, FreeFrom, type GroupCard, type Lane, plainLane } from '../rate-book/lane.ts';
 import { Limit, Limits } from '../rate-book/limits.ts';
 import { mapAmounts } from '../rate-book/mapAmounts.ts';
 import { Id } from '../rate-book/naming.ts';
@@ -81,11 +82,15 @@ function withLanes<A extends { zone: Id; service: Id }>(
   );
 }
 
-function editLanes(book: RateBook, lanes: readonly { zone: Id; service: Id }[], edit: (lane: Lane) => Lane): RateBook {
+function editLanes(
+  book: RateBook,
+  lanes: readonly { zone: Id; service: Id }[],
+  edit: (lane: Lane, at: { zone: Id; service: Id }) => Lane,
+): RateBook {
   for (const at of lanes) requireLane(book, at, 'lanes');
   return withLanes(book, lanes, (lane, at) => {
     if (!lane) throw new CommandProblem('laneNotFound', 'lanes', laneName(at));
-    return edit(lane);
+    return edit(lane, at);
   });
 }
 
@@ -193,6 +198,20 @@ export const laneCommands = {
   }),
   setTransit: define(z.strictObject({ ...LaneAt.shape, transit: Transit.nullable() }), (book, args) =>
     withLane(book, args, { ...requireLane(book, args), transit: args.transit }),
+  ),
+  /** Days on the way of several lanes, each its own. */
+  setTransitOfLanes: define(
+    z.strictObject({
+      lanes: z
+        .array(z.strictObject({ ...LaneAt.shape, transit: Transit.nullable() }))
+        .min(1)
+        .max(20_000),
+    }),
+    (book, args) => {
+      const wanted = new Map(args.lanes.map((one) => [`${one.zone} ${one.service}`, one.transit]));
+      const asked = args.lanes.map(({ zone, service }) => ({ zone, service }));
+      return editLanes(book, asked, (lane, { zone, service }) => ({ ...lane, transit: wanted.get(`${zone} ${service}`) ?? null }));
+    },
   ),
   setFreeFrom: define(z.strictObject({ ...LaneAt.shape, freeFrom: FreeFrom.nullable() }), (book, args) =>
     withLane(book, args, { ...requireLane(book, args), freeFrom: args.freeFrom }),

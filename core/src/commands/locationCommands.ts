@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { DispatchCalendar } from '../dispatch/dispatchCalendar.ts';
 import { Location } from '../rate-book/location.ts';
 import { Id } from '../rate-book/naming.ts';
 import { edited, moveTo, requireFree, requireOne } from './bookEdits.ts';
@@ -16,11 +17,19 @@ export const locationCommands = {
     const locations = edited(book.locations, requireOne(book.locations, args.id, 'locationNotFound', 'id'), () => args);
     return locations === book.locations ? book : { ...book, locations: [...locations] };
   }),
-  /** Refused while a zone draws a circle around it. Products that name it leave from the first suitable location. */
+  setDispatch: define(z.strictObject({ location: Id, dispatch: DispatchCalendar.nullable() }), (book, { location: id, dispatch }) => {
+    const held = requireOne(book.locations, id, 'locationNotFound', 'location');
+    const unknown = dispatch?.ownCutOffs.find(({ service }) => !book.services.some((one) => one.id === service));
+    if (unknown) throw new CommandProblem('serviceNotFound', 'dispatch', unknown.service);
+    const locations = edited(book.locations, held, (location) => ({ ...location, dispatch }));
+    return locations === book.locations ? book : { ...book, locations: [...locations] };
+  }),
+  /** Refused while a zone draws a circle or a round its rings around it. Products that name it leave from the first suitable location. */
   removeLocation: define(z.strictObject({ location: Id }), (book, args) => {
     const { name } = requireOne(book.locations, args.location, 'locationNotFound', 'location');
     const used = book.zones.some(({ places }) => places.some((place) => place.kind === 'circle' && place.location === args.location));
-    if (used) throw new CommandProblem('locationInUse', 'location', name);
+    const centre = book.services.some(({ round }) => round?.centre === args.location);
+    if (used || centre) throw new CommandProblem('locationInUse', 'location', name);
     return { ...book, locations: book.locations.filter(({ id }) => id !== args.location) };
   }),
   moveLocation: define(z.strictObject({ location: Id, to: z.int().min(0) }), (book, args) => {

@@ -19,5 +19,6 @@ export const shopCommands = {
   ),
   setPricing: define(Pricing, (book, args) => withShop(book, (shop) => ({ ...shop, pricing: args }))),
   setSeveralAddresses: define(SeveralAddresses, (book, args) => withShop(book, (shop) => ({ ...shop, severalAddresses: args }))),
+  setShowDates: define(Shop.pick({ showDates: true }), (book, args) => withShop(book, (shop) => ({ ...shop, ...args }))),
   setTexts: define(ShopTexts, (book, args) => withShop(book, (shop) => ({ ...shop, texts: args }))),
 };

@@ -68,6 +68,10 @@ export function buyerReason(reason: Reason, shop: Shop): string | null {
     }
     case 'wrongWeekday':
       return 'Not on this day of the week.';
+    case 'pointUnknown':
+      return 'Only where we know how far it is: please give your full address.';
+    case 'outsideRound':
+      return 'Not at this address.';
     case 'noOrigin':
       return 'Not for these goods.';
     case 'noLane':

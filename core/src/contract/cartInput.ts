@@ -29,7 +29,7 @@ export function isProductLine(line: CartInputLine): line is ProductLine {
 
 /** A cart line with all that is known of a product; what is not set is left out. */
 function toCartLine(product: Product, { quantity, to }: ProductLine): CartLine {
-  const { name, price, delivered, weight, size, group, origin, ownBox, upright, fragile, ownCharge } = product;
+  const { name, price, delivered, weight, size, group, origin, ownBox, upright, fragile, extraPackingDays, ownCharge } = product;
   return {
     name,
     quantity,
@@ -42,6 +42,7 @@ function toCartLine(product: Product, { quantity, to }: ProductLine): CartLine {
     ...(ownBox && { ownBox }),
     ...(upright && { upright }),
     ...(fragile && { fragile }),
+    ...(extraPackingDays > 0 && { extraPackingDays }),
     ...(ownCharge !== null && { ownCharge }),
     ...(to !== undefined && { to }),
   };

@@ -1,11 +1,42 @@
 import { z } from 'zod';
+import { Transit } from '../dispatch/dispatchCalendar.ts';
 import { Currency, minorDigits } from '../money/currency.ts';
+import type { ArrivalPromise } from '../promise/promise.ts';
+import { dateAt, promiseText } from '../promise/promiseText.ts';
 import type { Offer, Quote } from '../quote/quoteTypes.ts';
-import { Transit } from '../rate-book/lane.ts';
-import { type RateBook, ServiceKind } from '../rate-book/rateBook.ts';
+import { type RateBook, type Service, ServiceKind } from '../rate-book/rateBook.ts';
+import { TimeSpan } from '../time/timeOfDay.ts';
 import { buyerReason } from './buyerReasons.ts';
 
-const optionFacts = { service: z.string(), name: z.string(), kind: ServiceKind, note: z.string() };
+/** When it arrives, or can be collected. */
+export const PublicPromise = z.strictObject({
+  /** Plain dates: the earliest and the latest. */
+  first: z.iso.date(),
+  last: z.iso.date(),
+  /** An order placed before this moment is promised the same. */
+  orderBefore: z.iso.datetime(),
+  /** IANA time zone in which the shop tells the times below. */
+  timeZone: z.string(),
+  /** Windows of a round, by the clock. */
+  windows: z.array(TimeSpan).optional(),
+  readyAt: z.iso.datetime().optional(),
+  /** The same in words, in the shop's language. */
+  text: z.string(),
+});
+export type PublicPromise = z.infer<typeof PublicPromise>;
+
+/** Where and how to collect. */
+const PublicCounter = z.strictObject({
+  street: z.string(),
+  city: z.string(),
+  country: z.string(),
+  postalCode: z.string().nullable(),
+  instructions: z.string(),
+  /** Distance to the buyer's address in metres. */
+  distance: z.int().min(0).optional(),
+});
+
+const optionFacts = { service: z.string(), name: z.string(), kind: ServiceKind, note: z.string(), counter: PublicCounter.optional() };
 
 /** One option as a buyer may see it. Prices are whole minor units. */
 export const PublicOption = z.discriminatedUnion('status', [
@@ -19,6 +50,7 @@ export const PublicOption = z.discriminatedUnion('status', [
     tax: z.strictObject({ mode: z.enum(['included', 'added']), basisPoints: z.int(), amount: z.int() }).optional(),
     /** Days on the way. */
     transit: Transit.optional(),
+    promise: PublicPromise.optional(),
   }),
   z.strictObject({ status: z.literal('refer'), ...optionFacts, message: z.string() }),
 ]);
@@ -45,15 +77,34 @@ export const PublicQuote = z.strictObject({
 });
 export type PublicQuote = z.infer<typeof PublicQuote>;
 
+function toPromise({ chain, ...promise }: ArrivalPromise, locale: string): PublicPromise {
+  const [ordered] = chain;
+  const today = ordered?.code === 'ordered' ? ordered.date : dateAt(promise.orderBefore, promise.timeZone);
+  const { windows, ...dates } = promise;
+  return { ...dates, ...(windows && { windows: [...windows] }), text: promiseText({ ...promise, chain }, locale, today) };
+}
+
+function toCounter({ kind, counter }: Service, offer: Offer) {
+  if (kind !== 'counter' || counter === null) return {};
+  const { street, city, country, postalCode, instructions } = counter;
+  const distance = offer.status === 'priced' && offer.distance !== undefined && { distance: Math.round(offer.distance / 1000) };
+  return { counter: { street, city, country, postalCode, instructions, ...distance } };
+}
+
+/** What the buyer reads under the name: the note, and what is to be known of a round. */
+const noteOf = ({ kind, note, round }: Service) =>
+  [note, kind === 'round' ? (round?.notes ?? '') : ''].filter((text) => text !== '').join(' · ');
+
 function toOptions(offers: readonly Offer[], book: RateBook): PublicOption[] {
   return offers.flatMap((offer): PublicOption[] => {
     const service = book.services.find((entry) => entry.id === offer.service);
     if (!service) return [];
-    const facts = { service: service.id, name: service.name, kind: service.kind, note: service.note };
+    const facts = { service: service.id, name: service.name, kind: service.kind, note: noteOf(service), ...toCounter(service, offer) };
     if (offer.status === 'refer') return [{ status: 'refer', ...facts, message: offer.words ?? book.shop.texts.refer }];
     const more = offer.moreForFree && { moreForFree: offer.moreForFree.more };
-    const { tax, transit } = offer;
-    return [{ status: 'priced', ...facts, price: offer.price, ...more, ...(tax && { tax }), ...(transit && { transit }) }];
+    const { tax, transit, promise } = offer;
+    const arrival = promise && { promise: toPromise(promise, book.shop.locale) };
+    return [{ status: 'priced', ...facts, price: offer.price, ...more, ...(tax && { tax }), ...(transit && { transit }), ...arrival }];
   });
 }
 

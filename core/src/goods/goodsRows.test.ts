@@ -4,12 +4,13 @@ import { emptyBook, type RateBook } from '../rate-book/rateBook.ts';
 import { location } from '../testing/bookOf.ts';
 import { FORMULA_START } from './formulaGuard.ts';
 import { guessFields, headerOf } from './goodsColumns.ts';
+import { PLAIN_GROUP } from './goodsGroup.ts';
 import { GoodsReader, goodsToRows } from './goodsRows.ts';
 import { PRODUCT_DEFAULTS, Product } from './product.ts';
 
 const book: RateBook = {
   ...emptyBook(),
-  goodsGroups: [{ id: 'glaze', name: 'Liquid glazes', mark: 'glaze' }],
+  goodsGroups: [{ id: 'glaze', name: 'Liquid glazes', mark: 'glaze', ...PLAIN_GROUP }],
   locations: [location('depot', { name: 'North depot' })],
 };
 

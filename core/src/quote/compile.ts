@@ -2,11 +2,9 @@ import { type Carton, SAMPLE_CARTON, toCarton } from '../packing/packaging.ts';
 import type { PackingOrder } from '../packing/packParcels.ts';
 import type { Parcel } from '../packing/parcel.ts';
 import { indexPlaces, type PlaceIndex } from '../places/placeIndex.ts';
-import { cardMeasures } from '../rate-book/card.ts';
-import type { Lane } from '../rate-book/lane.ts';
 import type { Id } from '../rate-book/naming.ts';
 import { laneOf, type RateBook, type Zone } from '../rate-book/rateBook.ts';
-import { type CompiledLane, compileLane, type LaneContext } from './compiledLane.ts';
+import { type CompiledLane, compileLane, type LaneContext, readsDistance } from './compiledLane.ts';
 import { NO_LANE } from './compiledResult.ts';
 import { lanePrice } from './lanePrice.ts';
 import type { Shipment } from './shipment.ts';
@@ -33,12 +31,13 @@ export interface CompiledBook {
 }
 
 /** What compiled lanes rest on besides their zone; documents are never changed in place, so the same part is the same thing. */
-type Rest = Pick<RateBook, 'services' | 'charges' | 'allowances'> & Pick<RateBook['shop'], 'pricing' | 'currency'>;
+type Rest = Pick<RateBook, 'services' | 'charges' | 'allowances' | 'locations'> & Pick<RateBook['shop'], 'pricing' | 'currency'>;
 
 const compiledZones = new WeakMap<Zone, { rest: Rest; zone: CompiledZone }>();
 
 const sameRest = (a: Rest, b: Rest) =>
   a.services === b.services &&
+  a.locations === b.locations &&
   a.charges === b.charges &&
   a.allowances === b.allowances &&
   a.pricing === b.pricing &&
@@ -60,11 +59,10 @@ function compileZone(zone: Zone, rest: Rest): CompiledZone {
 
 /** Whether any price or limit asks how far away the address is. */
 function asksDistance(book: RateBook): boolean {
-  const reads = (lane: Lane) =>
-    lane.limits.some(({ measure }) => measure === 'distance') ||
-    [lane, ...lane.groupCards].some(({ card }) => cardMeasures(card).includes('distance'));
+  const drawn = ({ kind, round }: RateBook['services'][number]) => kind === 'round' && round?.area.some((place) => place.kind === 'area');
   return (
-    book.zones.some((zone) => Object.values(zone.lanes).some(reads)) ||
+    book.services.some(drawn) ||
+    book.zones.some((zone) => Object.values(zone.lanes).some(readsDistance)) ||
     book.allowances.some(({ ranges }) => ranges.some(({ measure }) => measure === 'distance'))
   );
 }
@@ -92,9 +90,9 @@ function compilePacking(packing: RateBook['packing']): CompiledPacking {
 }
 
 export function compile(book: RateBook): CompiledBook {
-  const { services, charges, allowances } = book;
+  const { services, charges, allowances, locations } = book;
   const { pricing, currency } = book.shop;
-  const rest = { services, charges, allowances, pricing, currency };
+  const rest = { services, charges, allowances, locations, pricing, currency };
   const places = indexPlaces(
     book.zones.map((zone) => zone.places),
     (location) => book.locations.find(({ id }) => id === location)?.point ?? null,

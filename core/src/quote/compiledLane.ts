@@ -1,10 +1,14 @@
 import { minorDigits } from '../money/currency.ts';
 import type { Ending } from '../money/ending.ts';
 import type { RoundingRule } from '../money/rounding.ts';
+import { indexPlaces, type PlaceIndex } from '../places/placeIndex.ts';
+import type { Point } from '../places/point.ts';
+import { cardMeasures } from '../rate-book/card.ts';
 import type { Lane } from '../rate-book/lane.ts';
 import type { Id } from '../rate-book/naming.ts';
 import type { Mixing, Pricing, RateBook, Service, Zone } from '../rate-book/rateBook.ts';
 import { type GoodsSet, inScope } from '../rate-book/scope.ts';
+import type { Round } from '../rounds/round.ts';
 import type { DateWindow, Weekday } from '../time/calendar.ts';
 import { type CompiledCard, compileCard } from './compiledCard.ts';
 import {
@@ -21,6 +25,13 @@ import {
 /** All that decides the price of one service in one zone. */
 export interface CompiledLane {
   readonly lane: Lane;
+  readonly service: Service;
+  /** Where distances are measured from: a counter, the centre of a round; undefined where the goods leave from. */
+  readonly centre: Point | null | undefined;
+  /** Where a round goes; null is everywhere. */
+  readonly area: PlaceIndex | null;
+  /** A round's price or limits ask how far away the address is. */
+  readonly needsDistance: boolean;
   readonly limits: readonly CompiledLimit[];
   readonly goods: GoodsSet | null;
   readonly coupons: ReadonlySet<string> | null;
@@ -48,7 +59,29 @@ export interface CompiledLane {
 }
 
 /** What lanes take from the book besides their own entries. */
-export type LaneContext = Pick<RateBook, 'charges' | 'allowances'> & Pick<RateBook['shop'], 'pricing' | 'currency'>;
+export type LaneContext = Pick<RateBook, 'charges' | 'allowances' | 'locations'> & Pick<RateBook['shop'], 'pricing' | 'currency'>;
+
+/** Whether a price or limit asks how far away the address is. */
+export const readsDistance = (lane: Lane): boolean =>
+  lane.limits.some(({ measure }) => measure === 'distance') ||
+  [lane, ...lane.groupCards].some(({ card }) => cardMeasures(card).includes('distance'));
+
+const areas = new WeakMap<Round, PlaceIndex>();
+
+function areaOf({ kind, round }: Service): PlaceIndex | null {
+  if (kind !== 'round' || round === null || round.area.length === 0) return null;
+  const held = areas.get(round);
+  if (held) return held;
+  const index = indexPlaces([round.area], () => null);
+  areas.set(round, index);
+  return index;
+}
+
+function centreOf({ kind, round, counter }: Service, { locations }: LaneContext): Point | null | undefined {
+  if (kind === 'counter' && counter !== null) return counter.point;
+  if (kind !== 'round' || round === null || round.centre === null) return undefined;
+  return locations.find(({ id }) => id === round.centre)?.point ?? null;
+}
 
 export function compileLane(lane: Lane, service: Service, zone: Zone, context: LaneContext): CompiledLane {
   const { pricing } = context;
@@ -58,14 +91,20 @@ export function compileLane(lane: Lane, service: Service, zone: Zone, context: L
     inUse && inScope(scope, service.id, zone.id);
   const charges = context.charges.filter(here).map(compileCharge);
   const allowances = [...(lane.freeFrom ? [compileFreeFrom(lane.freeFrom)] : []), ...context.allowances.filter(here).map(compileAllowance)];
+  const area = areaOf(service);
+  const needsDistance = service.kind === 'round' && readsDistance(lane);
   return {
     lane,
+    service,
+    centre: centreOf(service, context),
+    area,
+    needsDistance,
     limits: lane.limits.map(compileLimit),
     goods,
     coupons: couponsOf(coupons),
     dates,
     weekdays,
-    unconditional: goods === null && coupons.length === 0 && dates === null && weekdays === null,
+    unconditional: area === null && !needsDistance && goods === null && coupons.length === 0 && dates === null && weekdays === null,
     plain:
       charges.length + allowances.length + lane.groupCards.length === 0 &&
       lane.floor === null &&

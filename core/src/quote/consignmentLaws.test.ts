@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { PLAIN_GROUP } from '../goods/goodsGroup.ts';
 import { MEASURES } from '../measures/measure.ts';
 import { SAMPLE_CARTON } from '../packing/packaging.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
@@ -31,8 +32,8 @@ const plain = canada({
 const book = RateBook.parse({
   ...plain,
   goodsGroups: [
-    { id: 'a', name: 'A', mark: 'clay' },
-    { id: 'b', name: 'B', mark: 'glaze' },
+    { id: 'a', name: 'A', mark: 'clay', ...PLAIN_GROUP },
+    { id: 'b', name: 'B', mark: 'glaze', ...PLAIN_GROUP },
   ],
   locations: [
     location('one', { ships: { groups: ['a'], others: true } }),

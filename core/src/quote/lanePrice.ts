@@ -1,6 +1,7 @@
-import type { MeasureVector } from '../measures/measure.ts';
+import { type MeasureVector, UNKNOWN_DISTANCE } from '../measures/measure.ts';
 import { withEnding } from '../money/ending.ts';
 import { divideRounded, type RoundingRule, shareOf } from '../money/rounding.ts';
+import { findZone } from '../places/placeIndex.ts';
 import type { Effect } from '../rate-book/allowance.ts';
 import type { Id } from '../rate-book/naming.ts';
 import type { Mixing } from '../rate-book/rateBook.ts';
@@ -12,13 +13,24 @@ import { allowed, type CompiledAllowance, type CompiledCharge, hasCoupon, onDate
 import type { CardRow, LedgerRow } from './quoteTypes.ts';
 import type { Part, Shipment } from './shipment.ts';
 
-function meetsConditions(lane: CompiledLane, { occasion, consignment }: Shipment): boolean {
+/** Whether an address lies where a round goes. */
+export const withinArea = ({ area }: CompiledLane, { destination }: Shipment): boolean =>
+  area === null || findZone(area, destination) !== undefined;
+
+/** A round goes only where it is known how far that is, if that decides. */
+export const distanceKnown = ({ needsDistance }: CompiledLane, { consignment }: Shipment): boolean =>
+  !needsDistance || consignment.measures.distance !== UNKNOWN_DISTANCE;
+
+function meetsConditions(lane: CompiledLane, shipment: Shipment): boolean {
   if (lane.unconditional) return true;
+  const { occasion, consignment } = shipment;
   const { goods } = lane;
   return (
     (goods === null || consignment.groups.every((group) => holdsGroup(goods, group))) &&
     hasCoupon(lane.coupons, occasion) &&
     onDate(lane.dates, occasion) &&
+    withinArea(lane, shipment) &&
+    distanceKnown(lane, shipment) &&
     (lane.weekdays === null || (occasion.weekday !== null && lane.weekdays.includes(occasion.weekday)))
   );
 }
@@ -267,7 +279,8 @@ export function priceWithin(lane: CompiledLane, shipment: Shipment, rows: Ledger
 }
 
 /** The price of a lane in minor units, or a code below 0; allocates little. */
-export function lanePrice(lane: CompiledLane, shipment: Shipment): number {
+export function lanePrice(lane: CompiledLane, whole: Shipment): number {
+  const shipment = lane.centre === undefined ? whole : whole.seenFrom(lane.centre);
   if (!withinLimits(lane.limits, shipment.vector) || !meetsConditions(lane, shipment)) return WITHHELD;
   if (lane.plain && shipment.own.length === 0) return cardPrice(lane.card, shipment.vector, null);
   return priceWithin(lane, shipment, null);

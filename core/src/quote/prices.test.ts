@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { PLAIN_GROUP } from '../goods/goodsGroup.ts';
 import { type Allowance, plainAllowance } from '../rate-book/allowance.ts';
 import type { Card } from '../rate-book/card.ts';
 import { type Charge, plainCharge } from '../rate-book/charge.ts';
@@ -175,7 +176,7 @@ describe('charges', () => {
   });
 
   test('only some services, zones or goods, counted on those goods alone; an order pays once, in its first consignment', () => {
-    const groups = [{ id: 'clay', name: 'Clay', mark: 'clay' as const }];
+    const groups = [{ id: 'clay', name: 'Clay', mark: 'clay' as const, ...PLAIN_GROUP }];
     const each = { kind: 'fixed', amount: 100, per: 'item' } as const;
     const shop = book(flat(500), {
       goodsGroups: groups,
@@ -210,7 +211,7 @@ describe('charges', () => {
     const clay = { ...EVERYWHERE, goods: { groups: ['clay'], others: false } };
     const forClay = {
       ...packed,
-      goodsGroups: [{ id: 'clay', name: 'Clay', mark: 'clay' as const }],
+      goodsGroups: [{ id: 'clay', name: 'Clay', mark: 'clay' as const, ...PLAIN_GROUP }],
       charges: [charge('boxes', { kind: 'packagingCost' }, { scope: clay })],
     };
     expect(
@@ -248,7 +249,7 @@ describe('allowances', () => {
   });
 
   test('goods it does not hold for keep it from the whole consignment: machines never', () => {
-    const goodsGroups = [{ id: 'machines', name: 'Machines', mark: 'clay' as const }];
+    const goodsGroups = [{ id: 'machines', name: 'Machines', mark: 'clay' as const, ...PLAIN_GROUP }];
     const scope = { ...EVERYWHERE, goods: { groups: [], others: true } };
     const shop = book(flat(500), { goodsGroups, allowances: [allowance('f', { kind: 'free' }, { scope })] });
     expect(price(shop, [{}])).toBe(0);
@@ -257,7 +258,7 @@ describe('allowances', () => {
 });
 
 describe('cards of goods groups', () => {
-  const goodsGroups = ['clay', 'glaze', 'tools'].map((id) => ({ id, name: id, mark: 'clay' as const }));
+  const goodsGroups = ['clay', 'glaze', 'tools'].map((id) => ({ id, name: id, mark: 'clay' as const, ...PLAIN_GROUP }));
   const cards = [
     { group: 'clay', card: flat(1340), kept: [] },
     { group: 'glaze', card: flat(900), kept: [] },
@@ -368,7 +369,10 @@ describe('limits tell why, to the owner and in order', () => {
       dates: { from: '2026-12-01', until: null },
       weekdays: [2, 5],
     };
-    const shop = book(flat(100), { goodsGroups: [{ id: 'clay', name: 'Clay', mark: 'clay' }], lane: { conditions } });
+    const shop = book(flat(100), {
+      goodsGroups: [{ id: 'clay', name: 'Clay', mark: 'clay' as const, ...PLAIN_GROUP }],
+      lane: { conditions },
+    });
     const codes = (more: More, group?: string) =>
       ask(shop, [group === undefined ? {} : { group }], more).withheld[0]?.reasons.map(({ code }) => code);
     expect(codes({ moment: '2026-11-23T12:00:00Z' }, 'clay')).toEqual(['goodsRefused', 'couponNeeded', 'outsideDates', 'wrongWeekday']);
@@ -433,7 +437,7 @@ describe('cards on other measures', () => {
       900,
       undefined,
     ]);
-    expect(ask(shop, [{}]).withheld[0]?.reasons[0]).toMatchObject({ code: 'aboveTopTier', measure: 'distance' });
+    expect(ask(shop, [{}]).withheld[0]?.reasons[0]).toEqual({ code: 'pointUnknown' });
     expect(ask(shop, [{}]).remarks).toContainEqual({ code: 'noPoint' });
   });
 

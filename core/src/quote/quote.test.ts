@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { PLAIN_GROUP } from '../goods/goodsGroup.ts';
 import type { Card } from '../rate-book/card.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
 import { amount, bookOf, byValue, byWeight, canada, flat, free, freeFrom, lane, location, notOffered, refer } from '../testing/bookOf.ts';
@@ -246,7 +247,7 @@ describe('packed weights and consignments', () => {
   const twoPlaces = (book: RateBook): RateBook =>
     RateBook.parse({
       ...book,
-      goodsGroups: [{ id: 'machines', name: 'Machines', mark: 'slate' }],
+      goodsGroups: [{ id: 'machines', name: 'Machines', mark: 'slate', ...PLAIN_GROUP }],
       locations: [
         location('shop', { ships: { groups: [], others: true } }),
         location('depot', { ships: { groups: ['machines'], others: false } }),

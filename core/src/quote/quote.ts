@@ -1,6 +1,9 @@
+import type { Transit } from '../dispatch/dispatchCalendar.ts';
 import type { Destination } from '../places/place.ts';
 import { explainZones, findZone } from '../places/placeIndex.ts';
 import type { Id } from '../rate-book/naming.ts';
+import { instantToMs } from '../time/calendar.ts';
+import { toDay } from '../time/plainDate.ts';
 import type { CompiledBook, CompiledZone } from './compile.ts';
 import { destinationOf } from './measureCart.ts';
 import { quoteLane } from './quoteLane.ts';
@@ -44,6 +47,19 @@ function joinTaxes(taxes: readonly DeliveryTax[]): DeliveryTax | undefined {
   return first && { ...first, amount: taxes.reduce((sum, tax) => sum + tax.amount, 0) };
 }
 
+type Priced = Extract<Offer, { status: 'priced' }>;
+
+/** Of several consignments the latest dates, the soonest order; the way of the one that arrives last is told. */
+function joinPromises(priced: readonly Priced[]): Pick<Priced, 'promise' | 'undated'> {
+  const undated = priced.find((answer) => answer.undated !== undefined)?.undated;
+  if (undated !== undefined) return { undated };
+  const promises = priced.flatMap(({ promise }) => promise ?? []);
+  const [latest] = [...promises].sort((a, b) => (a.last === b.last ? 0 : a.last > b.last ? -1 : 1));
+  const [soonest] = [...promises].sort((a, b) => instantToMs(a.orderBefore) - instantToMs(b.orderBefore));
+  const first = promises.reduce((day, promise) => (promise.first > day ? promise.first : day), '');
+  return latest && soonest ? { promise: { ...latest, first, orderBefore: soonest.orderBefore } } : {};
+}
+
 /** One answer from those of several consignments: the sum where all are priced, else every reason against it. */
 function joinAnswers(service: Id, answers: Answers): Offer | Withheld {
   const reasons = answers.flatMap((answer, consignment) =>
@@ -56,12 +72,13 @@ function joinAnswers(service: Id, answers: Answers): Offer | Withheld {
   const priced = answers.filter((answer) => answer.status === 'priced');
   const ledger = priced.flatMap((answer, consignment) => answer.ledger.map((row): LedgerRow => ({ ...row, consignment })));
   const tax = joinTaxes(priced.flatMap((answer) => answer.tax ?? []));
+  const arrival = joinPromises(priced);
   const transits = priced.flatMap((answer) => answer.transit ?? []);
   const transit = transits.length === priced.length && {
     transit: { least: Math.max(...transits.map(({ least }) => least)), most: Math.max(...transits.map(({ most }) => most)) },
   };
   const price = ledger.reduce((sum, row) => sum + row.amount, 0);
-  return { status: 'priced', service, price, ledger, ...(tax && { tax }), ...transit };
+  return { status: 'priced', service, price, ledger, ...(tax && { tax }), ...transit, ...arrival };
 }
 
 function joined(compiled: CompiledBook, answers: readonly Answers[]): Answers {
@@ -112,13 +129,22 @@ function remarksOn(compiled: CompiledBook, request: QuoteRequest, { measures, co
   ];
 }
 
+/** Days until it arrives, or at least on the way. */
+function daysUntil({ promise, transit }: Priced): Transit | undefined {
+  const ordered = promise?.chain.find((step) => step.code === 'ordered');
+  if (!promise || !ordered) return transit;
+  const today = toDay(ordered.date);
+  return { least: toDay(promise.first) - today, most: toDay(promise.last) - today };
+}
+
 /** Cheapest or fastest first; what has no price or no known time comes last. Equals stay in the owner's order. */
 function sorted(options: Offer[], order: 'owner' | 'cheapest' | 'fastest'): Offer[] {
   if (order === 'owner') return options;
   const rank = (offer: Offer) => {
     if (offer.status === 'refer') return Infinity;
     if (order === 'cheapest') return offer.price;
-    return offer.transit ? offer.transit.most * 1000 + offer.transit.least : Number.MAX_SAFE_INTEGER;
+    const days = daysUntil(offer);
+    return days ? days.most * 1000 + days.least : Number.MAX_SAFE_INTEGER;
   };
   return options.sort((a, b) => (rank(a) === rank(b) ? 0 : rank(a) - rank(b)));
 }

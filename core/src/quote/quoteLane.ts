@@ -1,10 +1,10 @@
-import type { MeasureVector } from '../measures/measure.ts';
+import { type MeasureVector, UNKNOWN_DISTANCE } from '../measures/measure.ts';
 import type { Id } from '../rate-book/naming.ts';
 import type { TierResult } from '../rate-book/result.ts';
 import type { CompiledCard } from './compiledCard.ts';
 import type { CompiledLane } from './compiledLane.ts';
 import { allowedBesidesRanges, groupsOutside, hasCoupon, onDate } from './compiledRules.ts';
-import { cardFor, partsOf, pricesApart, priceWithin, taxOn } from './lanePrice.ts';
+import { cardFor, distanceKnown, partsOf, pricesApart, priceWithin, taxOn, withinArea } from './lanePrice.ts';
 import type { DeliveryTax, LedgerRow, MoreForFree, Offer, Reason, Stretch, Withheld } from './quoteTypes.ts';
 import type { Shipment } from './shipment.ts';
 
@@ -12,9 +12,16 @@ import type { Shipment } from './shipment.ts';
 function failedLimits(lane: CompiledLane, { consignment: { measures } }: Shipment): Reason[] {
   return lane.limits.flatMap(({ measure, least, most, from, upTo }): Reason[] => {
     const measured = measures[measure];
+    if (measure === 'distance' && measured === UNKNOWN_DISTANCE) return [{ code: 'pointUnknown' }];
     if (measured < least) return [{ code: 'belowLimit', measure, measured, bound: from, difference: from - measured }];
     return measured > most ? [{ code: 'aboveLimit', measure, measured, bound: upTo, difference: measured - upTo }] : [];
   });
+}
+
+function failedPlace(lane: CompiledLane, shipment: Shipment): Reason[] {
+  if (!distanceKnown(lane, shipment)) return [{ code: 'pointUnknown' }];
+  if (withinArea(lane, shipment)) return [];
+  return [{ code: lane.area?.needsPoint && !shipment.destination.point ? 'pointUnknown' : 'outsideRound' }];
 }
 
 function failedConditions(lane: CompiledLane, shipment: Shipment): Reason[] {
@@ -23,6 +30,7 @@ function failedConditions(lane: CompiledLane, shipment: Shipment): Reason[] {
   const { dates, weekdays } = lane;
   return [
     ...(refused.length > 0 ? [{ code: 'goodsRefused', groups: refused } as const] : []),
+    ...failedPlace(lane, shipment),
     ...(hasCoupon(lane.coupons, occasion) ? [] : [{ code: 'couponNeeded' } as const]),
     ...(dates === null || onDate(dates, occasion) ? [] : [{ code: 'outsideDates', dates, date: occasion.date } as const]),
     ...(weekdays === null || (occasion.weekday !== null && weekdays.includes(occasion.weekday))
@@ -31,9 +39,15 @@ function failedConditions(lane: CompiledLane, shipment: Shipment): Reason[] {
   ];
 }
 
+const unknownDistance = (where: Stretch | { row: Stretch; column: Stretch }): boolean =>
+  'row' in where
+    ? unknownDistance(where.row) || unknownDistance(where.column)
+    : where.measure === 'distance' && where.measured === UNKNOWN_DISTANCE;
+
 function refusal({ card, stretchAt }: CompiledCard, vector: MeasureVector, group: { group?: Id | null }): Reason {
   const where = stretchAt(vector);
   if (where === null) throw new Error('a card without stretches always offers');
+  if (unknownDistance(where)) return { code: 'pointUnknown' };
   if ('row' in where) return { code: 'crossingNotOffered', ...where, ...group };
   const { measure, measured, above, upTo }: Stretch = where;
   const last = 'tiers' in card ? card.tiers.at(-1) : undefined;
@@ -60,10 +74,13 @@ function askCards(lane: CompiledLane, shipment: Shipment): CardAnswer {
   });
   const results = priced.map(({ group, vector }) => cardFor(lane, group).resultAt(vector));
   const refer = results.find((result) => result?.kind === 'refer') ?? null;
-  return { reasons: reasons.filter((reason, at) => reasons.findIndex((other) => sameReason(reason, other)) === at), refer };
+  return { reasons, refer };
 }
 
 const sameReason = (a: Reason, b: Reason) => JSON.stringify(a) === JSON.stringify(b);
+
+const different = (reasons: readonly Reason[]) =>
+  reasons.filter((reason, at) => reasons.findIndex((other) => sameReason(reason, other)) === at);
 
 /** The nearest value of goods from which delivery is free, charges and all. */
 function moreForFree(lane: CompiledLane, shipment: Shipment): MoreForFree | undefined {
@@ -90,17 +107,34 @@ function taxOf(lane: CompiledLane, price: number, ledger: readonly LedgerRow[]):
   return { mode: lane.tax, basisPoints: lane.taxRate, amount };
 }
 
+/** Days on the way; rounds and counters have none. */
+const transitOf = ({ lane, service }: CompiledLane) => (service.kind === 'card' ? (lane.transit ?? service.days.transit) : null);
+
 /** What one lane answers, with its ledger or every reason against it. */
-export function quoteLane(service: Id, lane: CompiledLane | null, shipment: Shipment): Offer | Withheld {
+export function quoteLane(service: Id, lane: CompiledLane | null, whole: Shipment): Offer | Withheld {
   if (!lane) return { status: 'withheld', service, reasons: [{ code: 'noLane' }] };
+  const shipment = whole.seenFrom(lane.centre);
   const cards = askCards(lane, shipment);
-  const [first, ...others] = [...failedLimits(lane, shipment), ...failedConditions(lane, shipment), ...cards.reasons];
+  const [first, ...others] = different([...failedLimits(lane, shipment), ...failedConditions(lane, shipment), ...cards.reasons]);
   if (first) return { status: 'withheld', service, reasons: [first, ...others] };
   if (cards.refer) return { status: 'refer', service, ...(cards.refer.words !== undefined && { words: cards.refer.words }) };
   const ledger: LedgerRow[] = [];
   const price = priceWithin(lane, shipment, ledger);
   const more = price > 0 ? moreForFree(lane, shipment) : undefined;
   const tax = taxOf(lane, price, ledger);
-  const { transit } = lane.lane;
-  return { status: 'priced', service, price, ledger, ...(more && { moreForFree: more }), ...(tax && { tax }), ...(transit && { transit }) };
+  const transit = transitOf(lane);
+  const promise = shipment.promiseBy(lane.service, lane.lane.transit);
+  const { distance } = shipment.consignment.measures;
+  const told = lane.service.kind === 'counter' && lane.service.counter?.showDistance && distance !== UNKNOWN_DISTANCE;
+  return {
+    status: 'priced',
+    service,
+    price,
+    ledger,
+    ...(more && { moreForFree: more }),
+    ...(tax && { tax }),
+    ...(transit && { transit }),
+    ...(typeof promise === 'string' ? { undated: promise } : { promise }),
+    ...(told && { distance }),
+  };
 }

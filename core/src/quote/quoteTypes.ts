@@ -1,10 +1,12 @@
+import type { Transit } from '../dispatch/dispatchCalendar.ts';
 import type { Measure, Measures, ValueMeasure } from '../measures/measure.ts';
 import type { Ending } from '../money/ending.ts';
 import type { Place } from '../places/place.ts';
+import type { ArrivalPromise, NoPromise } from '../promise/promise.ts';
 import type { Effect } from '../rate-book/allowance.ts';
 import type { Bound } from '../rate-book/card.ts';
 import type { ChargeAmount } from '../rate-book/charge.ts';
-import type { FreeFrom, Transit } from '../rate-book/lane.ts';
+import type { FreeFrom } from '../rate-book/lane.ts';
 import type { Id } from '../rate-book/naming.ts';
 import type { DateWindow, Weekday } from '../time/calendar.ts';
 import type { MeasuredConsignment } from './measureCart.ts';
@@ -123,6 +125,10 @@ export type Reason = OfConsignment &
     | { readonly code: 'couponNeeded' }
     | { readonly code: 'outsideDates'; readonly dates: DateWindow; readonly date: string | null }
     | { readonly code: 'wrongWeekday'; readonly weekdays: readonly Weekday[]; readonly weekday: Weekday | null }
+    /** A distance decides, and where the address lies is not known. */
+    | { readonly code: 'pointUnknown' }
+    /** The address lies outside the area of a round. */
+    | { readonly code: 'outsideRound' }
     /** No location may ship these goods. */
     | { readonly code: 'noOrigin' }
     /** The address is not served, or in no zone. */
@@ -152,6 +158,11 @@ export type Offer =
       readonly moreForFree?: MoreForFree;
       readonly tax?: DeliveryTax;
       readonly transit?: Transit;
+      /** When it arrives; else why there is no telling. */
+      readonly promise?: ArrivalPromise;
+      readonly undated?: NoPromise;
+      /** How far away a counter is, in millimetres, where the buyer is told. */
+      readonly distance?: number;
     }
   | { readonly status: 'refer'; readonly service: Id; readonly words?: string };
 

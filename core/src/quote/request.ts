@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { DayLoad } from '../dispatch/dispatchCalendar.ts';
 import { OwnCharge } from '../goods/product.ts';
 import { MassText, massToMicrograms } from '../measures/mass.ts';
 import { BasisPoints } from '../measures/percent.ts';
@@ -34,6 +35,8 @@ export const CartLine = z.strictObject({
   upright: z.boolean().optional(),
   /** Nothing may lie over it. */
   fragile: z.boolean().optional(),
+  /** Packing days on top of the location's own. */
+  extraPackingDays: z.int().min(0).max(60).optional(),
   /** A delivery charge of its own for each one. */
   ownCharge: OwnCharge.optional(),
   /** Which address it goes to: 0 or absent is `destination`, 1 the first of `others`. */
@@ -99,6 +102,8 @@ export function addressesExist(
   });
 }
 
-/** One cart, where it goes, and who buys when. */
-export const QuoteRequest = z.strictObject({ ...Cart.shape, ...Addresses, ...Circumstances.shape }).superRefine(addressesExist);
+/** One cart, where it goes, who buys when, and how many orders the shop has taken so far. */
+export const QuoteRequest = z
+  .strictObject({ ...Cart.shape, ...Addresses, ...Circumstances.shape, loads: z.array(DayLoad).max(20_000).optional() })
+  .superRefine(addressesExist);
 export type QuoteRequest = z.infer<typeof QuoteRequest>;

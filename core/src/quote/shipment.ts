@@ -1,7 +1,14 @@
-import { type MeasureVector, toVector } from '../measures/measure.ts';
+import type { Transit } from '../dispatch/dispatchCalendar.ts';
+import { type MeasureVector, toVector, UNKNOWN_DISTANCE } from '../measures/measure.ts';
 import type { Parcel } from '../packing/parcel.ts';
 import type { CountryCode } from '../places/countries.ts';
+import { geodesicDistance } from '../places/geodesic.ts';
+import type { Destination } from '../places/place.ts';
+import type { Point } from '../places/point.ts';
+import type { ArrivalPromise, NoPromise } from '../promise/promise.ts';
+import { type GoodsAsk, timetableOf } from '../promise/timetableOf.ts';
 import type { Id } from '../rate-book/naming.ts';
+import type { Service } from '../rate-book/rateBook.ts';
 import { couponKey } from '../rate-book/scope.ts';
 import { dayAt, instantToMs, type Weekday } from '../time/calendar.ts';
 import type { CompiledBook } from './compile.ts';
@@ -42,6 +49,7 @@ export class Shipment {
   readonly vector: MeasureVector;
   readonly occasion: Occasion;
   readonly country: CountryCode;
+  readonly destination: Destination;
   /** Of several consignments of an order, the one that bears what is charged once. */
   readonly first: boolean;
   readonly own: readonly OwnChargeLine[];
@@ -51,7 +59,9 @@ export class Shipment {
   readonly #cart: MeasuredCart;
   readonly #vectors = new Map<string, MeasureVector>();
   readonly #parts = new Map<string, readonly Part[]>();
+  readonly #seen = new Map<Point | null, Shipment>();
   #packagingCost: number | undefined;
+  #asks: GoodsAsk | undefined;
 
   constructor(
     compiled: CompiledBook,
@@ -67,7 +77,8 @@ export class Shipment {
     this.vector = toVector(consignment.measures);
     this.occasion = occasion;
     this.first = first;
-    this.country = (destinationOf(request, consignment.to) ?? request.destination).country;
+    this.destination = destinationOf(request, consignment.to) ?? request.destination;
+    this.country = this.destination.country;
     this.own = consignment.lines.flatMap((line) => {
       const { ownCharge, quantity } = request.lines[line] as CartLine;
       return ownCharge ? [{ line, how: ownCharge.how, each: ownCharge.amount, quantity }] : [];
@@ -84,9 +95,54 @@ export class Shipment {
     const key = lines.join(' ');
     const held = this.#vectors.get(key);
     if (held) return held;
-    const vector = toVector(measureLines(this.#compiled, this.#request, this.#cart, this.consignment, lines).measures);
+    const { measures } = measureLines(this.#compiled, this.#request, this.#cart, this.consignment, lines);
+    const vector = toVector({ ...measures, distance: this.consignment.measures.distance });
     this.#vectors.set(key, vector);
     return vector;
+  }
+
+  /** The same goods with the distance measured from elsewhere; undefined is where they leave from. */
+  seenFrom(centre: Point | null | undefined): Shipment {
+    if (centre === undefined) return this;
+    const held = this.#seen.get(centre);
+    if (held) return held;
+    const { point } = this.destination;
+    const distance = centre && point ? Math.round(geodesicDistance(centre, point) * 1000) : UNKNOWN_DISTANCE;
+    const { occasion, first, consignment } = this;
+    const measured = { ...consignment, measures: { ...consignment.measures, distance } };
+    const seen = new Shipment(this.#compiled, this.#request, this.#cart, measured, { occasion, first });
+    this.#seen.set(centre, seen);
+    return seen;
+  }
+
+  /** What its goods ask of dispatch: the longest of their extra packing days, and all their days of leaving. */
+  get asks(): GoodsAsk {
+    this.#asks ??= this.#askOfGoods();
+    return this.#asks;
+  }
+
+  #askOfGoods(): GoodsAsk {
+    const { consignment } = this;
+    const groups = this.#compiled.book.goodsGroups.filter(({ id }) => consignment.groups.includes(id));
+    const extra = [
+      ...consignment.lines.map((line) => this.#request.lines[line]?.extraPackingDays ?? 0),
+      ...groups.map((group) => group.extraPackingDays),
+    ];
+    return {
+      origin: consignment.origin,
+      extra: Math.max(0, ...extra),
+      leavesOn: groups.flatMap((group) => group.leavesOn),
+      loads: this.#request.loads ?? [],
+    };
+  }
+
+  /** When a service brings it, or why there is no telling. */
+  promiseBy(service: Service, transit: Transit | null): ArrivalPromise | NoPromise {
+    const { book } = this.#compiled;
+    if (!book.shop.showDates) return 'datesOff';
+    if (this.occasion.moment === null) return 'noMoment';
+    const timetable = timetableOf(book, service, transit, this.asks);
+    return typeof timetable === 'string' ? timetable : (timetable.promiseAt(this.occasion.moment) ?? 'beyondCalendar');
   }
 
   /** The measures of the goods in some groups alone, or null where there are none. */

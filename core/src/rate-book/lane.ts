@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Transit } from '../dispatch/dispatchCalendar.ts';
 import { ValueMeasure } from '../measures/measure.ts';
 import { Minor } from '../money/money.ts';
 import { DateWindow, Weekday } from '../time/calendar.ts';
@@ -45,12 +46,6 @@ function oneOfEachKind({ card, kept }: { card: Card; kept: readonly Card[] }, co
 export const GroupCard = z.strictObject({ group: Id, ...cards }).superRefine(oneOfEachKind);
 export type GroupCard = z.infer<typeof GroupCard>;
 
-/** Days on the way, least and most, as the service counts them. */
-export const Transit = z
-  .strictObject({ least: z.int().min(0).max(120, 'At most 120 days'), most: z.int().min(0).max(120, 'At most 120 days') })
-  .refine(({ least, most }) => least <= most, { message: 'At most is less than at least', path: ['most'] });
-export type Transit = z.infer<typeof Transit>;
-
 /** The crossing of one service and one zone. */
 export const Lane = z
   .strictObject({
@@ -63,6 +58,7 @@ export const Lane = z
     floor: Minor.nullable(),
     cap: Minor.nullable(),
     freeFrom: FreeFrom.nullable(),
+    /** Days on the way here; null is as the service says. */
     transit: Transit.nullable(),
   })
   .superRefine((lane, context) => {

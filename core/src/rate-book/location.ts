@@ -1,20 +1,11 @@
 import { z } from 'zod';
+import { DispatchCalendar } from '../dispatch/dispatchCalendar.ts';
 import { CountryCode, SubdivisionCode } from '../places/countries.ts';
 import { Point } from '../places/point.ts';
 import { PostalCode } from '../places/postal.ts';
+import { TimeZone } from '../time/timeZone.ts';
 import { Id, Name } from './naming.ts';
 import { GoodsSet, holdsGroup } from './scope.ts';
-
-function isTimeZone(zone: string): boolean {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone: zone });
-    return true;
-  } catch {
-    return false;
-  }
-}
-
-export const TimeZone = z.string().refine(isTimeZone, 'No time zone of the IANA data has this name, such as America/Halifax');
 
 const line = z.string().trim().max(120, 'At most 120 characters');
 
@@ -33,6 +24,8 @@ export const Location = z
     timeZone: TimeZone,
     /** The goods it may ship: null is all of them, else these groups and, if so said, those in no group. */
     ships: GoodsSet.nullable(),
+    /** When orders are packed and leave; without it nothing from here is promised a date. */
+    dispatch: DispatchCalendar.nullable(),
   })
   .refine(({ subdivision, country }) => subdivision === null || subdivision.startsWith(`${country}-`), {
     path: ['subdivision'],

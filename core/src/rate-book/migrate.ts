@@ -95,7 +95,24 @@ function from2(book: Json): Json {
   };
 }
 
-const STEPS: Readonly<Record<number, (book: Json) => Json>> = { 1: from1, 2: from2 };
+/** Format 4 brought dispatch calendars, days on the way of a service, rounds and counters; nothing is promised by what is not set. */
+function from3(book: Json): Json {
+  return {
+    ...book,
+    format: 4,
+    shop: isObject(book.shop) ? { ...book.shop, showDates: true } : book.shop,
+    goodsGroups: each(book.goodsGroups, (group) => ({ ...group, extraPackingDays: 0, leavesOn: [] })),
+    locations: each(book.locations, (location) => ({ ...location, dispatch: null })),
+    services: each(book.services, (service) => ({
+      ...service,
+      days: { transit: null, count: 'working', saturday: false, collects: [1, 2, 3, 4, 5], closed: [] },
+      round: null,
+      counter: null,
+    })),
+  };
+}
+
+const STEPS: Readonly<Record<number, (book: Json) => Json>> = { 1: from1, 2: from2, 3: from3 };
 
 /** Brings a document forward to the present format, one step at a time; one that is no known older format stays as it is. */
 export function migrate(document: unknown): unknown {

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { Counter } from '../counters/counter.ts';
+import { PLAIN_DAYS, ServiceDays } from '../dispatch/dispatchCalendar.ts';
 import { GoodsGroup } from '../goods/goodsGroup.ts';
 import { BasisPoints } from '../measures/percent.ts';
 import { Currency } from '../money/currency.ts';
@@ -8,14 +10,16 @@ import { VolumeRule } from '../packing/billable.ts';
 import { Packaging } from '../packing/packaging.ts';
 import { CountryCode } from '../places/countries.ts';
 import { Place } from '../places/place.ts';
+import { Round } from '../rounds/round.ts';
+import { TimeZone } from '../time/timeZone.ts';
 import { Allowance } from './allowance.ts';
 import { Charge } from './charge.ts';
 import { Lane } from './lane.ts';
-import { Location, TimeZone } from './location.ts';
+import { Location } from './location.ts';
 import { Id, Name } from './naming.ts';
 
 /** The format this code reads and writes; older ones are migrated forward. */
-export const RATE_BOOK_FORMAT = 3;
+export const RATE_BOOK_FORMAT = 4;
 
 const Message = z.string().trim().min(1, 'Write what the buyer reads').max(500, 'At most 500 characters');
 
@@ -41,6 +45,11 @@ export const Service = z.strictObject({
   note: z.string().trim().max(120, 'At most 120 characters'),
   /** How the prices of goods with cards of their own come together. */
   mixing: Mixing,
+  /** How days on the way are counted; rounds and counters have days of their own. */
+  days: ServiceDays,
+  /** The round it is, or was while it was of that kind. */
+  round: Round.nullable(),
+  counter: Counter.nullable(),
 });
 export type Service = z.infer<typeof Service>;
 
@@ -103,6 +112,8 @@ export const Shop = z.strictObject({
   timeZone: TimeZone,
   pricing: Pricing,
   severalAddresses: SeveralAddresses,
+  /** Buyers see when an order arrives. */
+  showDates: z.boolean(),
 });
 export type Shop = z.infer<typeof Shop>;
 
@@ -166,6 +177,11 @@ export const RateBook = z
         context.addIssue({ code: 'custom', message: `No location has the id "${place.location}"`, path, input: place.location });
       });
     });
+    book.services.forEach(({ round }, at) => {
+      if (round === null || round.centre === null || locations.has(round.centre)) return;
+      const path = ['services', at, 'round', 'centre'];
+      context.addIssue({ code: 'custom', message: `No location has the id "${round.centre}"`, path, input: round.centre });
+    });
     const services = new Set(book.services.map((service) => service.id));
     const zones = new Set(book.zones.map((zone) => zone.id));
     for (const list of ['charges', 'allowances'] as const) {
@@ -192,11 +208,23 @@ export function laneOf(zone: Zone, service: Id): Lane | undefined {
   return Object.hasOwn(zone.lanes, service) ? zone.lanes[service] : undefined;
 }
 
+/** What a service is besides its name and kind. */
+export const PLAIN_SERVICE = {
+  internalName: '',
+  kind: 'card',
+  note: '',
+  mixing: { kind: 'add' },
+  days: PLAIN_DAYS,
+  round: null,
+  counter: null,
+} as const satisfies Partial<Service>;
+
 /** What a shop does while nothing else is said. */
 export const SHOP_DEFAULTS = {
   timeZone: 'UTC',
   pricing: { rounding: 'halfUp', ending: 'none', tax: 'none', order: 'owner' },
   severalAddresses: { allowed: true, mostItems: null },
+  showDates: true,
 } as const satisfies Partial<Shop>;
 
 /** A book to begin with: no zones, no services, nothing served. */

@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import { PLAIN_GROUP } from '../goods/goodsGroup.ts';
 import { amount, byWeight, canada, flat, lane } from '../testing/bookOf.ts';
 import { CARD_COLUMNS, cardsToRows } from './cardRows.ts';
 import { RateBook } from './rateBook.ts';
@@ -7,7 +8,7 @@ import { readCardRows } from './readCardRows.ts';
 const plain = canada({ ground: lane(byWeight([['2 kg', amount(990)]])), post: lane(flat(500)) });
 const book = RateBook.parse({
   ...plain,
-  goodsGroups: [{ id: 'clay', name: 'Clay', mark: 'clay' }],
+  goodsGroups: [{ id: 'clay', name: 'Clay', mark: 'clay', ...PLAIN_GROUP }],
   services: plain.services.map((service) => ({ ...service, name: service.id === 'ground' ? 'Ground' : 'Post' })),
   zones: [...plain.zones, { ...plain.zones[0], id: 'twin', name: 'Zone canada', places: [] }],
 });

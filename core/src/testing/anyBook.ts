@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { PLAIN_GROUP } from '../goods/goodsGroup.ts';
 import type { QuoteRequest } from '../quote/request.ts';
 import type { Allowance } from '../rate-book/allowance.ts';
 import { type Bound, Card } from '../rate-book/card.ts';
@@ -206,8 +207,8 @@ export const anyBook: fc.Arbitrary<RateBook> = fc
     return RateBook.parse({
       ...book,
       goodsGroups: [
-        { id: 'clay', name: 'Clay', mark: 'clay' },
-        { id: 'glaze', name: 'Glazes', mark: 'glaze' },
+        { id: 'clay', name: 'Clay', mark: 'clay', ...PLAIN_GROUP },
+        { id: 'glaze', name: 'Glazes', mark: 'glaze', ...PLAIN_GROUP },
       ],
       services: book.services.map((service) => ({ ...service, mixing })),
       zones: book.zones.map((zone) => ({ ...zone, taxRate: 1400 })),

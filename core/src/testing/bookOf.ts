@@ -1,7 +1,7 @@
 import type { Card, TierResult } from '../rate-book/card.ts';
 import { type FreeFrom, type Lane, plainLane } from '../rate-book/lane.ts';
 import type { Location } from '../rate-book/location.ts';
-import { emptyBook, RateBook, type Service, type Zone } from '../rate-book/rateBook.ts';
+import { emptyBook, PLAIN_SERVICE, RateBook, type Service, type Zone } from '../rate-book/rateBook.ts';
 
 /** Short ways to write a rate book down in tests. */
 
@@ -51,10 +51,7 @@ export const freeFrom = (from: number): FreeFrom => ({ measure: 'valueAfterDisco
 export const service = (id: string): Service => ({
   id,
   name: `Service ${id}`,
-  internalName: '',
-  kind: 'card',
-  note: '',
-  mixing: { kind: 'add' },
+  ...PLAIN_SERVICE,
 });
 
 /** A Canadian shop with the given zones; services are those the lanes name. */
@@ -81,6 +78,7 @@ export const location = (id: string, more: Partial<Location> = {}): Location => 
   point: null,
   timeZone: 'America/Halifax',
   ships: null,
+  dispatch: null,
   ...more,
 });
 

@@ -1,3 +1,6 @@
+import type { Counter } from '../counters/counter.ts';
+import type { DispatchCalendar } from '../dispatch/dispatchCalendar.ts';
+import { PLAIN_GROUP } from '../goods/goodsGroup.ts';
 import { type Packaging, SAMPLE_CARTON } from '../packing/packaging.ts';
 import { type Allowance, plainAllowance } from '../rate-book/allowance.ts';
 import { type Charge, plainCharge } from '../rate-book/charge.ts';
@@ -7,6 +10,42 @@ import { EVERYWHERE } from '../rate-book/scope.ts';
 import { amount, bookOf, byWeight, flat, lane } from './bookOf.ts';
 
 /** A book that holds something for every command to change. */
+
+/** Monday to Friday until 14:00, packed the same day or the next. */
+export const dispatch: DispatchCalendar = {
+  cutOffs: ['14:00', '14:00', '14:00', '14:00', '14:00', null, null],
+  ownCutOffs: [],
+  lead: { least: 0, most: 1 },
+  capacity: 40,
+  closed: [{ name: 'Winter break', days: [{ from: '12-24', until: '01-02' }] }],
+};
+export const tuesday = { weekday: 2, from: '09:00', until: '12:00', capacity: 8 };
+export const counter: Counter = {
+  street: '1 Quay',
+  city: 'Dartmouth',
+  country: 'CA',
+  subdivision: 'CA-NS',
+  postalCode: null,
+  point: { latitude: 44.66, longitude: -63.57 },
+  timeZone: 'America/Halifax',
+  hours: [
+    [],
+    [
+      { from: '09:00', until: '12:30' },
+      { from: '13:00', until: '17:00' },
+    ],
+    [],
+    [],
+    [],
+    [],
+    [],
+  ],
+  exceptions: [],
+  readyAfter: 120,
+  stock: { kind: 'own' },
+  instructions: '',
+  showDistance: true,
+};
 
 export const depot: Location = {
   id: 'depot',
@@ -19,6 +58,7 @@ export const depot: Location = {
   point: null,
   timeZone: 'America/Halifax',
   ships: { groups: ['glaze'], others: true },
+  dispatch: { ...dispatch, ownCutOffs: [{ service: 'ground', cutOffs: dispatch.cutOffs }] },
 };
 export const box: Packaging = { ...SAMPLE_CARTON, id: 'box', name: 'Box' };
 
@@ -54,8 +94,8 @@ export const book: RateBook = {
   charges: [charge, { ...charge, id: 'fuel', scope: EVERYWHERE }],
   allowances: [allowance, { ...allowance, id: 'club', scope: EVERYWHERE, coupons: ['CLUB'] }],
   goodsGroups: [
-    { id: 'glaze', name: 'Glazes', mark: 'glaze' },
-    { id: 'shelf', name: 'Shelves', mark: 'sand' },
+    { id: 'glaze', name: 'Glazes', mark: 'glaze', ...PLAIN_GROUP },
+    { id: 'shelf', name: 'Shelves', mark: 'sand', ...PLAIN_GROUP },
   ],
   locations: [depot, { ...depot, id: 'second', name: 'Second', ships: null }],
   packing: { ...plain.packing, packaging: [box, { ...box, id: 'mailer', name: 'Mailer', kind: 'mailer' }], usual: 'box' },

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { fromDay, weekdayOf } from './plainDate.ts';
+import { localAt } from './timeZone.ts';
 
 /** A day of the ISO 8601 week: 1 is Monday, 7 is Sunday. */
 export const Weekday = z.int().min(1).max(7);
@@ -36,46 +38,16 @@ export function inWindow({ from, until }: DateWindow, date: string): boolean {
   return (from === null || date >= from) && (until === null || date <= until);
 }
 
-const formats = new Map<string, Intl.DateTimeFormat>();
-
-function zoned(timeZone: string): Intl.DateTimeFormat {
-  const held = formats.get(timeZone);
-  if (held) return held;
-  const format = new Intl.DateTimeFormat('en-US', {
-    timeZone,
-    calendar: 'gregory',
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-    weekday: 'short',
-  });
-  formats.set(timeZone, format);
-  return format;
-}
-
-const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
-
 export interface ShopDay {
   /** `2026-11-23`. */
   readonly date: string;
   readonly weekday: Weekday;
 }
 
-let lately: { instant: number; timeZone: string; day: ShopDay } | undefined;
-
 /** The day it is in a time zone at an instant, in milliseconds since 1970. */
 export function dayAt(instant: number, timeZone: string): ShopDay {
-  // Many carts are quoted at one moment, and asking a calendar costs more than the quote.
-  if (lately?.instant === instant && lately.timeZone === timeZone) return lately.day;
-  const parts = new Map(
-    zoned(timeZone)
-      .formatToParts(instant)
-      .map(({ type, value }) => [type, value]),
-  );
-  const date = `${parts.get('year')?.padStart(4, '0')}-${parts.get('month')}-${parts.get('day')}`;
-  const day = { date, weekday: WEEKDAYS.indexOf(parts.get('weekday') ?? '') + 1 };
-  lately = { instant, timeZone, day };
-  return day;
+  const { day } = localAt(instant, timeZone);
+  return { date: fromDay(day), weekday: weekdayOf(day) };
 }
 
 /** An instant in UTC, such as `2026-11-23T13:05:00Z`. */
@@ -86,4 +58,13 @@ export type Instant = z.infer<typeof Instant>;
 export function instantToMs(instant: Instant): number {
   // biome-ignore lint/style/noRestrictedGlobals: reads the text, no clock
   return Date.parse(instant);
+}
+
+/** The instant of a number of milliseconds since 1970, to the minute or finer as it is. */
+export function msToInstant(ms: number): Instant {
+  const day = Math.floor(ms / 86_400_000);
+  const rest = ms - day * 86_400_000;
+  const two = (figure: number) => String(Math.floor(figure)).padStart(2, '0');
+  const part = rest % 1000 === 0 ? '' : `.${String(rest % 1000).padStart(3, '0')}`;
+  return `${fromDay(day)}T${two(rest / 3_600_000)}:${two((rest / 60_000) % 60)}:${two((rest / 1000) % 60)}${part}Z`;
 }

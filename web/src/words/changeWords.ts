@@ -159,7 +159,13 @@ function zoneChangeWords(change: ZoneChange, format: Format, subdivision: (code:
   }
 }
 
-type ServiceChange = Extract<Change, { code: 'serviceAdded' | 'serviceRemoved' | 'serviceDescribed' }>;
+type ServiceChange = Extract<Change, { code: 'serviceAdded' | 'serviceRemoved' | 'serviceDescribed' | 'serviceTimes' }>;
+
+const TIMES = {
+  days: 'counts days on the way otherwise',
+  round: 'has other days, windows or area',
+  counter: 'has another address, other hours or stock',
+};
 
 function serviceChangeWords(change: ServiceChange, format: Format): string {
   switch (change.code) {
@@ -167,6 +173,8 @@ function serviceChangeWords(change: ServiceChange, format: Format): string {
       return `Service ${change.service} is new.`;
     case 'serviceRemoved':
       return `Service ${change.service} is gone.`;
+    case 'serviceTimes':
+      return `${change.service} ${TIMES[change.what]}.`;
     case 'serviceDescribed': {
       const { kind, note, internalName, mixing } = change.after;
       const own = internalName === '' ? '' : `, called “${internalName}” in the shop`;
@@ -197,6 +205,12 @@ export function changeWords(change: Change, format: Format, subdivision: (code: 
       if (!allowed) return 'An order goes to one address only now.';
       return `An order may go to several addresses now${mostItems === null ? '' : `, with ${format.count(mostItems, 'item')} at most`}.`;
     }
+    case 'datesShown':
+      return change.shown ? 'Buyers see when an order arrives now.' : 'Buyers see no dates any more.';
+    case 'dispatchSet':
+      return change.after === null
+        ? `${change.location} has no dispatch calendar any more.`
+        : `${change.location} packs by another dispatch calendar.`;
     case 'packagingChanged':
     case 'locationsChanged':
     case 'goodsGroupsChanged':
@@ -221,6 +235,7 @@ export function changeWords(change: Change, format: Format, subdivision: (code: 
     case 'serviceAdded':
     case 'serviceRemoved':
     case 'serviceDescribed':
+    case 'serviceTimes':
       return serviceChangeWords(change, format);
     default:
       return ruleChangeWords(change as RuleChange, book, format);

@@ -59,6 +59,10 @@ function unmeasuredWords(reason: Extract<Reason, { code: Unmeasured }>, format: 
       return 'has no lane in this zone';
     case 'noZone':
       return 'this address is in no zone';
+    case 'pointUnknown':
+      return 'a distance decides, and where this address lies is not known';
+    case 'outsideRound':
+      return 'the address lies outside the round’s area';
     case 'noOrigin':
       return 'no location may ship these goods';
     case 'goodsRefused':
@@ -74,7 +78,17 @@ function unmeasuredWords(reason: Extract<Reason, { code: Unmeasured }>, format: 
   }
 }
 
-const UNMEASURED = ['noLane', 'noZone', 'noOrigin', 'goodsRefused', 'couponNeeded', 'outsideDates', 'wrongWeekday'] as const;
+const UNMEASURED = [
+  'noLane',
+  'noZone',
+  'noOrigin',
+  'pointUnknown',
+  'outsideRound',
+  'goodsRefused',
+  'couponNeeded',
+  'outsideDates',
+  'wrongWeekday',
+] as const;
 type Unmeasured = (typeof UNMEASURED)[number];
 const isUnmeasured = (reason: Reason): reason is Extract<Reason, { code: Unmeasured }> =>
   (UNMEASURED as readonly string[]).includes(reason.code);
@@ -101,6 +115,8 @@ const SHORT: Readonly<Record<Unmeasured, string>> = {
   noLane: '',
   noZone: 'in no zone',
   noOrigin: 'no location ships this',
+  pointUnknown: 'distance not known',
+  outsideRound: 'outside its area',
   goodsRefused: 'not these goods',
   couponNeeded: 'only with a coupon',
   outsideDates: 'not at this date',

@@ -6,6 +6,8 @@ import {
   emptyBook,
   type Lane,
   type Measure,
+  PLAIN_GROUP,
+  PLAIN_SERVICE,
   plainLane,
   type RateBook,
   type Reason,
@@ -126,9 +128,9 @@ test('every kind of change has a sentence, with what was and what is', () => {
       { name: 'addZone', args: { id: 'far', name: 'Far', places: [] } },
       {
         name: 'addService',
-        args: { id: 'ground', name: 'Ground parcel', kind: 'card', note: '', internalName: '', mixing: { kind: 'add' } },
+        args: { id: 'ground', name: 'Ground parcel', ...PLAIN_SERVICE },
       },
-      { name: 'addService', args: { id: 'van', name: 'Van', kind: 'card', note: '', internalName: '', mixing: { kind: 'add' } } },
+      { name: 'addService', args: { id: 'van', name: 'Van', ...PLAIN_SERVICE } },
       { name: 'startLane', args: { ...at, card: lane.card } },
       { name: 'startLane', args: { zone: 'canada', service: 'van', card: { kind: 'flat', result: { kind: 'amount', amount: 500 } } } },
     ] satisfies Command[]
@@ -164,7 +166,7 @@ test('every kind of change has a sentence, with what was and what is', () => {
   expect(told({ name: 'setVolumeRule', args: { divisor: 139, per: 'in3PerLb', roundUpTo: '1 lb' } })).toEqual([
     'Volumetric weight was worked out by 5000 cm³ to the kilogram; it now is by 139 in³ to the pound, rounded up to steps of 1 lb.',
   ]);
-  expect(told({ name: 'addGoodsGroup', args: { id: 'wet', name: 'Wet things', mark: 'glaze' } })).toEqual([
+  expect(told({ name: 'addGoodsGroup', args: { id: 'wet', name: 'Wet things', mark: 'glaze', ...PLAIN_GROUP } })).toEqual([
     'Goods groups: Wet things is new.',
   ]);
   const postal = { kind: 'postal', country: 'CA', rules: 'B3*\nB4*\nB5A\nB6-B7' } as const;

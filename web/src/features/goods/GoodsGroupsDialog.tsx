@@ -1,4 +1,4 @@
-import { type GoodsGroup, MARKS, type Product } from '@ostrakon/core';
+import { type GoodsGroup, MARKS, PLAIN_GROUP, type Product } from '@ostrakon/core';
 import clsx from 'clsx';
 import { ArrowDown, ArrowUp, X } from 'lucide-react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
@@ -91,7 +91,7 @@ export function GoodsGroupsDialog({ products, onClose }: { products: readonly Pr
         button="Add a goods group"
         onName={(name) => {
           const mark = MARKS[goodsGroups.length % MARKS.length] ?? 'clay';
-          return session.dispatch({ name: 'addGoodsGroup', args: { id: newId(name, goodsGroups, 'group'), name, mark } });
+          return session.dispatch({ name: 'addGoodsGroup', args: { id: newId(name, goodsGroups, 'group'), name, mark, ...PLAIN_GROUP } });
         }}
       />
     </Modal>

@@ -1,4 +1,4 @@
-import { GOODS_FIELDS, type GoodsField, headerOf, MARKS } from '@ostrakon/core';
+import { GOODS_FIELDS, type GoodsField, headerOf, MARKS, PLAIN_GROUP } from '@ostrakon/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -234,7 +234,7 @@ export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => 
     if (!taken) return setStage({ tag: 'choose', fault: 'Nothing was taken.' });
     newGroups.forEach(({ id, name }, at) => {
       const mark = MARKS[(book.goodsGroups.length + at) % MARKS.length] ?? 'clay';
-      session.dispatch({ name: 'addGoodsGroup', args: { id, name, mark } });
+      session.dispatch({ name: 'addGoodsGroup', args: { id, name, mark, ...PLAIN_GROUP } });
     });
     toast(`${format.count(put.length, 'product')} taken from the file`, { action: { label: 'Undo', onClick: () => void goods.undo() } });
     onClose();

@@ -1,4 +1,4 @@
-import type { Mixing, Service, ServiceKind } from '@ostrakon/core';
+import { type Mixing, PLAIN_SERVICE, type Service, type ServiceKind } from '@ostrakon/core';
 import { useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -44,7 +44,7 @@ export function ServiceDialog({ service, onClose }: { service?: Service; onClose
     const facts = { internalName, kind, note, mixing };
     const outcome = service
       ? session.dispatch({ name: 'describeService', args: { service: service.id, ...facts } })
-      : session.dispatch({ name: 'addService', args: { id: newId(name, book.services, 'service'), name, ...facts } });
+      : session.dispatch({ name: 'addService', args: { ...PLAIN_SERVICE, id: newId(name, book.services, 'service'), name, ...facts } });
     if (outcome.ok) onClose();
     else setFault(outcome);
   };

@@ -1,0 +1,84 @@
+import { z } from 'zod';
+import { Id } from '../rate-book/naming.ts';
+import { DateWindow, Weekday } from '../time/calendar.ts';
+import { ClosedList } from '../time/closedDays.ts';
+import { TimeOfDay } from '../time/timeOfDay.ts';
+
+/** Something for each day of the week, Monday first. */
+export const weekOf = <S extends z.ZodType>(entry: S) => z.tuple([entry, entry, entry, entry, entry, entry, entry]);
+
+/** Cut-offs of the week: an order before the cut-off counts today. Null is a day without packing. */
+export const CutOffs = weekOf(TimeOfDay.nullable());
+export type CutOffs = z.infer<typeof CutOffs>;
+
+/** Days, least and most. */
+const DayRange = z
+  .strictObject({
+    least: z.int().min(0, 'At least 0 days').max(120, 'At most 120 days'),
+    most: z.int().min(0).max(120, 'At most 120 days'),
+  })
+  .refine(({ least, most }) => least <= most, { message: 'At most is less than at least', path: ['most'] });
+
+/** Days on the way, least and most, as the service counts them. */
+export const Transit = DayRange;
+export type Transit = z.infer<typeof Transit>;
+
+/** When a location packs what was ordered, and lets it go. */
+export const DispatchCalendar = z
+  .strictObject({
+    cutOffs: CutOffs,
+    /** Services with cut-offs of their own; null is the location's. */
+    ownCutOffs: z.array(z.strictObject({ service: Id, cutOffs: CutOffs })).max(60),
+    /** Packing days from the day an order counts for to the day it is packed. */
+    lead: DayRange,
+    /** The most orders packed in a day; null for any number. */
+    capacity: z.int().min(1, 'At least 1 order').max(1_000_000).nullable(),
+    closed: ClosedList,
+  })
+  .superRefine(({ cutOffs, ownCutOffs }, context) => {
+    if (cutOffs.every((cutOff) => cutOff === null)) {
+      context.addIssue({ code: 'custom', message: 'Choose a day on which orders are packed', path: ['cutOffs'], input: cutOffs });
+    }
+    const services = ownCutOffs.map(({ service }) => service);
+    if (new Set(services).size === services.length) return;
+    context.addIssue({ code: 'custom', message: 'A service has one row of cut-offs', path: ['ownCutOffs'], input: ownCutOffs });
+  });
+export type DispatchCalendar = z.infer<typeof DispatchCalendar>;
+
+/** Within a season, goods leave only on these days of the week. */
+export const LeavesOn = z.strictObject({
+  weekdays: z.array(Weekday).min(1, 'Choose a day').max(7),
+  /** Null is all year. */
+  season: DateWindow.nullable(),
+});
+export type LeavesOn = z.infer<typeof LeavesOn>;
+
+/** How a service counts the days between leaving and arriving. */
+export const ServiceDays = z.strictObject({
+  /** Days on the way where a lane says nothing else. */
+  transit: Transit.nullable(),
+  /** `working`: Monday to Friday, and Saturday where it delivers then; `calendar`: every day. */
+  count: z.enum(['working', 'calendar']),
+  saturday: z.boolean(),
+  /** Days of the week on which parcels are taken away. */
+  collects: z.array(Weekday).min(1, 'Choose a day').max(7),
+  /** Days on which the carrier neither collects nor delivers; they do not count. */
+  closed: ClosedList,
+});
+export type ServiceDays = z.infer<typeof ServiceDays>;
+
+/** Monday to Friday, no days on the way known. */
+export const PLAIN_DAYS: ServiceDays = { transit: null, count: 'working', saturday: false, collects: [1, 2, 3, 4, 5], closed: [] };
+
+/** The weekdays a service counts. */
+export function countedWeekdays({ count, saturday }: Pick<ServiceDays, 'count' | 'saturday'>): Weekday[] {
+  if (count === 'calendar') return [1, 2, 3, 4, 5, 6, 7];
+  return saturday ? [1, 2, 3, 4, 5, 6] : [1, 2, 3, 4, 5];
+}
+
+/** Orders taken so far for a day's packing at a location, or for a window of a round. */
+export const DayLoad = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('packing'), location: Id, date: z.iso.date(), orders: z.int().min(0).max(1_000_000) }),
+  z.strictObject({ kind: z.literal('round'), service: Id, date: z.iso.date(), from: TimeOfDay, orders: z.int().min(0).max(1_000_000) }),
+]);
+export type DayLoad = z.infer<typeof DayLoad>;

@@ -1,0 +1,74 @@
+import { countedWeekdays, type ServiceDays, type Transit } from '../dispatch/dispatchCalendar.ts';
+import { msToInstant } from '../time/calendar.ts';
+import { type DayNumber, fromDay } from '../time/plainDate.ts';
+import { WorkingDays } from '../time/workingDays.ts';
+import { type DaySpan, type Dispatch, datesOf } from './dispatch.ts';
+import type { ArrivalPromise, SkippedDay, Timetable } from './promise.ts';
+
+const counted = new WeakMap<ServiceDays, WorkingDays>();
+
+function daysOf(days: ServiceDays): WorkingDays {
+  const held = counted.get(days);
+  if (held) return held;
+  const working = new WorkingDays(countedWeekdays(days), days.closed);
+  counted.set(days, working);
+  return working;
+}
+
+/** Parcels: packed, taken away, and so many days on the way. */
+export class ParcelTimetable implements Timetable {
+  readonly #dispatch: Dispatch;
+  readonly #days: ServiceDays;
+  readonly #transit: Transit;
+  readonly #counted: WorkingDays;
+
+  constructor(dispatch: Dispatch, days: ServiceDays, transit: Transit) {
+    this.#dispatch = dispatch;
+    this.#days = days;
+    this.#transit = transit;
+    this.#counted = daysOf(days);
+  }
+
+  /** Closed days on the way, which did not count. */
+  #closedBetween(leaves: DayNumber, arrives: DayNumber): SkippedDay[] {
+    return Array.from({ length: arrives - leaves }, (_, at) => leaves + at + 1).flatMap((day) => {
+      const name = this.#counted.closed.get(day);
+      return name === undefined ? [] : [{ date: fromDay(day), why: 'closed', name } as const];
+    });
+  }
+
+  promiseAt(moment: number): ArrivalPromise | null {
+    const sent = this.#dispatch.explain(moment);
+    if (!sent) return null;
+    const { least, most } = this.#transit;
+    const [first, last] = [this.#counted.after(sent.leaves.least, least), this.#counted.after(sent.leaves.most, most)];
+    if (first === null || last === null) return null;
+    const arrives: DaySpan = { least: first, most: last };
+    const { count, saturday } = this.#days;
+    return {
+      ...datesOf(arrives),
+      orderBefore: msToInstant(this.#dispatch.cutOff(sent.counted)),
+      timeZone: this.#dispatch.ask.timeZone,
+      chain: [
+        ...sent.chain,
+        {
+          code: 'arrives',
+          ...datesOf(arrives),
+          transit: this.#transit,
+          count,
+          saturday,
+          skipped: this.#closedBetween(sent.leaves.most, last),
+        },
+      ],
+    };
+  }
+
+  lastOrderFor(day: DayNumber): number | null {
+    for (const packing of this.#dispatch.countedBefore(day)) {
+      const leaves = this.#dispatch.leaving(packing, 'most');
+      const last = leaves === null ? null : this.#counted.after(leaves, this.#transit.most);
+      if (last !== null && last <= day) return this.#dispatch.cutOff(packing);
+    }
+    return null;
+  }
+}

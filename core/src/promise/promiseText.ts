@@ -1,0 +1,67 @@
+import type { Instant } from '../time/calendar.ts';
+import { instantToMs } from '../time/calendar.ts';
+import { type DayNumber, fromDay, toDay } from '../time/plainDate.ts';
+import { instantOf, localAt } from '../time/timeZone.ts';
+import type { ArrivalPromise, PlainDate } from './promise.ts';
+
+const DAY = 86_400_000;
+
+const formats = new Map<string, Intl.DateTimeFormat>();
+
+function formatOf(locale: string, shape: 'day' | 'dayOfYear' | 'time'): Intl.DateTimeFormat {
+  const key = `${locale} ${shape}`;
+  const held = formats.get(key);
+  if (held) return held;
+  const day = { weekday: 'short', day: 'numeric', month: 'short' } as const;
+  const options: Intl.DateTimeFormatOptions =
+    shape === 'time' ? { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' } : shape === 'day' ? day : { ...day, year: 'numeric' };
+  // Plain dates and times of day are read as if in UTC, so that no zone shifts them.
+  const format = new Intl.DateTimeFormat(locale, { ...options, timeZone: 'UTC' });
+  formats.set(key, format);
+  return format;
+}
+
+const yearOf = (date: PlainDate) => date.slice(0, 4);
+
+/** A day such as "Thu, Nov 26"; with its year where that is not the year it is read in. */
+export function dayText(date: PlainDate, locale: string, today: PlainDate): string {
+  return formatOf(locale, yearOf(date) === yearOf(today) ? 'day' : 'dayOfYear').format(toDay(date) * DAY);
+}
+
+/** A day, or the days from the first to the last; with years where they are not all the year it is read in. */
+export function daysText(first: PlainDate, last: PlainDate, locale: string, today: PlainDate): string {
+  if (first === last) return dayText(first, locale, today);
+  const shape = yearOf(first) === yearOf(today) && yearOf(last) === yearOf(today) ? 'day' : 'dayOfYear';
+  return formatOf(locale, shape).formatRange(toDay(first) * DAY, toDay(last) * DAY);
+}
+
+/** A time by the clock of a zone, such as "14:00". */
+export function clockText(instant: Instant, timeZone: string, locale: string): string {
+  return formatOf(locale, 'time').format(localAt(instantToMs(instant), timeZone).minute * 60_000);
+}
+
+/** The last moment before an instant as people say it: midnight is the end of the day before. */
+export function momentBefore(instant: Instant, timeZone: string): { date: PlainDate; time: string } {
+  const { day, minute } = localAt(instantToMs(instant), timeZone);
+  const two = (figure: number) => String(figure).padStart(2, '0');
+  return minute === 0
+    ? { date: fromDay(day - 1), time: '24:00' }
+    : { date: fromDay(day), time: `${two(Math.floor(minute / 60))}:${two(minute % 60)}` };
+}
+
+/** The day in a zone at an instant, as a plain date. */
+export function dateAt(instant: Instant, timeZone: string): PlainDate {
+  return fromDay(localAt(instantToMs(instant), timeZone).day);
+}
+
+/** The first instant of a day in a zone. */
+export function startOfDay(day: DayNumber, timeZone: string): number {
+  return instantOf(day, 0, timeZone);
+}
+
+/** What a buyer reads: "Thu, Nov 26", "Nov 26 – 30", "Tue, Nov 24, 09:00–12:00", "Tue, Nov 24, 10:30". */
+export function promiseText(promise: ArrivalPromise, locale: string, today: PlainDate): string {
+  const days = daysText(promise.first, promise.last, locale, today);
+  if (promise.windows) return `${days}, ${promise.windows.map(({ from, until }) => `${from}–${until}`).join(' or ')}`;
+  return promise.readyAt === undefined ? days : `${days}, ${clockText(promise.readyAt, promise.timeZone, locale)}`;
+}

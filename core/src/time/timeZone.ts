@@ -1,0 +1,124 @@
+import { z } from 'zod';
+import type { DayNumber } from './plainDate.ts';
+import { TIME_ZONE_LINES } from './timeZones.generated.ts';
+
+/**
+ * Time zones by the rules of the IANA tz database that ship with this package: those of the runtime may be older than
+ * the law. Rules reach from 2010 to 2037; before and after, the first and last offset hold.
+ */
+
+const MINUTE = 60_000;
+const DAY = 1440;
+/** 2010-01-01T00:00Z in minutes since 1970. */
+const FROM = 21_038_400;
+
+interface Rules {
+  /** Instants from which the next offset holds, in minutes since 1970, ascending. */
+  readonly changes: readonly number[];
+  /** Minutes east of UTC: one more than there are changes. */
+  readonly offsets: readonly number[];
+}
+
+function unpack(line: string): Rules {
+  const [first, ...rest] = line.split(' ');
+  const changes: number[] = [];
+  const offsets = [Number.parseInt(first ?? '', 36)];
+  let at = FROM;
+  for (const change of rest) {
+    const [after, offset] = change.split(',');
+    at += Number.parseInt(after ?? '', 36);
+    changes.push(at);
+    offsets.push(Number.parseInt(offset ?? '', 36));
+  }
+  return { changes, offsets };
+}
+
+let lines: Map<string, string> | undefined;
+const unpacked = new Map<string, Rules>();
+
+function linesByZone(): Map<string, string> {
+  lines ??= new Map(
+    TIME_ZONE_LINES.split('\n').flatMap((line) => {
+      const [names = '', rule = ''] = line.split(':');
+      return names.split(' ').map((name) => [name, rule] as const);
+    }),
+  );
+  return lines;
+}
+
+/** Every name of the tz database, ascending. */
+export function timeZoneNames(): string[] {
+  return [...linesByZone().keys()].sort();
+}
+
+/** An IANA name such as `America/Halifax`. */
+export const TimeZone = z
+  .string()
+  .refine((name) => linesByZone().has(name), 'No time zone of the IANA data has this name, such as America/Halifax');
+
+function rulesOf(timeZone: string): Rules {
+  const held = unpacked.get(timeZone);
+  if (held) return held;
+  const line = linesByZone().get(timeZone);
+  if (line === undefined) throw new Error(`no time zone is called ${timeZone}`);
+  const rules = unpack(line);
+  unpacked.set(timeZone, rules);
+  return rules;
+}
+
+/** How many changes of a zone lie at or before an instant, in minutes since 1970. */
+function changesUntil({ changes }: Rules, minute: number): number {
+  let low = 0;
+  let high = changes.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((changes[middle] as number) <= minute) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+const offsetWithin = (rules: Rules, minute: number) => rules.offsets[changesUntil(rules, minute)] as number;
+
+/** Minutes east of UTC at an instant, in milliseconds since 1970. */
+export function offsetAt(instant: number, timeZone: string): number {
+  return offsetWithin(rulesOf(timeZone), Math.floor(instant / MINUTE));
+}
+
+export interface LocalTimeOfDay {
+  readonly day: DayNumber;
+  /** Minutes since midnight as the clock shows them: 0 to 1439. */
+  readonly minute: number;
+}
+
+/** What calendar and clock show in a zone at an instant, in milliseconds since 1970. */
+export function localAt(instant: number, timeZone: string): LocalTimeOfDay {
+  const wall = Math.floor(instant / MINUTE) + offsetAt(instant, timeZone);
+  const day = Math.floor(wall / DAY);
+  return { day, minute: wall - day * DAY };
+}
+
+/** No offset differs from UTC by more than this many minutes. */
+const WIDEST = 1000;
+
+/**
+ * The instant, in milliseconds since 1970, at which calendar and clock show a day and minute: the first where a clock set
+ * back shows it twice; where a clock set forward leaves it out, as long after the change as it lies after the time left out.
+ * @param minute since midnight; 1440 is the end of the day
+ */
+export function instantOf(day: DayNumber, minute: number, timeZone: string): number {
+  const rules = rulesOf(timeZone);
+  const wall = day * DAY + minute;
+  const first = changesUntil(rules, wall - WIDEST);
+  const last = changesUntil(rules, wall + WIDEST);
+  for (let at = first; at <= last; at += 1) {
+    const instant = wall - (rules.offsets[at] as number);
+    if (changesUntil(rules, instant) === at) return instant * MINUTE;
+  }
+  for (let at = first; at < last; at += 1) {
+    const change = rules.changes[at] as number;
+    const [before, after] = [rules.offsets[at] as number, rules.offsets[at + 1] as number];
+    if (wall >= change + before && wall < change + after) return (wall - before) * MINUTE;
+  }
+  throw new Error(`no instant shows minute ${minute} of day ${day} in ${timeZone}`);
+}
