@@ -32,7 +32,8 @@ export function dayText(date: PlainDate, locale: string, today: PlainDate): stri
 export function daysText(first: PlainDate, last: PlainDate, locale: string, today: PlainDate): string {
   if (first === last) return dayText(first, locale, today);
   const shape = yearOf(first) === yearOf(today) && yearOf(last) === yearOf(today) ? 'day' : 'dayOfYear';
-  return formatOf(locale, shape).formatRange(toDay(first) * DAY, toDay(last) * DAY);
+  // Joined here and not by formatRange, of which every runtime has its own version.
+  return [first, last].map((date) => formatOf(locale, shape).format(toDay(date) * DAY)).join(' – ');
 }
 
 /** A time by the clock of a zone, such as "14:00". */

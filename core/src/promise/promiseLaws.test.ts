@@ -1,0 +1,91 @@
+import fc from 'fast-check';
+import { expect, test } from 'vitest';
+import type { RateBook, Service } from '../rate-book/rateBook.ts';
+import { type AnyTimetable, AUTUMN, anyTimetable } from '../testing/anyTimetable.ts';
+import { instantToMs } from '../time/calendar.ts';
+import type { ClosedDays } from '../time/closedDays.ts';
+import { fromDay, toDay } from '../time/plainDate.ts';
+import { localAt } from '../time/timeZone.ts';
+import type { Timetable } from './promise.ts';
+import { timetableOf } from './timetableOf.ts';
+
+const KINDS = ['parcel', 'van', 'counter'] as const;
+const kind = fc.constantFrom(...KINDS);
+const MINUTE = 60_000;
+const moment = fc.integer({ min: AUTUMN * 1440, max: (AUTUMN + 80) * 1440 }).map((minute) => minute * MINUTE);
+
+function timetable({ book, goods }: AnyTimetable, id: (typeof KINDS)[number]): Timetable {
+  const found = timetableOf(book, book.services.find((service) => service.id === id)!, null, goods);
+  if (typeof found === 'string') throw new Error(found);
+  return found;
+}
+
+test('a later order never arrives earlier, nothing arrives before it is ordered, and until the moment to order before the promise stays', () => {
+  fc.assert(
+    fc.property(anyTimetable, kind, moment, fc.integer({ min: 1, max: 6000 }), (any, id, at, minutes) => {
+      const one = timetable(any, id);
+      const [now, later] = [one.promiseAt(at), one.promiseAt(at + minutes * MINUTE)];
+      if (!now) {
+        expect(later).toBeNull();
+        return;
+      }
+      if (later) expect([later.first >= now.first, later.last >= now.last, later.first <= later.last]).toEqual([true, true, true]);
+      const ordered = now.chain[0]!;
+      expect(ordered.code === 'ordered' && now.first >= ordered.date).toBe(true);
+      if (now.readyAt !== undefined) expect(instantToMs(now.readyAt)).toBeGreaterThanOrEqual(at);
+      const before = instantToMs(now.orderBefore);
+      expect(before).toBeGreaterThan(at);
+      const last = one.promiseAt(before - MINUTE)!;
+      expect([last.first, last.last, last.orderBefore]).toEqual([now.first, now.last, now.orderBefore]);
+    }),
+    { numRuns: 600 },
+  );
+});
+
+function shut(book: RateBook, date: string): RateBook {
+  const more: ClosedDays = { name: 'One more', days: [{ from: date, until: date }] };
+  const onService = (service: Service): Service => ({
+    ...service,
+    days: { ...service.days, closed: [...service.days.closed, more] },
+    round: service.round && { ...service.round, closed: [...service.round.closed, more] },
+    counter: service.counter && { ...service.counter, exceptions: [{ ...more, hours: [] }, ...service.counter.exceptions] },
+  });
+  return {
+    ...book,
+    locations: book.locations.map((place) => ({
+      ...place,
+      dispatch: place.dispatch && { ...place.dispatch, closed: [...place.dispatch.closed, more] },
+    })),
+    services: book.services.map(onService),
+  };
+}
+
+test('adding a closed day never brings a promise forward, nor a last order back', () => {
+  fc.assert(
+    fc.property(anyTimetable, kind, moment, fc.nat(20), (any, id, at, after) => {
+      const date = fromDay(localAt(at, 'UTC').day + after);
+      const [before, shutToo] = [timetable(any, id), timetable({ ...any, book: shut(any.book, date) }, id)];
+      const [was, is] = [before.promiseAt(at), shutToo.promiseAt(at)];
+      if (was && is) expect([is.first >= was.first, is.last >= was.last]).toEqual([true, true]);
+      const day = toDay(date) + 5;
+      const [wasLast, isLast] = [before.lastOrderFor(day), shutToo.lastOrderFor(day)];
+      if (isLast !== null) expect(wasLast).toBeGreaterThanOrEqual(isLast);
+    }),
+    { numRuns: 600 },
+  );
+});
+
+test('the last order for a day arrives by then, and an order at that moment does not', () => {
+  fc.assert(
+    fc.property(anyTimetable, kind, fc.nat(70), (any, id, after) => {
+      const one = timetable(any, id);
+      const day = AUTUMN + 10 + after;
+      const last = one.lastOrderFor(day);
+      if (last === null) return;
+      const [inTime, tooLate] = [one.promiseAt(last - MINUTE), one.promiseAt(last)];
+      expect(inTime && inTime.last <= fromDay(day)).toBe(true);
+      expect(tooLate === null || tooLate.last > fromDay(day)).toBe(true);
+    }),
+    { numRuns: 600 },
+  );
+});
