@@ -10,6 +10,9 @@ import { editionRoutes } from './features/editions/editionRoutes.ts';
 import type { EditionStore } from './features/editions/editionStore.ts';
 import { goodsRoutes } from './features/goods/goodsRoutes.ts';
 import type { GoodsStore } from './features/goods/goodsStore.ts';
+import { holidayRoutes } from './features/holidays/holidayRoutes.ts';
+import { loadRoutes } from './features/loads/loadRoutes.ts';
+import type { LoadStore } from './features/loads/loadStore.ts';
 import { LiveQuotes } from './features/public-quote/liveQuotes.ts';
 import { publicRoutes } from './features/public-quote/publicRoutes.ts';
 import { trialRoutes } from './features/trials/trialRoutes.ts';
@@ -20,6 +23,7 @@ export interface AppParts {
   readonly draft: DraftStore;
   readonly editions: EditionStore;
   readonly goods: GoodsStore;
+  readonly loads: LoadStore;
   readonly trials: TrialStore;
   readonly log: Logger;
   /** Folder of the built page; none in tests of the API. */
@@ -53,10 +57,11 @@ function servePages(app: Express, pages: string): void {
 }
 
 export function createApp(parts: AppParts): Express {
-  const { draft, editions, goods, trials, log, pages } = parts;
+  const { draft, editions, goods, loads, trials, log, pages } = parts;
   const quotes = new LiveQuotes({
     live: () => (editions.live ? { number: editions.live.summary.number, book: editions.live.book } : null),
     products: () => goods.byId,
+    loads: () => loads.all,
   });
   const app = express();
   app.disable('x-powered-by');
@@ -74,6 +79,8 @@ export function createApp(parts: AppParts): Express {
   api.use('/editions', editionRoutes(editions, draft));
   api.use('/products', goodsRoutes(goods));
   api.use('/trials', trialRoutes(trials));
+  api.use('/loads', loadRoutes(loads));
+  api.use('/holidays', holidayRoutes());
   api.use('/public/v1', publicRoutes(quotes));
   api.use(unknownAddress);
   app.use('/api', api);

@@ -1,6 +1,7 @@
 import { DraftStore } from './features/draft/draftStore.ts';
 import { EditionStore } from './features/editions/editionStore.ts';
 import { GoodsStore } from './features/goods/goodsStore.ts';
+import { LoadStore } from './features/loads/loadStore.ts';
 import { TrialStore } from './features/trials/trialStore.ts';
 import { openDatabase } from './persistence/database.ts';
 
@@ -12,6 +13,7 @@ export async function openShop(folder: string, now: () => string) {
     draft: await DraftStore.open(database, now),
     editions: await EditionStore.open(database, now),
     goods: await GoodsStore.open(database),
+    loads: await LoadStore.open(database),
     trials: new TrialStore(database),
   };
 }

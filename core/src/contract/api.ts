@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { Command } from '../commands/commands.ts';
+import { DayLoad } from '../dispatch/dispatchCalendar.ts';
 import { MOST_PRODUCTS, Product, ProductId } from '../goods/product.ts';
 import { Id, Name } from '../rate-book/naming.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
+import { ClosedDays } from '../time/closedDays.ts';
 import { CartInput } from './cartInput.ts';
 
 const Revision = z.int().min(0);
@@ -58,6 +60,19 @@ export type GoodsChange = z.infer<typeof GoodsChange>;
 /** What leads back to the goods as they were. */
 export const GoodsAnswer = z.strictObject({ inverse: GoodsChange, count: z.int().min(0) });
 export type GoodsAnswer = z.infer<typeof GoodsAnswer>;
+
+/** Orders taken so far, by day. */
+export const LoadList = z.strictObject({ loads: z.array(DayLoad) });
+
+/** Public holidays of a place, those of one name together. */
+export const HolidayList = z.strictObject({ closed: z.array(ClosedDays) });
+/** The countries and regions whose public holidays are known. */
+export const HolidayPlaces = z.strictObject({
+  places: z.array(
+    z.strictObject({ code: z.string(), name: z.string(), regions: z.array(z.strictObject({ code: z.string(), name: z.string() })) }),
+  ),
+});
+export type HolidayPlaces = z.infer<typeof HolidayPlaces>;
 
 /** A saved cart and address. */
 export const Trial = z.strictObject({ id: Id, name: Name, cart: CartInput });

@@ -52,6 +52,16 @@ export interface TrialRow {
   cart: string;
 }
 
+export interface DayLoadRow {
+  kind: 'packing' | 'round';
+  /** The location, or the service of a round. */
+  owner: string;
+  date: string;
+  /** When the window of a round begins; empty for packing. */
+  window: string;
+  orders: number;
+}
+
 export const DraftEntity = new EntitySchema<DraftRow>({
   name: 'Draft',
   tableName: 'draft',
@@ -122,4 +132,16 @@ export const TrialEntity = new EntitySchema<TrialRow>({
   },
 });
 
-export const entities = [DraftEntity, DraftChangeEntity, EditionEntity, ProductEntity, TrialEntity];
+export const DayLoadEntity = new EntitySchema<DayLoadRow>({
+  name: 'DayLoad',
+  tableName: 'day_load',
+  columns: {
+    kind: { type: 'varchar', primary: true },
+    owner: { type: 'varchar', primary: true },
+    date: { type: 'varchar', primary: true },
+    window: { type: 'varchar', primary: true },
+    orders: { type: 'integer' },
+  },
+});
+
+export const entities = [DayLoadEntity, DraftEntity, DraftChangeEntity, EditionEntity, ProductEntity, TrialEntity];

@@ -2,6 +2,7 @@ import {
   CartInput,
   type CompiledBook,
   compile,
+  type DayLoad,
   type Product,
   type PublicQuote,
   QuoteRequest,
@@ -17,6 +18,8 @@ export interface LiveSources {
   /** The live edition, or null before the first. */
   live(): { readonly number: number; readonly book: RateBook } | null;
   products(): ReadonlyMap<string, Product>;
+  /** Orders taken so far. */
+  loads(): readonly DayLoad[];
 }
 
 /** Quotes from the live edition, compiled once per edition and held in memory. */
@@ -51,6 +54,7 @@ export class LiveQuotes {
     const located = {
       ...request,
       moment: request.moment ?? this.#now(),
+      loads: [...this.#sources.loads()],
       destination: withCentroid(book.places, request.destination),
       ...(request.others && { others: request.others.map((other) => withCentroid(book.places, other)) }),
     };
