@@ -36,7 +36,7 @@ const security = helmet({
     useDefaults: false,
     directives: {
       defaultSrc: ["'self'"],
-      // Radix, Recharts and dnd-kit place things with style attributes.
+      // Radix and Recharts place things with style attributes.
       styleSrc: ["'self'", "'unsafe-inline'"],
       imgSrc: ["'self'", 'data:'],
       workerSrc: ["'self'"],

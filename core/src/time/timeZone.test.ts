@@ -29,11 +29,11 @@ const CHANGED: Readonly<Record<string, string>> = {
 };
 
 describe('the tz database that ships with the package', () => {
-  test('is that of the package it was taken from, to the minute of every change from 2010 to 2037', () => {
+  test('is that of the package it was taken from, to the minute of every change from 2016 to 2037', () => {
     expect(moment.tz.dataVersion).toBe(TZ_VERSION);
     for (const name of timeZoneNames()) {
       const { untils } = moment.tz.zone(name)!;
-      const changes = untils.filter((until) => until !== null && until > instantToMs('2010-01-01T00:00:00Z') && until < Infinity);
+      const changes = untils.filter((until) => until !== null && until > instantToMs('2016-01-01T00:00:00Z') && until < Infinity);
       for (const change of changes) {
         for (const near of [change - 60_000, change])
           expect([name, offsetAt(near, name)]).toEqual([name, 0 - moment.tz.zone(name)!.utcOffset(near)]);
@@ -85,7 +85,6 @@ describe('the tz database that ships with the package', () => {
     ['left out by a clock set forward', '2026-03-08', '02:30', 'America/Halifax', '2026-03-08T06:30:00Z'],
     ['shown twice by a clock set back: the first', '2026-11-01', '01:30', 'America/Halifax', '2026-11-01T04:30:00Z'],
     ['half an hour left out', '2026-10-04', '02:15', 'Australia/Lord_Howe', '2026-10-03T15:45:00Z'],
-    ['on a day that the date line took', '2011-12-30', '12:00', 'Pacific/Apia', '2011-12-30T22:00:00Z'],
     ['the end of a day', '2026-12-31', '24:00', 'Asia/Kathmandu', '2026-12-31T18:15:00Z'],
     ['ahead of the date line', '2027-01-01', '00:00', 'Pacific/Kiritimati', '2026-12-31T10:00:00Z'],
   ])('a time %s', (_name, date, time, zone, expected) => expect(instant(date, time, zone)).toBe(expected));
@@ -101,7 +100,7 @@ describe('the tz database that ships with the package', () => {
       'Pacific/Apia',
     ];
     fc.assert(
-      fc.property(fc.constantFrom(...zones), fc.integer({ min: 14_700, max: 21_900 }), fc.nat(1439), (zone, day, minute) => {
+      fc.property(fc.constantFrom(...zones), fc.integer({ min: 16_900, max: 21_900 }), fc.nat(1439), (zone, day, minute) => {
         const plain = Temporal.PlainDateTime.from(`${fromDay(day)}T${timeText(minute)}`);
         const expected = plain.toZonedDateTime(zone).epochMilliseconds;
         expect(instantOf(day, minute, zone)).toBe(expected);

@@ -4,13 +4,13 @@ import { TIME_ZONE_LINES } from './timeZones.generated.ts';
 
 /**
  * Time zones by the rules of the IANA tz database that ship with this package: those of the runtime may be older than
- * the law. Rules reach from 2010 to 2037; before and after, the first and last offset hold.
+ * the law. Rules reach from 2016 to 2037; before and after, the first and last offset hold.
  */
 
 const MINUTE = 60_000;
 const DAY = 1440;
-/** 2010-01-01T00:00Z in minutes since 1970. */
-const FROM = 21_038_400;
+/** 2016-01-01T00:00Z in minutes since 1970. */
+const FROM = 24_193_440;
 
 interface Rules {
   /** Instants from which the next offset holds, in minutes since 1970, ascending. */
@@ -19,47 +19,59 @@ interface Rules {
   readonly offsets: readonly number[];
 }
 
-function unpack(line: string): Rules {
-  const [first, ...rest] = line.split(' ');
-  const changes: number[] = [];
-  const offsets = [Number.parseInt(first ?? '', 36)];
-  let at = FROM;
-  for (const change of rest) {
-    const [after, offset] = change.split(',');
-    at += Number.parseInt(after ?? '', 36);
-    changes.push(at);
-    offsets.push(Number.parseInt(offset ?? '', 36));
-  }
-  return { changes, offsets };
+/** As packed: a zone's offsets, the minutes to its first change, and the pattern of its changes. */
+interface Packed {
+  readonly offsets: string;
+  readonly first: string;
+  readonly pattern: string;
 }
 
-let lines: Map<string, string> | undefined;
+const figure = (text: string | undefined) => Number.parseInt(text ?? '', 36);
+
+function unpack({ offsets, first, pattern }: Packed): Rules {
+  const held = offsets.split(',').map(figure);
+  const changes: number[] = [];
+  const order = [held[0] as number];
+  let at = FROM;
+  for (const change of pattern === '' ? [] : pattern.split(' ')) {
+    const [since, place] = change.split(',');
+    at += figure(since === '' ? first : since);
+    changes.push(at);
+    order.push(held[figure(place)] as number);
+  }
+  return { changes, offsets: order };
+}
+
+let packed: Map<string, Packed> | undefined;
 const unpacked = new Map<string, Rules>();
 
-function linesByZone(): Map<string, string> {
-  lines ??= new Map(
+function packedByZone(): Map<string, Packed> {
+  packed ??= new Map(
     TIME_ZONE_LINES.split('\n').flatMap((line) => {
-      const [names = '', rule = ''] = line.split(':');
-      return names.split(' ').map((name) => [name, rule] as const);
+      const [zones = '', pattern = ''] = line.split(':');
+      return zones.split('|').flatMap((zone) => {
+        const [offsets = '', first = '', names = ''] = zone.split(';');
+        return names.split(' ').map((name) => [name, { offsets, first, pattern }] as const);
+      });
     }),
   );
-  return lines;
+  return packed;
 }
 
 /** Every name of the tz database, ascending. */
 export function timeZoneNames(): string[] {
-  return [...linesByZone().keys()].sort();
+  return [...packedByZone().keys()].sort();
 }
 
 /** An IANA name such as `America/Halifax`. */
 export const TimeZone = z
   .string()
-  .refine((name) => linesByZone().has(name), 'No time zone of the IANA data has this name, such as America/Halifax');
+  .refine((name) => packedByZone().has(name), 'No time zone of the IANA data has this name, such as America/Halifax');
 
 function rulesOf(timeZone: string): Rules {
   const held = unpacked.get(timeZone);
   if (held) return held;
-  const line = linesByZone().get(timeZone);
+  const line = packedByZone().get(timeZone);
   if (line === undefined) throw new Error(`no time zone is called ${timeZone}`);
   const rules = unpack(line);
   unpacked.set(timeZone, rules);

@@ -1,5 +1,3 @@
-import { useSortable } from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
 import type { Service } from '@ostrakon/core';
 import { ChevronDown } from 'lucide-react';
 import { lazy, memo, Suspense, useState } from 'react';
@@ -8,7 +6,7 @@ import { Menu, type MenuGroup } from '../../ui/Menu.tsx';
 import { newId } from '../../ui/newId.ts';
 import { RenameField } from '../../ui/RenameField.tsx';
 import { toast } from '../../ui/toast.ts';
-import { dragId } from './sheetDrag.ts';
+import { useDragOrder } from './useDragOrder.ts';
 
 interface ServiceHeadProps {
   service: Service;
@@ -58,13 +56,12 @@ export const ServiceHead = memo(function ServiceHead({ service, at, tabIndex }: 
   const session = useDraftSession();
   const [mode, setMode] = useState<'shown' | 'renaming' | 'details'>('shown');
   const groups = useServiceMenu(service, setMode);
-  const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id: dragId('service', service.id) });
+  const { element, state } = useDragOrder<HTMLTableCellElement>({ kind: 'service', id: service.id });
   return (
     <th
-      ref={setNodeRef}
+      ref={element}
       scope="col"
-      style={{ transform: CSS.Translate.toString(transform), transition }}
-      className={`border-line-strong border-b border-l bg-slip p-0 text-left align-top font-normal ${isDragging ? 'relative z-20 opacity-80' : ''}`}
+      className={`border-line-strong border-b border-l bg-slip p-0 text-left align-top font-normal ${state === 'dragged' ? 'opacity-60' : state === 'over' ? 'outline-2 -outline-offset-2 outline-clay' : ''}`}
     >
       {mode === 'renaming' ? (
         <div className="p-1.5">
@@ -83,7 +80,6 @@ export const ServiceHead = memo(function ServiceHead({ service, at, tabIndex }: 
               type="button"
               data-cell={`0,${at + 1}`}
               tabIndex={tabIndex}
-              {...listeners}
               className="relative block w-full px-2 py-1.5 text-left hover:bg-ash-soft"
             >
               <span className="line-clamp-2 pr-3 leading-tight font-semibold">{service.name}</span>

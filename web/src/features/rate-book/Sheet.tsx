@@ -1,15 +1,12 @@
-import { type CollisionDetection, closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { horizontalListSortingStrategy, SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { quoteZone } from '@ostrakon/core';
 import { lazy, Suspense, useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
-import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { useDraft } from '../../draft/DraftProvider.tsx';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
 import { AddService } from './AddService.tsx';
 import { AddZone } from './AddZone.tsx';
 import { ServiceHead } from './ServiceHead.tsx';
 import type { Face } from './sheetCell.ts';
-import { dragId, readDragId } from './sheetDrag.ts';
 import { useChosenLanes } from './useChosenLanes.ts';
 import { useLiveAnswers } from './useLiveAnswers.ts';
 import { useSheetKeys } from './useSheetKeys.ts';
@@ -17,40 +14,9 @@ import { ZoneRow } from './ZoneRow.tsx';
 
 const LanesBar = lazy(async () => ({ default: (await import('./LanesBar.tsx')).LanesBar }));
 
-/** A dragged zone meets only zones, a service only services. */
-const sameKind: CollisionDetection = (args) => {
-  const kind = readDragId(args.active.id)?.kind;
-  return closestCenter({ ...args, droppableContainers: args.droppableContainers.filter((one) => readDragId(one.id)?.kind === kind) });
-};
-
-/** The same list as long as it names the same things in the same order: a new one would draw every row and head anew. */
-function useDragIds(kind: 'zone' | 'service', entries: readonly { id: string }[]): string[] {
-  const joined = entries.map((entry) => dragId(kind, entry.id)).join(' ');
-  return useMemo(() => (joined === '' ? [] : joined.split(' ')), [joined]);
-}
-
-function useReorder() {
-  const session = useDraftSession();
-  const { book } = useDraft();
-  return ({ active, over }: DragEndEvent) => {
-    const moved = readDragId(active.id);
-    const onto = over && readDragId(over.id);
-    if (!moved || !onto || moved.id === onto.id || moved.kind !== onto.kind) return;
-    if (moved.kind === 'zone')
-      session.dispatch({ name: 'moveZone', args: { zone: moved.id, to: book.zones.findIndex((zone) => zone.id === onto.id) } });
-    else
-      session.dispatch({
-        name: 'moveService',
-        args: { service: moved.id, to: book.services.findIndex((service) => service.id === onto.id) },
-      });
-  };
-}
-
 export function Sheet({ face }: { face: Face }) {
   const { book } = useDraft();
   const { compiled, shipments, zone: benchZone } = useBench();
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
-  const reorder = useReorder();
   const keys = useSheetKeys();
   const choice = useChosenLanes();
   const live = useLiveAnswers(face === 'live');
@@ -65,7 +31,7 @@ export function Sheet({ face }: { face: Face }) {
     live,
   };
   return (
-    <DndContext sensors={sensors} collisionDetection={sameKind} onDragEnd={reorder}>
+    <>
       <table
         role="grid"
         aria-label="Zones by services"
@@ -89,22 +55,18 @@ export function Sheet({ face }: { face: Face }) {
             <th scope="col" className="border-line-strong border-b bg-slip px-2.5 text-left text-sm font-normal text-ash">
               Near to far
             </th>
-            <SortableContext items={useDragIds('service', book.services)} strategy={horizontalListSortingStrategy}>
-              {book.services.map((service, at) => (
-                <ServiceHead key={service.id} service={service} at={at} tabIndex={keys.tabIndex(0, at + 1)} />
-              ))}
-            </SortableContext>
+            {book.services.map((service, at) => (
+              <ServiceHead key={service.id} service={service} at={at} tabIndex={keys.tabIndex(0, at + 1)} />
+            ))}
             <th scope="col" className="border-line-strong border-b bg-slip p-0">
               <AddService />
             </th>
           </tr>
         </thead>
         <tbody>
-          <SortableContext items={useDragIds('zone', book.zones)} strategy={verticalListSortingStrategy}>
-            {book.zones.map((zone, at) => (
-              <ZoneRow key={zone.id} zone={zone} row={at + 1} answers={answers[at] ?? []} marked={zone.id === benchZone} look={look} />
-            ))}
-          </SortableContext>
+          {book.zones.map((zone, at) => (
+            <ZoneRow key={zone.id} zone={zone} row={at + 1} answers={answers[at] ?? []} marked={zone.id === benchZone} look={look} />
+          ))}
         </tbody>
       </table>
       <AddZone />
@@ -117,6 +79,6 @@ export function Sheet({ face }: { face: Face }) {
           Ctrl with a click, or the space bar, chooses lanes to change together; Shift with a click, all between two.
         </p>
       )}
-    </DndContext>
+    </>
   );
 }

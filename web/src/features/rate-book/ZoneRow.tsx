@@ -1,12 +1,10 @@
-import { useSortable } from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
 import { laneOf, type Offer, type Service, type Withheld, type Zone } from '@ostrakon/core';
 import type { Format } from '../../words/format.ts';
 import { placeWords } from '../../words/quoteWords.ts';
 import { LaneCell } from './LaneCell.tsx';
 import { StartCell } from './StartCell.tsx';
 import { againstLiveWords, cartWords, type Face, ratesWords } from './sheetCell.ts';
-import { dragId } from './sheetDrag.ts';
+import { useDragOrder } from './useDragOrder.ts';
 import type { AnswerOf } from './useLiveAnswers.ts';
 import { ZoneHead } from './ZoneHead.tsx';
 
@@ -44,18 +42,17 @@ interface ZoneRowProps {
 /** A zone across all services. What a cell says is worked out here, so that a cell is drawn anew only when it says something else. */
 export function ZoneRow({ zone, row, answers, marked, look }: ZoneRowProps) {
   const { face, services, format, subdivision, tabIndex, chosen, live } = look;
-  const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id: dragId('zone', zone.id) });
+  const { element, handle, state } = useDragOrder<HTMLTableRowElement>({ kind: 'zone', id: zone.id });
   const dot = marked ? 'border-clay bg-clay' : 'border-ash bg-bone';
   return (
     <tr
-      ref={setNodeRef}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
-      className={`h-[54px] ${isDragging ? 'relative z-20 opacity-80' : ''}`}
+      ref={element}
+      className={`h-[54px] ${state === 'dragged' ? 'opacity-60' : state === 'over' ? 'outline-2 -outline-offset-2 outline-clay' : ''}`}
     >
       <th scope="row" className={`border-line border-b p-0 text-left align-top font-normal ${marked ? 'bg-clay-soft' : 'bg-slip'}`}>
         <div className="flex items-start gap-1.5 py-1 pr-0.5 pl-2">
           <span
-            {...listeners}
+            ref={handle}
             title="Drag to reorder"
             aria-hidden
             className={`mt-1 size-2.5 shrink-0 cursor-grab rounded-full border ${dot}`}
