@@ -101,9 +101,10 @@ export { type CheckedPostalList, checkPostalList, MOST_POSTAL_LINES, type Postal
 export { isPostalShape } from './places/postalShape.ts';
 export { subdivisionOfPostal } from './places/postalStart.ts';
 export { cutOffsFor, Dispatch } from './promise/dispatch.ts';
+export { type DateFinding, dateFindings, type LastOrder, lastOrders } from './promise/lastOrders.ts';
 export { openOn } from './promise/openingHours.ts';
 export type { ArrivalPromise, NoPromise, PlainDate, PromiseStep, SkippedDay, Timetable } from './promise/promise.ts';
-export { clockText, dateAt, daysText, dayText, momentBefore, promiseText, startOfDay } from './promise/promiseText.ts';
+export { clockText, dateAt, daysInShort, daysText, dayText, momentBefore, promiseText, startOfDay } from './promise/promiseText.ts';
 export { dispatchOf, type GoodsAsk, PLAIN_GOODS, timetableOf } from './promise/timetableOf.ts';
 export { type CompiledBook, type CompiledZone, compile, pricesInto } from './quote/compile.ts';
 export { priceOnCard } from './quote/compiledCard.ts';

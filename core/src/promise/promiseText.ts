@@ -8,15 +8,19 @@ const DAY = 86_400_000;
 
 const formats = new Map<string, Intl.DateTimeFormat>();
 
-function formatOf(locale: string, shape: 'day' | 'dayOfYear' | 'time'): Intl.DateTimeFormat {
+function formatOf(locale: string, shape: 'day' | 'dayOfYear' | 'time' | 'short'): Intl.DateTimeFormat {
   const key = `${locale} ${shape}`;
   const held = formats.get(key);
   if (held) return held;
   const day = { weekday: 'short', day: 'numeric', month: 'short' } as const;
-  const options: Intl.DateTimeFormatOptions =
-    shape === 'time' ? { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' } : shape === 'day' ? day : { ...day, year: 'numeric' };
+  const options: Readonly<Record<typeof shape, Intl.DateTimeFormatOptions>> = {
+    time: { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' },
+    short: { day: 'numeric', month: 'short' },
+    day,
+    dayOfYear: { ...day, year: 'numeric' },
+  };
   // Plain dates and times of day are read as if in UTC, so that no zone shifts them.
-  const format = new Intl.DateTimeFormat(locale, { ...options, timeZone: 'UTC' });
+  const format = new Intl.DateTimeFormat(locale, { ...options[shape], timeZone: 'UTC' });
   formats.set(key, format);
   return format;
 }
@@ -65,4 +69,11 @@ export function promiseText(promise: ArrivalPromise, locale: string, today: Plai
   const days = daysText(promise.first, promise.last, locale, today);
   if (promise.windows) return `${days}, ${promise.windows.map(({ from, until }) => `${from}–${until}`).join(' or ')}`;
   return promise.readyAt === undefined ? days : `${days}, ${clockText(promise.readyAt, promise.timeZone, locale)}`;
+}
+
+/** The same without weekdays and without a year, for the space of a cell: "Nov 26 – 30". */
+export function daysInShort(first: PlainDate, last: PlainDate, locale: string): string {
+  const format = formatOf(locale, 'short');
+  const shown = [first, last].map((date) => format.format(toDay(date) * DAY));
+  return first === last ? (shown[0] ?? '') : shown.join(' – ');
 }

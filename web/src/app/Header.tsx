@@ -87,6 +87,9 @@ export function Header({ onFind }: { onFind: () => void }) {
           <NavLink to="/charges" className={nav}>
             Charges
           </NavLink>
+          <NavLink to="/dates" className={nav}>
+            Dates
+          </NavLink>
           <NavLink to="/shop" className={nav}>
             Shop
           </NavLink>

@@ -6,6 +6,7 @@ const SCREENS = [
   ['/shop/goods', 'Goods'],
   ['/shop/packaging', 'Packaging'],
   ['/shop/locations', 'Locations'],
+  ['/shop/dispatch', 'Dispatch'],
   ['/shop/places', 'Served places'],
 ] as const;
 

@@ -15,6 +15,11 @@ export const router = createBrowserRouter([
       { path: 'book/:zone', lazy: async () => ({ Component: (await import('../features/zone/ZoneScreen.tsx')).ZoneScreen }) },
       { path: 'book/:zone/:service', lazy: async () => ({ Component: (await import('../features/lane/LaneScreen.tsx')).LaneScreen }) },
       { path: 'charges', lazy: async () => ({ Component: (await import('../features/charges/ChargesScreen.tsx')).ChargesScreen }) },
+      { path: 'dates', lazy: async () => ({ Component: (await import('../features/dates/DatesScreen.tsx')).DatesScreen }) },
+      {
+        path: 'services/:service',
+        lazy: async () => ({ Component: (await import('../features/service/ServiceScreen.tsx')).ServiceScreen }),
+      },
       { path: 'publish', lazy: async () => ({ Component: (await import('../features/publish/PublishScreen.tsx')).PublishScreen }) },
       {
         path: 'shop',
@@ -29,6 +34,10 @@ export const router = createBrowserRouter([
           {
             path: 'locations',
             lazy: async () => ({ Component: (await import('../features/locations/LocationsScreen.tsx')).LocationsScreen }),
+          },
+          {
+            path: 'dispatch',
+            lazy: async () => ({ Component: (await import('../features/dispatch/DispatchScreen.tsx')).DispatchScreen }),
           },
           { path: 'places', lazy: async () => ({ Component: (await import('../features/served/ServedScreen.tsx')).ServedScreen }) },
         ],

@@ -91,9 +91,10 @@ export function BenchProvider({
   const { destination, from } = useBenchPoint(state.cart.destination, compiled.places.needsPoint);
   const others = useOtherPoints(state.cart.others, compiled.places.needsPoint);
   const now = useNow();
+  const { data: loads } = useQuery(queries.loads);
   const request = useMemo(
-    () => ({ moment: now, ...requestOf(state, byId), destination, ...(others && { others: [...others] }) }),
-    [state, byId, destination, others, now],
+    () => ({ moment: now, ...requestOf(state, byId), destination, ...(others && { others: [...others] }), ...(loads && { loads }) }),
+    [state, byId, destination, others, now, loads],
   );
   const bench = useMemo((): Bench => {
     const prepared = prepareCart(compiled, request);

@@ -1,4 +1,16 @@
-import { ChangeAnswer, type Command, DraftState, EditionSummary, LiveState, Problem, ProductList, Trial, TrialList } from '@ostrakon/core';
+import {
+  ChangeAnswer,
+  type Command,
+  type DayLoad,
+  DraftState,
+  EditionSummary,
+  LiveState,
+  LoadList,
+  Problem,
+  ProductList,
+  Trial,
+  TrialList,
+} from '@ostrakon/core';
 import type { z } from 'zod';
 
 /** Problem details the server answered with. */
@@ -41,6 +53,8 @@ export const api = {
   live: () => ask(LiveState, '/editions/live'),
   publish: (revision: number, note: string) => ask(EditionSummary, '/editions', post({ revision, note })),
   products: async () => (await ask(ProductList, '/products')).products,
+  loads: async () => (await ask(LoadList, '/loads')).loads,
+  setLoad: async (load: DayLoad) => (await ask(LoadList, '/loads', { ...post(load), method: 'PUT' })).loads,
   trials: async () => (await ask(TrialList, '/trials')).trials,
   saveTrial: (trial: Trial) => ask(Trial, '/trials', post(trial)),
 } satisfies DraftApi & Record<string, unknown>;

@@ -6,5 +6,7 @@ export const queries = {
   draft: queryOptions({ queryKey: ['draft'], queryFn: api.read, staleTime: Infinity, refetchOnWindowFocus: false }),
   live: queryOptions({ queryKey: ['live'], queryFn: api.live }),
   products: queryOptions({ queryKey: ['products'], queryFn: api.products, staleTime: 60_000 }),
+  /** Orders taken so far. */
+  loads: queryOptions({ queryKey: ['loads'], queryFn: api.loads }),
   trials: queryOptions({ queryKey: ['trials'], queryFn: api.trials }),
 };

@@ -1,7 +1,7 @@
 import { emptyBook, type PlaceAnswer, type PostalLineProblem, type RateBook, type Reason } from '@ostrakon/core';
 import { describe, expect, test } from 'vitest';
-import { readCorners } from '../features/zone/AreaForm.tsx';
-import { postalProblemWords } from '../features/zone/postalWords.ts';
+import { readCorners } from '../places/AreaForm.tsx';
+import { postalProblemWords } from '../places/postalWords.ts';
 import { formatFor } from './format.ts';
 import { placeAnswerWords, placeWords, reasonWords, stretch } from './quoteWords.ts';
 

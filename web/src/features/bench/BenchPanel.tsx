@@ -7,6 +7,7 @@ import { BuyerSees } from './BuyerSees.tsx';
 import { TrialPicker } from './TrialPicker.tsx';
 
 const Circumstances = lazy(async () => ({ default: (await import('./Circumstances.tsx')).Circumstances }));
+const Arrival = lazy(async () => ({ default: (await import('./Arrival.tsx')).Arrival }));
 const Consignments = lazy(async () => ({ default: (await import('./Consignments.tsx')).Consignments }));
 const PriceLedger = lazy(async () => ({ default: (await import('./PriceLedger.tsx')).PriceLedger }));
 const NotOffered = lazy(async () => ({ default: (await import('./NotOffered.tsx')).NotOffered }));
@@ -35,6 +36,9 @@ export function BenchPanel() {
       <BuyerSees />
       <Suspense>
         <PriceLedger />
+      </Suspense>
+      <Suspense>
+        <Arrival />
       </Suspense>
       <Suspense>
         <Consignments />

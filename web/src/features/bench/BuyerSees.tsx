@@ -1,23 +1,41 @@
-import type { Offer } from '@ostrakon/core';
+import { type ArrivalPromise, dayText, momentBefore, type Offer, promiseText } from '@ostrakon/core';
 import { RadioGroup } from 'radix-ui';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import type { Format } from '../../words/format.ts';
 import { placeAnswerWords } from '../../words/quoteWords.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
+import { useChosen } from './useChosen.ts';
 
-/** The option whose price is explained: the one chosen, or the first with a price. */
-export function useChosen(): Offer | undefined {
-  const { quote, state } = useBench();
-  return quote.options.find((offer) => offer.service === state.chosen) ?? quote.options[0];
+/** The note, how far a counter is, and the days on the way where no date is promised. */
+function optionNote(note: string, { transit, promise, distance }: Extract<Offer, { status: 'priced' }>, format: Format): string {
+  const far = distance === undefined ? [] : [`${format.distance(distance)} away`];
+  const days =
+    !transit || promise
+      ? []
+      : [transit.least === transit.most ? format.count(transit.most, 'day') : `${transit.least} to ${format.count(transit.most, 'day')}`];
+  return [...(note === '' ? [] : [note]), ...far, ...days].join(' · ');
 }
 
-/** The note, and the days on the way where they are stated. */
-function optionNote(note: string, { transit }: Extract<Offer, { status: 'priced' }>, format: Format): string {
-  if (!transit) return note;
-  const days =
-    transit.least === transit.most ? format.count(transit.most, 'day') : `${transit.least} to ${format.count(transit.most, 'day')}`;
-  return note === '' ? days : `${note} · ${days}`;
+/** The dates the buyer reads, and until when they hold. */
+function Dates({ promise }: { promise: ArrivalPromise }) {
+  const { shop } = useDraft().book;
+  const [ordered] = promise.chain;
+  const today = ordered?.code === 'ordered' ? ordered.date : promise.first;
+  const { date, time } = momentBefore(promise.orderBefore, promise.timeZone);
+  return (
+    <span className="block text-sm">
+      <span className="font-medium text-glaze">
+        {promise.readyAt === undefined ? '' : 'Ready '}
+        {promiseText(promise, shop.locale, today)}
+      </span>
+      <span className="text-ash">
+        {' '}
+        · order before {date === today ? '' : `${dayText(date, shop.locale, today)}, `}
+        {time}
+      </span>
+    </span>
+  );
 }
 
 function Option({ offer, format }: { offer: Offer; format: Format }) {
@@ -39,6 +57,7 @@ function Option({ offer, format }: { offer: Offer; format: Format }) {
         <span className="block text-sm text-ash">
           {priced ? optionNote(service?.note ?? '', offer, format) : (offer.words ?? shop.texts.refer)}
         </span>
+        {priced && offer.promise && <Dates promise={offer.promise} />}
       </span>
       {priced && <span className={`font-semibold ${free ? 'text-glaze' : ''}`}>{format.price(offer.price)}</span>}
     </label>

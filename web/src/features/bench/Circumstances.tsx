@@ -5,8 +5,8 @@ import { Button } from '../../ui/Button.tsx';
 import { readCoupons } from '../../ui/readers.ts';
 import { TypedField } from '../../ui/TypedField.tsx';
 import type { Read } from '../../ui/useTypedField.ts';
-import { useFormat } from '../../words/useWords.ts';
-import { instantAt, localTime } from './shopTime.ts';
+import { DayStrip } from './DayStrip.tsx';
+import { instantAt, localTime, momentWords } from './shopTime.ts';
 
 const MINUTES: Readonly<Record<string, number>> = { m: 1, h: 60, d: 1440 };
 
@@ -37,7 +37,6 @@ function agoText(minutes: number): string {
 export function Circumstances() {
   const { state, send, request } = useBench();
   const { shop } = useDraft().book;
-  const format = useFormat();
   const id = useId();
   const [open, setOpen] = useState(false);
   const { moment, coupons = [], lastOrderAt, cartStartedAt } = state.cart;
@@ -64,7 +63,7 @@ export function Circumstances() {
     );
   };
   const said = [
-    moment === undefined ? 'Now' : format.moment(moment),
+    moment === undefined ? 'Now' : momentWords(moment, shop),
     ...(coupons.length > 0 ? [coupons.join(', ')] : []),
     ...(minutes(lastOrderAt) === null ? [] : [`ordered ${agoText(minutes(lastOrderAt) ?? 0)}`]),
     ...(minutes(cartStartedAt) === null ? [] : [`cart begun ${agoText(minutes(cartStartedAt) ?? 0)}`]),
@@ -99,6 +98,7 @@ export function Circumstances() {
             Now
           </Button>
         </div>
+        {open && <DayStrip />}
         <div className="grid grid-cols-[7rem_1fr] items-start gap-2">
           <span aria-hidden className="py-1.5 text-sm text-ash">
             Coupons

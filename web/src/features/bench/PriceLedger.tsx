@@ -3,7 +3,7 @@ import { useDraft } from '../../draft/DraftProvider.tsx';
 import { ledgerWords } from '../../words/ledgerWords.ts';
 import { groupNameOf } from '../../words/quoteWords.ts';
 import { useFormat } from '../../words/useWords.ts';
-import { useChosen } from './BuyerSees.tsx';
+import { useChosen } from './useChosen.ts';
 import { useOriginName } from './useOriginName.ts';
 
 /** How the chosen option's price comes about, row by row. */

@@ -1,4 +1,4 @@
-import { Location, listCountries, listSubdivisions } from '@ostrakon/core';
+import { Location, listCountries, listSubdivisions, timeZoneNames } from '@ostrakon/core';
 import { useId, useMemo, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -8,7 +8,7 @@ import { newId } from '../../ui/newId.ts';
 import { Select } from '../../ui/Select.tsx';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
 
-const ZONES = Intl.supportedValuesOf('timeZone');
+const ZONES = timeZoneNames();
 
 interface Typed {
   name: string;
@@ -72,6 +72,7 @@ export function LocationForm({ held, onClose }: { held: Location | undefined; on
       postalCode: typed.postalCode.trim() === '' ? null : typed.postalCode.trim().toUpperCase(),
       point: pointOf(typed),
       ships,
+      dispatch: held?.dispatch ?? null,
     });
     const found: Faults = {};
     for (const issue of checked.error?.issues ?? []) {

@@ -17,7 +17,7 @@ export function RateBookScreen() {
   const format = useFormat();
   const [search, setSearch] = useSearchParams();
   const asked = search.get('face');
-  const face: Face = asked === 'rates' || (asked === 'live' && changes?.live) ? asked : 'cart';
+  const face: Face = asked === 'rates' || asked === 'promise' || (asked === 'live' && changes?.live) ? asked : 'cart';
   const live = changes?.live;
   const empty = book.zones.length === 0 || book.services.length === 0 || book.shop.served.length === 0;
   return (
@@ -37,7 +37,12 @@ export function RateBookScreen() {
             <Segments
               label="What each cell shows"
               value={face}
-              choices={[['rates', 'Rates'], ['cart', 'This cart'], ...(live ? [['live', 'Against live'] as const] : [])]}
+              choices={[
+                ['rates', 'Rates'],
+                ['cart', 'This cart'],
+                ['promise', 'Promise'],
+                ...(live ? [['live', 'Against live'] as const] : []),
+              ]}
               onChange={(next) => setSearch({ face: next }, { replace: true })}
             />
           </div>

@@ -1,6 +1,7 @@
 import type { Service } from '@ostrakon/core';
 import { ChevronDown } from 'lucide-react';
 import { lazy, memo, Suspense, useState } from 'react';
+import { useNavigate } from 'react-router';
 import { useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Menu, type MenuGroup } from '../../ui/Menu.tsx';
 import { newId } from '../../ui/newId.ts';
@@ -16,6 +17,7 @@ interface ServiceHeadProps {
 
 function useServiceMenu(service: Service, open: (mode: 'renaming' | 'details') => void): () => MenuGroup[] {
   const session = useDraftSession();
+  const navigate = useNavigate();
   return () => {
     const { services } = session.getSnapshot().book;
     const { id } = service;
@@ -35,6 +37,10 @@ function useServiceMenu(service: Service, open: (mode: 'renaming' | 'details') =
           // After the menu has given the focus back.
           { label: 'Rename', act: () => setTimeout(() => open('renaming')) },
           { label: 'Kind, note and mixing…', act: () => open('details') },
+          {
+            label: service.kind === 'card' ? 'Days on the way' : service.kind === 'round' ? 'Days, windows and rings' : 'Address and hours',
+            act: () => void navigate(`/services/${id}`),
+          },
           { label: 'Duplicate', act: duplicate },
         ],
       },

@@ -25,6 +25,7 @@ export function Sheet({ face }: { face: Face }) {
     face,
     services: book.services,
     format: useFormat(),
+    locale: book.shop.locale,
     subdivision: useSubdivisionNames(),
     tabIndex: keys.tabIndex,
     chosen: choice.keys,

@@ -15,6 +15,9 @@ const kinds: readonly (readonly [CardKind, string])[] = [
   ['twoWay', 'A two-way grid'],
 ];
 
+/** A round begins with rings, a counter with one price. */
+const kindsFor = ({ kind }: Service) => (kind === 'round' ? [['distanceTiers', 'Rings by distance'] as const, ...kinds] : kinds);
+
 function useStartMenu(zone: Zone, service: Service): () => MenuGroup[] {
   const session = useDraftSession();
   const navigate = useNavigate();
@@ -31,7 +34,10 @@ function useStartMenu(zone: Zone, service: Service): () => MenuGroup[] {
     const otherZones = book.zones.filter((other) => other.id !== zone.id && laneOf(other, service.id));
     const otherServices = book.services.filter((other) => other.id !== service.id && laneOf(zone, other.id));
     return [
-      { heading: `Offer ${service.name} to ${zone.name}`, entries: kinds.map(([kind, label]) => ({ label, act: start(kind) })) },
+      {
+        heading: `Offer ${service.name} to ${zone.name}`,
+        entries: kindsFor(service).map(([kind, label]) => ({ label, act: start(kind) })),
+      },
       {
         heading: 'Copied from',
         entries: [

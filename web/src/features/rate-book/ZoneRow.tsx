@@ -3,7 +3,7 @@ import type { Format } from '../../words/format.ts';
 import { placeWords } from '../../words/quoteWords.ts';
 import { LaneCell } from './LaneCell.tsx';
 import { StartCell } from './StartCell.tsx';
-import { againstLiveWords, cartWords, type Face, ratesWords } from './sheetCell.ts';
+import { againstLiveWords, cartWords, type Face, promiseWords, ratesWords } from './sheetCell.ts';
 import { useDragOrder } from './useDragOrder.ts';
 import type { AnswerOf } from './useLiveAnswers.ts';
 import { ZoneHead } from './ZoneHead.tsx';
@@ -22,6 +22,7 @@ export interface SheetLook {
   readonly face: Face;
   readonly services: readonly Service[];
   readonly format: Format;
+  readonly locale: string;
   readonly subdivision: (code: string) => string;
   readonly tabIndex: (row: number, column: number) => number;
   /** Lanes chosen to be changed together. */
@@ -41,7 +42,7 @@ interface ZoneRowProps {
 
 /** A zone across all services. What a cell says is worked out here, so that a cell is drawn anew only when it says something else. */
 export function ZoneRow({ zone, row, answers, marked, look }: ZoneRowProps) {
-  const { face, services, format, subdivision, tabIndex, chosen, live } = look;
+  const { face, services, format, locale, subdivision, tabIndex, chosen, live } = look;
   const { element, handle, state } = useDragOrder<HTMLTableRowElement>({ kind: 'zone', id: zone.id });
   const dot = marked ? 'border-clay bg-clay' : 'border-ash bg-bone';
   return (
@@ -70,7 +71,9 @@ export function ZoneRow({ zone, row, answers, marked, look }: ZoneRowProps) {
             ? ratesWords(lane, format)
             : face === 'live' && live
               ? againstLiveWords(answer, live(zone.id, service.id), format)
-              : cartWords(answer, format);
+              : face === 'promise'
+                ? promiseWords(answer, locale, format)
+                : cartWords(answer, format);
         return (
           <LaneCell
             key={service.id}

@@ -1,12 +1,16 @@
 import {
   boundInBase,
   type Card,
+  daysInShort,
+  dayText,
   dimensionOf,
   isTiered,
   type Lane,
   type LedgerRow,
   type Measure,
+  momentBefore,
   type Offer,
+  promiseText,
   resultsOf,
   type TierResult,
   type Withheld,
@@ -15,7 +19,7 @@ import type { Format } from '../../words/format.ts';
 import { differenceWords, reasonInShort, stretchInShort } from '../../words/quoteWords.ts';
 import { perWords, resultWords } from '../../words/resultWords.ts';
 
-export type Face = 'rates' | 'cart' | 'live';
+export type Face = 'rates' | 'cart' | 'promise' | 'live';
 
 /** What a cell of the sheet shows. */
 export interface CellWords {
@@ -109,6 +113,20 @@ export function cartWords(answer: Offer | Withheld, format: Format): CellWords {
   const more = answer.reasons.length - 1;
   const detail = more > 0 ? `and ${more} more ${more === 1 ? 'reason' : 'reasons'}` : differenceWords(reason, format);
   return { main: reasonInShort(reason, format), detail, tone: 'withheld' };
+}
+
+/** When a cart arrives by this lane, and until when to order. */
+export function promiseWords(answer: Offer | Withheld, locale: string, format: Format): CellWords {
+  if (answer.status !== 'priced') return cartWords(answer, format);
+  const { promise } = answer;
+  if (!promise)
+    return { main: 'No date', detail: answer.undated === 'datesOff' ? 'dates are switched off' : 'not dated yet', tone: 'refer' };
+  const [ordered] = promise.chain;
+  const today = ordered?.code === 'ordered' ? ordered.date : promise.first;
+  const before = momentBefore(promise.orderBefore, promise.timeZone);
+  const on = before.date === today ? '' : `${dayText(before.date, locale, today)}, `;
+  const main = promise.readyAt === undefined ? daysInShort(promise.first, promise.last, locale) : promiseText(promise, locale, today);
+  return { main, detail: `before ${on}${before.time}`, tone: 'price' };
 }
 
 /** What a cart gets in the draft, beside what the live edition gives it. */

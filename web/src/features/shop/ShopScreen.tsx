@@ -1,4 +1,4 @@
-import { CURRENCY_CODES, type Shop, type ShopTexts } from '@ostrakon/core';
+import { CURRENCY_CODES, type Shop, type ShopTexts, timeZoneNames } from '@ostrakon/core';
 import { useId, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Segments } from '../../ui/Segments.tsx';
@@ -131,7 +131,7 @@ export function ShopScreen() {
             Time zone of dates and weekdays
           </label>
           <Select id={`${id}-zone`} label="Time zone" value={shop.timeZone} onChange={(event) => change({ timeZone: event.target.value })}>
-            {[...new Set(['UTC', ...Intl.supportedValuesOf('timeZone'), shop.timeZone])].map((zone) => (
+            {timeZoneNames().map((zone) => (
               <option key={zone} value={zone}>
                 {zone.replace(/_/g, ' ')}
               </option>

@@ -1,9 +1,9 @@
 import { type Place, readGeoJson, writeGeoJson } from '@ostrakon/core';
 import { useRef, useState } from 'react';
+import { geoJsonWords } from '../../places/geoJsonWords.ts';
 import { Button } from '../../ui/Button.tsx';
 import { download } from '../../ui/download.ts';
 import { useFormat } from '../../words/useWords.ts';
-import { geoJsonWords } from './geoJsonWords.ts';
 
 const MOST_BYTES = 8_000_000;
 

@@ -3,11 +3,11 @@ import { X } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useDraft } from '../../draft/DraftProvider.tsx';
+import { AreaForm } from '../../places/AreaForm.tsx';
 import { Button, SignButton } from '../../ui/Button.tsx';
 import type { Format } from '../../words/format.ts';
 import { placeWords } from '../../words/quoteWords.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
-import { AreaForm } from './AreaForm.tsx';
 
 function kindOf(place: Place, format: Format): string {
   switch (place.kind) {

@@ -17,13 +17,13 @@ import { MapDot, MapShapesOfZone } from '../../map/MapShapesOfZone.tsx';
 import { circleRing, project } from '../../map/mercator.ts';
 import { useZoneFill } from '../../map/useZoneFill.ts';
 import { type MapPoint, type View, ZoneMap } from '../../map/ZoneMap.tsx';
+import { AreaForm } from '../../places/AreaForm.tsx';
+import { useAreaDrawing } from '../../places/useAreaDrawing.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { zoneColour } from '../../ui/zoneColours.ts';
 import { matchedBy } from '../../words/quoteWords.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
-import { AreaForm } from './AreaForm.tsx';
-import { useAreaDrawing } from './useAreaDrawing.tsx';
 
 type Tool = 'pick' | 'draw' | 'address';
 

@@ -2,6 +2,7 @@ import type { Place } from '@ostrakon/core';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { PostalRules } from '../../places/PostalRules.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Lost } from '../../ui/Lost.tsx';
 import { RenameField } from '../../ui/RenameField.tsx';
@@ -12,7 +13,6 @@ import { AreaFiles } from './AreaFiles.tsx';
 import { CircleForm } from './CircleForm.tsx';
 import { PlaceSearch } from './PlaceSearch.tsx';
 import { PlaceTable } from './PlaceTable.tsx';
-import { PostalRules } from './PostalRules.tsx';
 
 const ZoneMapPanel = lazy(async () => ({ default: (await import('./ZoneMapPanel.tsx')).ZoneMapPanel }));
 

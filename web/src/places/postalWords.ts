@@ -1,5 +1,5 @@
 import type { PostalLineProblem } from '@ostrakon/core';
-import type { Format } from '../../words/format.ts';
+import type { Format } from '../words/format.ts';
 
 /** Why a line of a pasted list was not taken. */
 export function postalProblemWords({ problem, first }: PostalLineProblem, country: string, format: Format): string {

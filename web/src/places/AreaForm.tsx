@@ -1,8 +1,8 @@
 import { type GeoJsonProblem, outlineOfRing, type Place, type Position } from '@ostrakon/core';
 import { useId, useState } from 'react';
-import { Button } from '../../ui/Button.tsx';
-import { LabelledInput } from '../../ui/LabelledInput.tsx';
-import { Modal } from '../../ui/Modal.tsx';
+import { Button } from '../ui/Button.tsx';
+import { LabelledInput } from '../ui/LabelledInput.tsx';
+import { Modal } from '../ui/Modal.tsx';
 import { geoJsonWords } from './geoJsonWords.ts';
 
 export type Area = Extract<Place, { kind: 'area' }>;

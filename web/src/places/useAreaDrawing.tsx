@@ -2,8 +2,8 @@
 // biome-ignore-all lint/a11y/useKeyWithClickEvents: clicks are only kept from the map below
 import { orderOutline, type Place, type Position } from '@ostrakon/core';
 import { type PointerEvent as ReactPointerEvent, useState } from 'react';
-import { outlinePath, project } from '../../map/mercator.ts';
-import type { MapDrawing, MapPoint } from '../../map/ZoneMap.tsx';
+import { outlinePath, project } from '../map/mercator.ts';
+import type { MapDrawing, MapPoint } from '../map/ZoneMap.tsx';
 import type { Area } from './AreaForm.tsx';
 import { geoJsonWords } from './geoJsonWords.ts';
 

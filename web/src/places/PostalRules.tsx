@@ -1,9 +1,9 @@
 import { checkPostalList, type Place, type PostalLineProblem } from '@ostrakon/core';
 import { useId, useState } from 'react';
-import { useDraft } from '../../draft/DraftProvider.tsx';
-import { Button } from '../../ui/Button.tsx';
-import { Select } from '../../ui/Select.tsx';
-import { useFormat } from '../../words/useWords.ts';
+import { useDraft } from '../draft/DraftProvider.tsx';
+import { Button } from '../ui/Button.tsx';
+import { Select } from '../ui/Select.tsx';
+import { useFormat } from '../words/useWords.ts';
 import { postalProblemWords } from './postalWords.ts';
 
 const MOST_SHOWN = 10;

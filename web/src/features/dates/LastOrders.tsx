@@ -1,0 +1,170 @@
+import { dayText, type LastOrder, lastOrders, PLAIN_GOODS, type PlainDate, type RateBook } from '@ostrakon/core';
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { useSearchParams } from 'react-router';
+import { todayIn } from '../../calendars/today.ts';
+import { useDraft } from '../../draft/DraftProvider.tsx';
+import { queries } from '../../draft/queries.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { toast } from '../../ui/toast.ts';
+import { beforeWords, type DateWords, undatedWords } from '../../words/promiseWords.ts';
+
+function cellWords(order: LastOrder | undefined, words: DateWords, now: number): { text: string; tone: string } {
+  if (!order) return { text: '–', tone: 'text-ash' };
+  if ('why' in order) {
+    return order.why === 'never' ? { text: 'not any more', tone: 'text-ash' } : { text: 'no date', tone: 'text-ochre' };
+  }
+  const past = Date.parse(order.before) <= now;
+  const text = beforeWords(order.before, order.timeZone, words);
+  return past ? { text: `too late since ${text}`, tone: 'text-ash' } : { text: `before ${text}`, tone: 'font-medium' };
+}
+
+/** The table as text for the shop's own page: a line for each zone. */
+function asText(book: RateBook, orders: readonly LastOrder[], by: PlainDate, words: DateWords, now: number): string {
+  const lines = book.zones.flatMap((zone) => {
+    const open = orders.flatMap((order) => {
+      if (order.zone !== zone.id || !('before' in order) || Date.parse(order.before) <= now) return [];
+      const name = book.services.find(({ id }) => id === order.service)?.name ?? order.service;
+      return [`${name} before ${beforeWords(order.before, order.timeZone, words)}`];
+    });
+    return open.length === 0 ? [] : [`${zone.name}: ${open.join('; ')}`];
+  });
+  return [`Order in time for ${dayText(by, words.locale, words.today)}`, ...lines].join('\n');
+}
+
+const isDate = (text: string | null): text is string =>
+  text !== null && /^20[1-3]\d-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text));
+
+/** Until when a buyer in each zone may order by each service to have it by a day. */
+export function LastOrders() {
+  const { book } = useDraft();
+  const { data: loads } = useQuery(queries.loads);
+  const [search, setSearch] = useSearchParams();
+  const today = todayIn(book.shop.timeZone);
+  const wanted = search.get('by');
+  const by = isDate(wanted) ? wanted : `${today.slice(0, 4)}-12-24`;
+  const goods = book.goodsGroups.find(({ id }) => id === search.get('goods'));
+  const origin = book.locations.find(({ id }) => id === search.get('from'))?.id ?? null;
+  const set = (key: string, value: string) => {
+    const next = new URLSearchParams(search);
+    if (value === '') next.delete(key);
+    else next.set(key, value);
+    setSearch(next, { replace: true });
+  };
+  const orders = useMemo(
+    () =>
+      lastOrders(book, by, {
+        ...PLAIN_GOODS,
+        origin,
+        extra: goods?.extraPackingDays ?? 0,
+        leavesOn: goods?.leavesOn ?? [],
+        loads: loads ?? [],
+      }),
+    [book, by, origin, goods, loads],
+  );
+  const words: DateWords = { locale: book.shop.locale, today };
+  const now = Date.now();
+  const copy = async () => {
+    await navigator.clipboard.writeText(asText(book, orders, by, words, now));
+    toast('The last orders are on the clipboard');
+  };
+  const undated = book.services.flatMap((service) => {
+    const order = orders.find((one) => one.service === service.id && 'why' in one && one.why !== 'never');
+    return order && 'why' in order && order.why !== 'never' ? [{ service, why: order.why }] : [];
+  });
+  return (
+    <section aria-label="Last orders">
+      <div className="mb-3 flex flex-wrap items-end gap-3">
+        <label className="text-sm">
+          To have it by
+          <input
+            type="date"
+            className="mt-0.5 block h-8 rounded-md border border-line-strong bg-paper px-2 text-base"
+            value={by}
+            min="2017-01-01"
+            max="2037-12-31"
+            onChange={(event) => set('by', event.target.value)}
+          />
+        </label>
+        <div className="text-sm">
+          <span aria-hidden>Goods</span>
+          <Select
+            label="Goods ordered"
+            className="mt-0.5 w-56!"
+            value={goods?.id ?? ''}
+            onChange={(event) => set('goods', event.target.value)}
+          >
+            <option value="">Goods that wait for nothing</option>
+            {book.goodsGroups.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </Select>
+        </div>
+        {book.locations.length > 1 && (
+          <div className="text-sm">
+            <span aria-hidden>From</span>
+            <Select
+              label="Location they leave from"
+              className="mt-0.5 w-52!"
+              value={origin ?? book.locations[0]?.id ?? ''}
+              onChange={(event) => set('from', event.target.value)}
+            >
+              {book.locations.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </Select>
+          </div>
+        )}
+        <Button onClick={() => void copy()}>Copy as text</Button>
+      </div>
+      <table className="w-full border-collapse text-sm">
+        <thead>
+          <tr>
+            <th scope="col" className="border-line-strong border-b py-1 pr-3 text-left font-normal text-ash">
+              Near to far
+            </th>
+            {book.services.map(({ id, name }) => (
+              <th key={id} scope="col" className="border-line-strong border-b px-2 py-1 text-left">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {book.zones.map((zone) => (
+            <tr key={zone.id}>
+              <th scope="row" className="border-line border-b py-1.5 pr-3 text-left font-medium">
+                {zone.name}
+              </th>
+              {book.services.map((service) => {
+                const { text, tone } = cellWords(
+                  orders.find((one) => one.zone === zone.id && one.service === service.id),
+                  words,
+                  now,
+                );
+                return (
+                  <td key={service.id} className={`border-line border-b px-2 py-1.5 ${tone}`}>
+                    {text}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-2 text-sm text-ash">
+        Ordered before that moment it has arrived on the day at the latest. Times are by the clock of where it leaves from.
+      </p>
+      {undated.map(({ service, why }) => (
+        <p key={service.id} className="mt-1 text-sm text-ochre">
+          {service.name}: {undatedWords(why)}
+        </p>
+      ))}
+    </section>
+  );
+}

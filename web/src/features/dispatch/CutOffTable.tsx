@@ -1,0 +1,111 @@
+import type { CutOffs, DispatchCalendar } from '@ostrakon/core';
+import { X } from 'lucide-react';
+import { TimeField } from '../../calendars/TimeField.tsx';
+import { WEEKDAYS } from '../../calendars/WeekdayBoxes.tsx';
+import { useDraft } from '../../draft/DraftProvider.tsx';
+import { SignButton } from '../../ui/Button.tsx';
+import { Select } from '../../ui/Select.tsx';
+import type { Taken } from '../../ui/useTypedField.ts';
+import { useFormat } from '../../words/useWords.ts';
+
+const at = (cutOffs: CutOffs, day: number, time: string | null) =>
+  cutOffs.map((held, index) => (index === day - 1 ? time : held)) as CutOffs;
+
+/** The cut-offs of the week, and rows of services that have their own. */
+export function CutOffTable({ dispatch, onChange }: { dispatch: DispatchCalendar; onChange: (more: Partial<DispatchCalendar>) => Taken }) {
+  const { services } = useDraft().book;
+  const format = useFormat();
+  const { cutOffs, ownCutOffs } = dispatch;
+  const without = services.filter(({ id, kind }) => kind !== 'round' && !ownCutOffs.some(({ service }) => service === id));
+  const setOwn = (service: string, next: CutOffs) =>
+    onChange({ ownCutOffs: ownCutOffs.map((own) => (own.service === service ? { service, cutOffs: next } : own)) });
+  return (
+    <table className="mt-2">
+      <thead>
+        <tr>
+          <th scope="col" className="w-44 pr-3 text-left text-sm font-normal text-ash">
+            Orders before
+          </th>
+          {WEEKDAYS.map((day) => (
+            <th key={day} scope="col" className="px-1 text-left text-sm font-normal text-ash">
+              {format.weekday(day).slice(0, 3)}
+            </th>
+          ))}
+          <td />
+        </tr>
+      </thead>
+      <tbody>
+        <tr>
+          <th scope="row" className="pr-3 text-left align-top font-normal">
+            <span className="block py-1">Every service</span>
+          </th>
+          {WEEKDAYS.map((day) => (
+            <td key={day} className="p-1 align-top">
+              <TimeField
+                label={`Cut-off on ${format.weekday(day)}`}
+                placeholder="none"
+                value={cutOffs[day - 1] ?? null}
+                onTime={(time) => onChange({ cutOffs: at(cutOffs, day, time) })}
+              />
+            </td>
+          ))}
+        </tr>
+        {ownCutOffs.map(({ service, cutOffs: own }) => {
+          const name = services.find(({ id }) => id === service)?.name ?? service;
+          return (
+            <tr key={service}>
+              <th scope="row" className="pr-3 text-left align-top font-normal">
+                <span className="block py-1">{name}</span>
+              </th>
+              {WEEKDAYS.map((day) => (
+                <td key={day} className="p-1 align-top">
+                  {cutOffs[day - 1] === null ? (
+                    <span className="block w-20 px-2 py-1 text-ash">–</span>
+                  ) : (
+                    <TimeField
+                      label={`Cut-off of ${name} on ${format.weekday(day)}`}
+                      placeholder={cutOffs[day - 1] ?? ''}
+                      value={own[day - 1] ?? null}
+                      onTime={(time) => setOwn(service, at(own, day, time))}
+                    />
+                  )}
+                </td>
+              ))}
+              <td className="align-top">
+                <SignButton
+                  label={`Remove the cut-offs of ${name}`}
+                  onClick={() => onChange({ ownCutOffs: ownCutOffs.filter((one) => one.service !== service) })}
+                >
+                  <X size={14} aria-hidden />
+                </SignButton>
+              </td>
+            </tr>
+          );
+        })}
+        {without.length > 0 && (
+          <tr>
+            <td colSpan={9} className="pt-1">
+              <Select
+                label="Own cut-offs for a service"
+                className="w-64!"
+                value=""
+                onChange={(event) =>
+                  onChange({
+                    ownCutOffs: [...ownCutOffs, { service: event.target.value, cutOffs: [null, null, null, null, null, null, null] }],
+                  })
+                }
+              >
+                <option value="">Own cut-offs for a service…</option>
+                {without.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </Select>
+            </td>
+          </tr>
+        )}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,244 @@
+import {
+  type CivilDate,
+  civilOf,
+  type DayNumber,
+  Dispatch,
+  dayOf,
+  dayText,
+  dispatchOf,
+  fromDay,
+  instantOf,
+  isoWeekOf,
+  type Location,
+  localAt,
+  minutesOf,
+  PLAIN_GOODS,
+  timeText,
+  weekdayOf,
+} from '@ostrakon/core';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { ChevronLeft, ChevronRight } from 'lucide-react';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { readDayCount } from '../../calendars/readDays.ts';
+import { WEEKDAYS } from '../../calendars/WeekdayBoxes.tsx';
+import { useDraft } from '../../draft/DraftProvider.tsx';
+import { api } from '../../draft/draftApi.ts';
+import { queries } from '../../draft/queries.ts';
+import { SignButton } from '../../ui/Button.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { TypedField } from '../../ui/TypedField.tsx';
+import { useFormat } from '../../words/useWords.ts';
+
+/** The weeks that hold a month, as Mondays. */
+function weeksOf(year: number, month: number): DayNumber[] {
+  const first = dayOf(year, month, 1);
+  const last = dayOf(month === 12 ? year + 1 : year, month === 12 ? 1 : month + 1, 1) - 1;
+  const monday = first - weekdayOf(first) + 1;
+  return Array.from({ length: Math.floor((last - monday) / 7) + 1 }, (_, at) => monday + at * 7);
+}
+
+interface DayCell {
+  readonly closed: string | undefined;
+  /** Minutes since midnight of the cut-off; null on a day without packing. */
+  readonly cutOff: number | null;
+  /** When an order leaves that is placed before the cut-off, or at any time of a day without one. */
+  readonly early: DayNumber | null;
+  readonly late: DayNumber | null;
+  readonly chosen: DayNumber | null;
+}
+
+function cellOf(dispatch: Dispatch, day: DayNumber, minute: number): DayCell {
+  const { packing, timeZone } = dispatch.ask;
+  const open = packing.days.isOpen(day);
+  const cutOff = open ? minutesOf(dispatch.cutOffTime(day)) : null;
+  const leaves = (at: number) => {
+    const counted = dispatch.countedFor(at);
+    return counted === null ? null : dispatch.leaving(counted, 'most');
+  };
+  return {
+    closed: packing.days.closed.get(day),
+    cutOff,
+    early: leaves(instantOf(day, 0, timeZone)),
+    late: leaves(instantOf(day, 1439, timeZone)),
+    chosen: leaves(instantOf(day, minute, timeZone)),
+  };
+}
+
+function Hours({ cutOff }: { cutOff: number | null }) {
+  const part = cutOff === null ? 0 : (cutOff / 1440) * 100;
+  return (
+    <span aria-hidden className="relative block h-1.5 overflow-hidden rounded-full bg-line">
+      <span className="absolute inset-y-0 left-0 bg-glaze" style={{ width: `${part}%` }} />
+    </span>
+  );
+}
+
+interface Asked {
+  readonly year: number;
+  readonly month: number;
+}
+
+const step = ({ year, month }: Asked, by: 1 | -1): Asked => {
+  const at = year * 12 + month - 1 + by;
+  return { year: Math.floor(at / 12), month: (at % 12) + 1 };
+};
+
+/** What happens to an order placed on each day of a month, at any hour. */
+export function MonthView({ location }: { location: Location }) {
+  const { book } = useDraft();
+  const format = useFormat();
+  const client = useQueryClient();
+  const { data: loads = [] } = useQuery(queries.loads);
+  const [search, setSearch] = useSearchParams();
+  const today = localAt(Date.now(), location.timeZone).day;
+  const asked = /^(\d{4})-(\d{2})$/.exec(search.get('month') ?? '');
+  const now: CivilDate = civilOf(today);
+  const at: Asked =
+    asked && Number(asked[1]) >= 2017 && Number(asked[1]) <= 2037 && Number(asked[2]) >= 1 && Number(asked[2]) <= 12
+      ? { year: Number(asked[1]), month: Number(asked[2]) }
+      : now;
+  const go = ({ year, month }: Asked) => {
+    const next = new URLSearchParams(search);
+    next.set('month', `${year}-${String(month).padStart(2, '0')}`);
+    setSearch(next, { replace: true, preventScrollReset: true });
+  };
+  const [service, setService] = useState('');
+  const [group, setGroup] = useState('');
+  const [minute, setMinute] = useState(12 * 60);
+  const goods = book.goodsGroups.find(({ id }) => id === group);
+  const ask = { ...PLAIN_GOODS, origin: location.id, extra: goods?.extraPackingDays ?? 0, leavesOn: goods?.leavesOn ?? [], loads };
+  const dispatch = dispatchOf(book, ask, book.services.find(({ id }) => id === service) ?? null);
+  const capacity = location.dispatch?.capacity ?? null;
+  const setLoad = async (day: DayNumber, orders: number) => {
+    await api.setLoad({ kind: 'packing', location: location.id, date: fromDay(day), orders });
+    await client.invalidateQueries(queries.loads);
+  };
+  if (!(dispatch instanceof Dispatch)) return null;
+  const { locale } = book.shop;
+  const title = new Intl.DateTimeFormat(locale, { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
+    Date.UTC(at.year, at.month - 1, 1),
+  );
+  const leavesWords = (day: DayNumber | null, from: DayNumber) =>
+    day === null ? 'never leaves' : day === from ? 'leaves that day' : `leaves ${dayText(fromDay(day), locale, fromDay(from))}`;
+  return (
+    <section aria-label="Month">
+      <div className="flex flex-wrap items-center gap-3">
+        <h2 className="font-serif text-lg font-semibold" aria-live="polite">
+          {title}
+        </h2>
+        <SignButton label="The month before" onClick={() => go(step(at, -1))}>
+          <ChevronLeft size={16} aria-hidden />
+        </SignButton>
+        <SignButton label="The month after" onClick={() => go(step(at, 1))}>
+          <ChevronRight size={16} aria-hidden />
+        </SignButton>
+        <Select label="Service of the month view" className="w-44!" value={service} onChange={(event) => setService(event.target.value)}>
+          <option value="">Packing alone</option>
+          {book.services
+            .filter(({ kind }) => kind === 'card')
+            .map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+        </Select>
+        <Select label="Goods of the month view" className="w-52!" value={group} onChange={(event) => setGroup(event.target.value)}>
+          <option value="">Goods that wait for nothing</option>
+          {book.goodsGroups.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Select>
+        <label className="flex items-center gap-2 text-sm">
+          An order at <span className="w-10 font-semibold tabular-nums">{timeText(minute)}</span>
+          <input
+            type="range"
+            aria-label="Hour of the order"
+            aria-valuetext={timeText(minute)}
+            min={0}
+            max={1425}
+            step={15}
+            value={minute}
+            className="w-40 accent-clay"
+            onChange={(event) => setMinute(Number(event.target.value))}
+          />
+        </label>
+      </div>
+      <table className="mt-2 w-full table-fixed border-collapse">
+        <thead>
+          <tr>
+            <th scope="col" className="w-10 text-left text-xs font-normal text-ash">
+              Week
+            </th>
+            {WEEKDAYS.map((day) => (
+              <th key={day} scope="col" className="text-left text-xs font-normal text-ash">
+                {format.weekday(day).slice(0, 3)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {weeksOf(at.year, at.month).map((monday) => (
+            <tr key={monday} className="align-top">
+              <th scope="row" className="pt-1 text-left text-xs font-normal text-ash">
+                {isoWeekOf(monday).week}
+              </th>
+              {WEEKDAYS.map((weekday) => {
+                const day = monday + weekday - 1;
+                const { date, month } = civilOf(day);
+                if (month !== at.month) return <td key={day} className="border border-line bg-slip" />;
+                const cell = cellOf(dispatch, day, minute);
+                const orders =
+                  loads.find((load) => load.kind === 'packing' && load.location === location.id && load.date === fromDay(day))?.orders ?? 0;
+                const full = capacity !== null && orders >= capacity;
+                return (
+                  <td
+                    key={day}
+                    data-day={fromDay(day)}
+                    className={`h-24 border border-line px-1.5 py-1 ${cell.cutOff === null ? 'hatched' : 'bg-paper'} ${day === today ? 'outline-2 -outline-offset-2 outline-clay' : ''}`}
+                  >
+                    <span className="flex items-baseline justify-between gap-1">
+                      <span className="font-semibold tabular-nums">{date}</span>
+                      {cell.cutOff !== null && capacity !== null && (
+                        <span className={`flex items-center gap-1 text-xs ${full ? 'font-semibold text-ochre' : 'text-ash'}`}>
+                          <TypedField<number>
+                            label={`Orders taken for ${dayText(fromDay(day), locale, fromDay(day))}`}
+                            className="w-11"
+                            inputClass="h-6! px-1! text-right text-xs!"
+                            shown={String(orders)}
+                            read={readDayCount}
+                            commit={(next) => {
+                              void setLoad(day, next);
+                              return { ok: true };
+                            }}
+                          />
+                          of {capacity}
+                        </span>
+                      )}
+                    </span>
+                    <Hours cutOff={cell.cutOff} />
+                    <span className="mt-0.5 block text-xs leading-tight">
+                      {cell.closed !== undefined && <span className="block truncate font-medium text-ochre">{cell.closed}</span>}
+                      <span className="block font-medium">{leavesWords(cell.chosen, day)}</span>
+                      {cell.cutOff !== null && cell.early !== cell.late && (
+                        <span className="block text-ash">
+                          from {timeText(cell.cutOff)} {leavesWords(cell.late, day)}
+                        </span>
+                      )}
+                    </span>
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-1 text-sm text-ash">
+        The green part of a bar is the hours before the cut-off. Days are those on which an order leaves at the latest
+        {capacity === null ? '.' : '; a day with as many orders as can be packed rolls over to the next.'}
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,254 @@
+import {
+  Counter,
+  listCountries,
+  listSubdivisions,
+  type OpeningHours,
+  Point,
+  type RateBook,
+  type Service,
+  timeZoneNames,
+} from '@ostrakon/core';
+import { useMemo } from 'react';
+import { readDayCount, sentence } from '../../calendars/readDays.ts';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Segments } from '../../ui/Segments.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { TypedField } from '../../ui/TypedField.tsx';
+import type { Read, Taken } from '../../ui/useTypedField.ts';
+import { openingTimeWords } from '../../words/promiseWords.ts';
+import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
+import { CounterExceptions } from './CounterExceptions.tsx';
+import { CounterLanes } from './CounterLanes.tsx';
+import { HoursTable } from './HoursTable.tsx';
+
+const DAY: OpeningHours = [{ from: '10:00', until: '17:00' }];
+
+/** A counter at the shop's first location, open on weekdays. */
+function firstCounter({ locations, shop }: RateBook): Counter {
+  const [location] = locations;
+  return {
+    street: location?.street ?? '',
+    city: location?.city ?? '',
+    country: location?.country ?? shop.served[0] ?? 'CA',
+    subdivision: location?.subdivision ?? null,
+    postalCode: location?.postalCode ?? null,
+    point: location?.point ?? null,
+    timeZone: location?.timeZone ?? shop.timeZone,
+    hours: [DAY, DAY, DAY, DAY, DAY, [], []],
+    exceptions: [],
+    readyAfter: 120,
+    stock: { kind: 'own' },
+    instructions: '',
+    showDistance: true,
+  };
+}
+
+/** "2 h", "90 min", "1.5 h", "2:30" as minutes; a bare number is hours. */
+export function readOpeningTime(text: string): Read<number> {
+  const typed = text.trim().toLowerCase().replace(',', '.');
+  const clock = /^(\d{1,3}):([0-5]\d)$/.exec(typed);
+  const parts = /^(?:(\d{1,4}(?:\.\d{1,2})?)\s*(?:h|hours?)?)?\s*(?:(\d{1,5})\s*(?:m|min|minutes?))?$/.exec(typed);
+  const minutes = clock
+    ? Number(clock[1]) * 60 + Number(clock[2])
+    : parts && typed !== ''
+      ? Math.round(Number(parts[1] ?? 0) * 60) + Number(parts[2] ?? 0)
+      : Number.NaN;
+  if (Number.isNaN(minutes)) return { ok: false, message: 'Write opening time such as 2 h, 90 min or 1 h 30 min.' };
+  return minutes > 60_000 ? { ok: false, message: 'At most 1,000 hours.' } : { ok: true, value: minutes };
+}
+
+/** "44.6658, -63.5676", or nothing. */
+export function readPoint(text: string): Read<Counter['point']> {
+  if (text.trim() === '') return { ok: true, value: null };
+  const parts = text.trim().split(/[\s,;]+/);
+  const numbers = parts.map((part) => (/^[-+\u2212]?\d+(\.\d+)?$/.test(part) ? Number(part.replace('\u2212', '-')) : Number.NaN));
+  const parsed = Point.safeParse({ latitude: numbers[0], longitude: numbers[1] });
+  return parts.length === 2 && parsed.success
+    ? { ok: true, value: parsed.data }
+    : { ok: false, message: 'Write latitude and longitude in degrees, such as 44.6658, -63.5676.' };
+}
+
+type Set = (more: Partial<Counter>) => Taken;
+
+function Address({ counter, set }: { counter: Counter; set: Set }) {
+  const format = useFormat();
+  const subdivisionName = useSubdivisionNames();
+  const countries = useMemo(() => listCountries().map((code) => [code, format.region(code)] as const), [format]);
+  const subdivisions = useMemo(() => listSubdivisions(counter.country), [counter.country]);
+  const text = (label: string, key: 'street' | 'city', hint: string) => (
+    <TypedField
+      label={label}
+      placeholder={hint}
+      shown={counter[key]}
+      read={(value) => ({ ok: true, value: value.trim() })}
+      commit={(value) => set({ [key]: value })}
+    />
+  );
+  return (
+    <section aria-label="Address">
+      <h2 className="font-serif text-lg font-semibold">Address</h2>
+      <div className="mt-1 grid max-w-3xl grid-cols-2 gap-2">
+        {text('Street', 'street', 'Street and number')}
+        {text('City', 'city', 'City')}
+        <Select label="Country" value={counter.country} onChange={(event) => set({ country: event.target.value, subdivision: null })}>
+          {countries.map(([code, name]) => (
+            <option key={code} value={code}>
+              {name}
+            </option>
+          ))}
+        </Select>
+        <Select
+          label="Province or state"
+          value={counter.subdivision ?? ''}
+          disabled={subdivisions.length === 0}
+          onChange={(event) => set({ subdivision: event.target.value === '' ? null : event.target.value })}
+        >
+          <option value="">no province or state</option>
+          {subdivisions.map((code) => (
+            <option key={code} value={code}>
+              {subdivisionName(code)}
+            </option>
+          ))}
+        </Select>
+        <TypedField<string | null>
+          label="Postal code"
+          placeholder="Postal code"
+          shown={counter.postalCode ?? ''}
+          read={(value) => ({ ok: true, value: value.trim() === '' ? null : value.trim() })}
+          commit={(postalCode) => set({ postalCode })}
+        />
+        <TypedField<Counter['point']>
+          label="Latitude and longitude"
+          placeholder="Latitude, longitude: for distances"
+          shown={counter.point ? `${counter.point.latitude}, ${counter.point.longitude}` : ''}
+          read={readPoint}
+          commit={(point) => set({ point })}
+        />
+        <Select label="Time zone of the counter" value={counter.timeZone} onChange={(event) => set({ timeZone: event.target.value })}>
+          {timeZoneNames().map((name) => (
+            <option key={name} value={name}>
+              {name}
+            </option>
+          ))}
+        </Select>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="accent-clay"
+            checked={counter.showDistance}
+            onChange={() => set({ showDistance: !counter.showDistance })}
+          />
+          The buyer reads how far away it is
+        </label>
+      </div>
+      {counter.showDistance && counter.point === null && (
+        <p className="mt-1 text-sm text-ochre">Without latitude and longitude no distance is shown, and none can be a limit.</p>
+      )}
+    </section>
+  );
+}
+
+function Ready({ counter, set }: { counter: Counter; set: Set }) {
+  const { stock } = counter;
+  return (
+    <section aria-label="When it is ready">
+      <h2 className="font-serif text-lg font-semibold">When it is ready</h2>
+      <div className="mt-1 flex flex-wrap items-start gap-3">
+        <Segments
+          label="Where the goods are"
+          value={stock.kind}
+          choices={[
+            ['own', 'Stock at the counter'],
+            ['sent', 'Sent from the store room'],
+          ]}
+          onChange={(kind) => set({ stock: kind === 'own' ? { kind } : { kind, days: stock.kind === 'sent' ? stock.days : 1 } })}
+        />
+        {stock.kind === 'sent' && (
+          <span className="flex items-start gap-2">
+            <TypedField<number>
+              label="Packing days on the way to the counter"
+              className="w-14"
+              inputClass="text-right"
+              shown={String(stock.days)}
+              read={readDayCount}
+              commit={(days) => set({ stock: { kind: 'sent', days } })}
+            />
+            <span aria-hidden className="py-1.5">
+              packing {stock.days === 1 ? 'day' : 'days'} on the way
+            </span>
+          </span>
+        )}
+        <span className="flex items-start gap-2">
+          <span aria-hidden className="py-1.5">
+            Ready after
+          </span>
+          <TypedField<number>
+            label="Opening time until it is ready"
+            className="w-28"
+            inputClass="text-right"
+            shown={openingTimeWords(counter.readyAfter)}
+            read={readOpeningTime}
+            commit={(readyAfter) => set({ readyAfter })}
+          />
+          <span aria-hidden className="py-1.5">
+            of opening time
+          </span>
+        </span>
+      </div>
+      <p className="mt-1 text-sm text-ash">
+        {stock.kind === 'own'
+          ? 'Counted from the order, in hours the counter is open.'
+          : 'Packed by the dispatch calendar of where the goods leave from, then the days on the way, then hours the counter is open.'}
+      </p>
+    </section>
+  );
+}
+
+/** A place where buyers collect: where, when, and what of it the buyer reads. */
+export function CounterForm({ service }: { service: Service }) {
+  const session = useDraftSession();
+  const { book } = useDraft();
+  const { counter } = service;
+  if (!counter) {
+    return (
+      <div className="rounded-lg border border-line-strong border-dashed p-6">
+        <p className="mb-3 text-ash">
+          This counter has no address and no hours yet, so it is promised no date. Begin with your first location, open from Monday to
+          Friday.
+        </p>
+        <Button
+          look="main"
+          onClick={() => session.dispatch({ name: 'setCounter', args: { service: service.id, counter: firstCounter(book) } })}
+        >
+          Set up the counter
+        </Button>
+      </div>
+    );
+  }
+  const set: Set = (more) => {
+    const parsed = Counter.safeParse({ ...counter, ...more });
+    if (!parsed.success) return { ok: false, message: `${parsed.error.issues[0]?.message}.` };
+    return sentence(session.dispatch({ name: 'setCounter', args: { service: service.id, counter: parsed.data } }));
+  };
+  return (
+    <div className="space-y-6">
+      <Address counter={counter} set={set} />
+      <HoursTable hours={counter.hours} onChange={(hours) => set({ hours })} timeZone={counter.timeZone} />
+      <CounterExceptions counter={counter} of={service.name} onChange={(exceptions) => set({ exceptions })} />
+      <Ready counter={counter} set={set} />
+      <CounterLanes service={service} />
+      <section aria-label="Instructions">
+        <h2 className="font-serif text-lg font-semibold">Instructions for the buyer</h2>
+        <TypedField
+          label="Instructions for the buyer"
+          className="mt-1 max-w-3xl"
+          placeholder="Bring the order number. Clay is loaded at the side door."
+          shown={counter.instructions}
+          read={(instructions) => ({ ok: true, value: instructions.trim() })}
+          commit={(instructions) => set({ instructions })}
+        />
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,77 @@
+import { type Service, ServiceDays, type Transit } from '@ostrakon/core';
+import { ClosedDaysEditor } from '../../calendars/ClosedDaysEditor.tsx';
+import { daysShown, readDaysOrNone, sentence } from '../../calendars/readDays.ts';
+import { todayIn } from '../../calendars/today.ts';
+import { WeekdayBoxes } from '../../calendars/WeekdayBoxes.tsx';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { Segments } from '../../ui/Segments.tsx';
+import { TypedField } from '../../ui/TypedField.tsx';
+import type { Taken } from '../../ui/useTypedField.ts';
+
+/** How days on the way are counted. */
+export function DaysForm({ service }: { service: Service }) {
+  const session = useDraftSession();
+  const { shop, locations } = useDraft().book;
+  const { days } = service;
+  const set = (more: Partial<ServiceDays>): Taken => {
+    const parsed = ServiceDays.safeParse({ ...days, ...more });
+    if (!parsed.success) return { ok: false, message: `${parsed.error.issues[0]?.message}.` };
+    return sentence(session.dispatch({ name: 'setServiceDays', args: { service: service.id, days: parsed.data } }));
+  };
+  const [first] = locations;
+  return (
+    <div className="space-y-5">
+      <section aria-label="Days on the way">
+        <h2 className="font-serif text-lg font-semibold">Days on the way</h2>
+        <p className="text-sm text-ash">From the day it leaves to the day it arrives, where a lane says nothing else.</p>
+        <div className="mt-2 flex flex-wrap items-start gap-3">
+          <TypedField<Transit | null>
+            label="Days on the way everywhere"
+            className="w-28"
+            inputClass="text-right"
+            placeholder="not stated"
+            shown={daysShown(days.transit)}
+            read={readDaysOrNone}
+            commit={(transit) => set({ transit })}
+          />
+          <Segments
+            label="Which days count"
+            value={days.count}
+            choices={[
+              ['working', 'Working days'],
+              ['calendar', 'Calendar days'],
+            ]}
+            onChange={(count) => set({ count })}
+          />
+          {days.count === 'working' && (
+            <label className="flex items-center gap-2 py-1.5">
+              <input type="checkbox" className="accent-clay" checked={days.saturday} onChange={() => set({ saturday: !days.saturday })} />
+              It delivers on Saturdays, so Saturday counts
+            </label>
+          )}
+        </div>
+        <p className="mt-1 text-sm text-ash">
+          {days.count === 'working'
+            ? `Monday to ${days.saturday ? 'Saturday' : 'Friday'} count, closed days do not.`
+            : 'Every day counts, Saturdays and Sundays too; closed days do not.'}
+        </p>
+      </section>
+      <section aria-label="Collection days">
+        <h2 className="font-serif text-lg font-semibold">Collected on</h2>
+        <p className="mb-1 text-sm text-ash">Days on which parcels are taken away. What is packed on another day waits for the next.</p>
+        <WeekdayBoxes label="Days of collection" value={days.collects} onChange={(collects) => set({ collects })} />
+      </section>
+      <section aria-label="Closed days">
+        <h2 className="font-serif text-lg font-semibold">Closed days of the carrier</h2>
+        <p className="mb-1 text-sm text-ash">Days on which it neither collects nor delivers.</p>
+        <ClosedDaysEditor
+          of={service.name}
+          value={days.closed}
+          onChange={(closed) => set({ closed })}
+          country={{ country: first?.country ?? shop.served[0] ?? 'CA', subdivision: null }}
+          today={todayIn(first?.timeZone ?? shop.timeZone)}
+        />
+      </section>
+    </div>
+  );
+}
