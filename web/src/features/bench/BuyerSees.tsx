@@ -29,9 +29,8 @@ function Dates({ promise }: { promise: ArrivalPromise }) {
         {promise.readyAt === undefined ? '' : 'Ready '}
         {promiseText(promise, shop.locale, today)}
       </span>
-      <span className="text-ash">
-        {' '}
-        · order before {date === today ? '' : `${dayText(date, shop.locale, today)}, `}
+      <span className="block text-ash">
+        order before {date === today ? '' : `${dayText(date, shop.locale, today)}, `}
         {time}
       </span>
     </span>

@@ -17,7 +17,7 @@ function cellWords(order: LastOrder | undefined, words: DateWords, now: number):
   }
   const past = Date.parse(order.before) <= now;
   const text = beforeWords(order.before, order.timeZone, words);
-  return past ? { text: `too late since ${text}`, tone: 'text-ash' } : { text: `before ${text}`, tone: 'font-medium' };
+  return past ? { text: `too late since ${text}`, tone: 'text-ash' } : { text, tone: 'font-medium' };
 }
 
 /** The table as text for the shop's own page: a line for each zone. */
@@ -88,7 +88,9 @@ export function LastOrders() {
           />
         </label>
         <div className="text-sm">
-          <span aria-hidden>Goods</span>
+          <span aria-hidden className="block">
+            Goods
+          </span>
           <Select
             label="Goods ordered"
             className="mt-0.5 w-56!"
@@ -105,7 +107,9 @@ export function LastOrders() {
         </div>
         {book.locations.length > 1 && (
           <div className="text-sm">
-            <span aria-hidden>From</span>
+            <span aria-hidden className="block">
+              From
+            </span>
             <Select
               label="Location they leave from"
               className="mt-0.5 w-52!"
@@ -126,7 +130,7 @@ export function LastOrders() {
         <thead>
           <tr>
             <th scope="col" className="border-line-strong border-b py-1 pr-3 text-left font-normal text-ash">
-              Near to far
+              Order before
             </th>
             {book.services.map(({ id, name }) => (
               <th key={id} scope="col" className="border-line-strong border-b px-2 py-1 text-left">

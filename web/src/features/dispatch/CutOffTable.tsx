@@ -37,7 +37,7 @@ export function CutOffTable({ dispatch, onChange }: { dispatch: DispatchCalendar
       <tbody>
         <tr>
           <th scope="row" className="pr-3 text-left align-top font-normal">
-            <span className="block py-1">Every service</span>
+            <span className="block py-2">Every service</span>
           </th>
           {WEEKDAYS.map((day) => (
             <td key={day} className="p-1 align-top">
@@ -55,7 +55,7 @@ export function CutOffTable({ dispatch, onChange }: { dispatch: DispatchCalendar
           return (
             <tr key={service}>
               <th scope="row" className="pr-3 text-left align-top font-normal">
-                <span className="block py-1">{name}</span>
+                <span className="block py-2">{name}</span>
               </th>
               {WEEKDAYS.map((day) => (
                 <td key={day} className="p-1 align-top">

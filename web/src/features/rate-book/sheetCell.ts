@@ -1,8 +1,8 @@
 import {
   boundInBase,
   type Card,
+  clockText,
   daysInShort,
-  dayText,
   dimensionOf,
   isTiered,
   type Lane,
@@ -10,7 +10,6 @@ import {
   type Measure,
   momentBefore,
   type Offer,
-  promiseText,
   resultsOf,
   type TierResult,
   type Withheld,
@@ -124,8 +123,9 @@ export function promiseWords(answer: Offer | Withheld, locale: string, format: F
   const [ordered] = promise.chain;
   const today = ordered?.code === 'ordered' ? ordered.date : promise.first;
   const before = momentBefore(promise.orderBefore, promise.timeZone);
-  const on = before.date === today ? '' : `${dayText(before.date, locale, today)}, `;
-  const main = promise.readyAt === undefined ? daysInShort(promise.first, promise.last, locale) : promiseText(promise, locale, today);
+  const on = before.date === today ? '' : `${daysInShort(before.date, before.date, locale)}, `;
+  const days = daysInShort(promise.first, promise.last, locale);
+  const main = promise.readyAt === undefined ? days : `${days}, ${clockText(promise.readyAt, promise.timeZone, locale)}`;
   return { main, detail: `before ${on}${before.time}`, tone: 'price' };
 }
 

@@ -1,13 +1,4 @@
-import {
-  Counter,
-  listCountries,
-  listSubdivisions,
-  type OpeningHours,
-  Point,
-  type RateBook,
-  type Service,
-  timeZoneNames,
-} from '@ostrakon/core';
+import { Counter, listCountries, listSubdivisions, type OpeningHours, type RateBook, type Service, timeZoneNames } from '@ostrakon/core';
 import { useMemo } from 'react';
 import { readDayCount, sentence } from '../../calendars/readDays.ts';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
@@ -15,11 +6,12 @@ import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
-import type { Read, Taken } from '../../ui/useTypedField.ts';
+import type { Taken } from '../../ui/useTypedField.ts';
 import { openingTimeWords } from '../../words/promiseWords.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
 import { CounterExceptions } from './CounterExceptions.tsx';
 import { CounterLanes } from './CounterLanes.tsx';
+import { readOpeningTime, readPoint } from './counterReaders.ts';
 import { HoursTable } from './HoursTable.tsx';
 
 const DAY: OpeningHours = [{ from: '10:00', until: '17:00' }];
@@ -42,31 +34,6 @@ function firstCounter({ locations, shop }: RateBook): Counter {
     instructions: '',
     showDistance: true,
   };
-}
-
-/** "2 h", "90 min", "1.5 h", "2:30" as minutes; a bare number is hours. */
-export function readOpeningTime(text: string): Read<number> {
-  const typed = text.trim().toLowerCase().replace(',', '.');
-  const clock = /^(\d{1,3}):([0-5]\d)$/.exec(typed);
-  const parts = /^(?:(\d{1,4}(?:\.\d{1,2})?)\s*(?:h|hours?)?)?\s*(?:(\d{1,5})\s*(?:m|min|minutes?))?$/.exec(typed);
-  const minutes = clock
-    ? Number(clock[1]) * 60 + Number(clock[2])
-    : parts && typed !== ''
-      ? Math.round(Number(parts[1] ?? 0) * 60) + Number(parts[2] ?? 0)
-      : Number.NaN;
-  if (Number.isNaN(minutes)) return { ok: false, message: 'Write opening time such as 2 h, 90 min or 1 h 30 min.' };
-  return minutes > 60_000 ? { ok: false, message: 'At most 1,000 hours.' } : { ok: true, value: minutes };
-}
-
-/** "44.6658, -63.5676", or nothing. */
-export function readPoint(text: string): Read<Counter['point']> {
-  if (text.trim() === '') return { ok: true, value: null };
-  const parts = text.trim().split(/[\s,;]+/);
-  const numbers = parts.map((part) => (/^[-+\u2212]?\d+(\.\d+)?$/.test(part) ? Number(part.replace('\u2212', '-')) : Number.NaN));
-  const parsed = Point.safeParse({ latitude: numbers[0], longitude: numbers[1] });
-  return parts.length === 2 && parsed.success
-    ? { ok: true, value: parsed.data }
-    : { ok: false, message: 'Write latitude and longitude in degrees, such as 44.6658, -63.5676.' };
 }
 
 type Set = (more: Partial<Counter>) => Taken;

@@ -4,9 +4,11 @@ import {
   distanceToMillimetres,
   explainDestination,
   groupMembers,
+  laneOf,
   type Place,
   type Position,
   postalRulesOf,
+  type RateBook,
   subdivisionOfPostal,
   type Zone,
 } from '@ostrakon/core';
@@ -15,6 +17,7 @@ import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { MapDot, MapShapesOfZone } from '../../map/MapShapesOfZone.tsx';
 import { circleRing, project } from '../../map/mercator.ts';
+import { RoundRings, ringsOf } from '../../map/RoundRings.tsx';
 import { useZoneFill } from '../../map/useZoneFill.ts';
 import { type MapPoint, type View, ZoneMap } from '../../map/ZoneMap.tsx';
 import { AreaForm } from '../../places/AreaForm.tsx';
@@ -61,6 +64,19 @@ function focusOf(zone: Zone): (code: string) => boolean {
   );
   const left = new Set(zone.places.flatMap((place) => (place.kind === 'country' && place.excluded ? [place.country] : [])));
   return (code) => !left.has(code) && (codes.has(code) || (code.length > 2 && codes.has(code.slice(0, 2))));
+}
+
+/** The rings of the rounds that drive through a zone, and its counters. */
+function onTheMap(zone: Zone, { services, locations }: RateBook) {
+  const rounds = services.flatMap(({ id, kind, round }) => {
+    const lane = laneOf(zone, id);
+    const centre = (locations.find((location) => location.id === round?.centre) ?? locations[0])?.point;
+    return kind === 'round' && lane && centre ? [{ id, centre, rings: ringsOf(lane.card) }] : [];
+  });
+  const counters = services.flatMap(({ id, name, kind, counter }) =>
+    kind === 'counter' && counter?.point && laneOf(zone, id) ? [{ id, name, point: counter.point }] : [],
+  );
+  return { rounds, counters };
 }
 
 /** Where an address dropped on the map falls, and why. */
@@ -130,6 +146,7 @@ export function ZoneMapPanel({
   const format = useFormat();
   const subdivision = useSubdivisionNames();
   const { fill, divided, zoneOf } = useZoneFill();
+  const { rounds, counters } = onTheMap(zone, book);
   const [tool, setTool] = useState<Tool>('address');
   const [corners, setCorners] = useState<readonly Position[]>([]);
   const [naming, setNaming] = useState(false);
@@ -261,6 +278,12 @@ export function ZoneMapPanel({
                 colour="var(--color-ink)"
                 label={book.locations.find((one) => one.id === id)?.name ?? id}
               />
+            ))}
+            {rounds.map(({ centre, rings, id }) => (
+              <RoundRings key={id} centre={centre} rings={rings} colour="var(--color-glaze)" pixel={drawing.pixel} />
+            ))}
+            {counters.map(({ id, name, point }) => (
+              <MapDot key={id} point={point} pixel={drawing.pixel * 0.8} colour="var(--color-ochre)" label={name} />
             ))}
             {state.cart.destination.point && (
               <MapDot
