@@ -10,3 +10,4 @@ run(process.execPath, [...tsx, 'e2e/bench/sheet.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'e2e/bench/goods.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/packing.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/places.ts'], { cwd: root });
+run(process.execPath, [...tsx, 'core/bench/dates.ts'], { cwd: root });

@@ -46,5 +46,5 @@ test('while the server is away, changes wait and are sent when it is back', asyn
   await page.unroute('**/api/draft/commands');
   await saved(page);
   const draft = await (await page.request.get(`${shop.url}/api/draft`)).json();
-  expect(draft.revision).toBe(5);
+  expect(draft.revision).toBe(7);
 });

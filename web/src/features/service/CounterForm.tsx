@@ -86,7 +86,7 @@ function Address({ counter, set }: { counter: Counter; set: Set }) {
           commit={(postalCode) => set({ postalCode })}
         />
         <TypedField<Counter['point']>
-          label="Latitude and longitude"
+          label="Latitude and longitude of the counter"
           placeholder="Latitude, longitude: for distances"
           shown={counter.point ? `${counter.point.latitude}, ${counter.point.longitude}` : ''}
           read={readPoint}

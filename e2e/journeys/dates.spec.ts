@@ -1,0 +1,245 @@
+import { type Command, PLAIN_SERVICE } from '@ostrakon/core';
+import type { Page } from '@playwright/test';
+import { bench, cell, expect, notOffered, option, putGoods, saved, test, type } from '../shop.ts';
+
+const part = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
+const arrival = (page: Page) => part(page, 'When it arrives');
+
+/** Sets the moment of the bench, by the shop's clock. */
+async function moment(page: Page, local: string): Promise<void> {
+  const toggle = bench(page).getByRole('button', { name: /^(Moment, coupons, buyer|Hide)/ });
+  if ((await toggle.getAttribute('aria-expanded')) === 'false') await toggle.click();
+  await bench(page).getByLabel('Moment', { exact: true }).fill(local);
+}
+
+async function refused(page: Page, label: string, typed: string, words: RegExp): Promise<void> {
+  const field = page.getByLabel(label, { exact: true });
+  await field.fill(typed);
+  await field.press('Tab');
+  await expect(field, `${label}: ${typed}`).toHaveAccessibleDescription(words);
+  await expect(field).toHaveValue(typed);
+  await field.press('Escape');
+}
+
+/** Types a place the way the bench takes it. */
+async function at(page: Page, point: string): Promise<void> {
+  const field = bench(page).getByLabel('Latitude and longitude', { exact: true });
+  await field.fill(point);
+  await field.press('Tab');
+}
+
+const firstShop: Command[] = [
+  { name: 'setServed', args: { countries: ['CA'] } },
+  { name: 'setShop', args: { name: 'Kiln', currency: 'CAD', units: 'metric', locale: 'en-CA', timeZone: 'America/Halifax' } },
+  { name: 'addZone', args: { id: 'canada', name: 'Canada', places: [{ kind: 'country', country: 'CA' }] } },
+  { name: 'addService', args: { ...PLAIN_SERVICE, id: 'ground', name: 'Ground parcel' } },
+  { name: 'startLane', args: { zone: 'canada', service: 'ground', card: { kind: 'flat', result: { kind: 'amount', amount: 990 } } } },
+  {
+    name: 'addLocation',
+    args: {
+      id: 'store',
+      name: 'Store room',
+      street: '',
+      city: '',
+      country: 'CA',
+      subdivision: 'CA-NS',
+      postalCode: null,
+      point: null,
+      timeZone: 'America/Halifax',
+      ships: null,
+      dispatch: null,
+    },
+  },
+];
+
+const ics = (...lines: string[]) => ({
+  name: 'closed.ics',
+  mimeType: 'text/calendar',
+  buffer: Buffer.from(['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//test//EN', ...lines, 'END:VCALENDAR', ''].join('\r\n')),
+});
+
+test.describe('from nothing', () => {
+  test.use({ seeded: false });
+
+  test('a calendar is set up, closed days come from a file and a data set, promises turn at the cut-off, and a full day rolls over', async ({
+    page,
+    shop,
+  }) => {
+    await page.clock.setFixedTime('2027-02-22T15:00:00Z');
+    await shop.send(...firstShop);
+    await page.goto(`${shop.url}/shop/dispatch?month=2027-03`);
+    await putGoods(page, '20', '1 kg');
+    await expect(arrival(page)).toContainText('No date: the location has no dispatch calendar.');
+    await page.getByRole('button', { name: 'Set up the calendar' }).click();
+    await expect(arrival(page)).toContainText('days on the way are not stated');
+    await refused(page, 'Cut-off on Monday', '25:00', /no time of day/);
+    await refused(page, 'Packing days until an order is packed', '3 to 1', /At most is less than at least/);
+    for (const day of ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday']) await type(page, `Cut-off on ${day}`, 'noon');
+    await type(page, 'Packing days until an order is packed', '2');
+
+    await page.getByRole('button', { name: 'From a calendar file…' }).click();
+    await page.getByLabel('Calendar file', { exact: true }).setInputFiles({ name: 'x.ics', mimeType: 'text/calendar', buffer: Buffer.from('hello') });
+    await expect(page.getByRole('alert')).toContainText('This is no iCalendar file');
+    const spring = ['BEGIN:VEVENT', 'UID:1', 'SUMMARY:Spring clean', 'DTSTART;VALUE=DATE:20270305', 'RRULE:FREQ=YEARLY', 'END:VEVENT'];
+    const talk = ['BEGIN:VEVENT', 'UID:2', 'SUMMARY:Talk', 'DTSTART:20270301T100000Z', 'DTEND:20270301T110000Z', 'END:VEVENT'];
+    await page.getByLabel('Calendar file', { exact: true }).setInputFiles(ics(...spring, ...talk));
+    await page.getByText('Left out: 1').click();
+    await expect(page.getByText('Talk has hours; only all-day events close a day.')).toBeVisible();
+    await page.getByRole('button', { name: 'Take 11 closed days' }).click();
+    await page.getByRole('button', { name: 'Public holidays…' }).click();
+    await expect(page.getByLabel('Region of the holidays')).toHaveValue('NS');
+    await page.getByLabel(/^Heritage Day/).uncheck();
+    await page.getByRole('button', { name: /^Take \d+ closed days$/ }).click();
+    const closed = page.getByRole('list', { name: 'Closed days of Store room' });
+    await expect(closed).toContainText('Spring clean');
+    await expect(closed).toContainText('Good Friday');
+    await expect(closed).not.toContainText('Heritage Day');
+
+    await page.getByRole('link', { name: 'Dates', exact: true }).first().click();
+    await type(page, 'Days on the way of Ground parcel everywhere', '1 to 3');
+    // Tuesday, 2 March 2027: two packing days on is Thursday; one to three working days on is Friday to Tuesday.
+    await moment(page, '2027-03-02T11:59');
+    await expect(option(page, 'Ground parcel')).toContainText('Fri, Mar 5 – Tue, Mar 9');
+    await expect(arrival(page)).toContainText('The same for every order before Tue, Mar 2, 12:00');
+    const strip = bench(page).getByLabel('Time of day');
+    await strip.focus();
+    await strip.press('ArrowRight');
+    await expect(strip).toHaveAttribute('aria-valuetext', '12:00');
+    // Counts for Wednesday; the Friday is closed, so it leaves on Monday.
+    await expect(option(page, 'Ground parcel')).toContainText('Tue, Mar 9 – Thu, Mar 11');
+    await expect(arrival(page)).toContainText('past its cut-off at 12:00');
+    await strip.press('PageDown');
+    await bench(page).getByRole('button', { name: '12:00', exact: true }).click();
+    await expect(strip).toHaveAttribute('aria-valuetext', '12:00');
+    await strip.press('ArrowLeft');
+
+    await page.goto(`${shop.url}/shop/dispatch?month=2027-03`);
+    await refused(page, 'Orders packed in a day', '0', /1|more/);
+    await type(page, 'Orders packed in a day', '2');
+    await expect(arrival(page)).toContainText('Packed');
+    await type(page, 'Orders taken for Thu, Mar 4', '2');
+    await expect(page.locator('[data-day="2027-03-02"]')).toContainText('leaves Mon, Mar 8');
+    await expect(option(page, 'Ground parcel')).toContainText('Tue, Mar 9 – Thu, Mar 11');
+    await expect(arrival(page)).toContainText('Thu, Mar 4: full');
+    await type(page, 'Orders taken for Thu, Mar 4', '1');
+    await expect(option(page, 'Ground parcel')).toContainText('Fri, Mar 5 – Tue, Mar 9');
+    await saved(page);
+  });
+});
+
+test('a van round ringed and drawn: an address at each edge, inside and outside, and one that is not known', async ({ page, shop }) => {
+  await page.goto(`${shop.url}/services/van`);
+  await moment(page, '2026-11-23T15:59');
+  const van = option(page, 'Van round');
+  await type(page, 'Postal code', 'B3H 4R2');
+  await bench(page).getByLabel('Province or state').selectOption({ label: 'Nova Scotia' });
+  // 12 km east along the parallel of the store room is 0.1513° of longitude.
+  await at(page, '44.6658, -63.4165');
+  await expect(van).toContainText('$6.00');
+  await expect(van).toContainText('Tue, Nov 24, 09:00–12:00 or 13:00–17:00');
+  await expect(van).toContainText('order before 16:00');
+  await at(page, '44.6658, -63.4160');
+  await expect(van).toContainText('$11.00');
+  await at(page, '44.6658, -63.10');
+  await expect(notOffered(page)).toContainText('Van round tiers stop at 35 km');
+  await at(page, '44.6658, -63.4165');
+
+  await page.getByRole('button', { name: 'Draw an area…' }).click();
+  const map = page.getByRole('img', { name: 'Rings and areas of the round' }).or(page.getByLabel('Rings and areas of the round')).first();
+  await map.scrollIntoViewIfNeeded();
+  const box = (await map.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+  for (const [x, y] of [
+    [0.45, 0.4],
+    [0.55, 0.4],
+    [0.55, 0.6],
+  ] as const)
+    await page.mouse.click(box.x + box.width * x, box.y + box.height * y);
+  await page.getByRole('button', { name: 'Name the area' }).click();
+  await page.getByLabel('Name of the area').fill('Harbour side');
+  await expect(page.getByLabel(/^Corners/)).toHaveValue(/^44\.\d+, -63\.\d+\n44\.\d+, -63\.\d+\n44\.\d+, -63\.\d+$/);
+  await page.getByLabel(/^Corners/).fill('44.60, -63.70\n44.75, -63.70\n44.75, -63.42\n44.60, -63.42');
+  await page.getByRole('button', { name: 'Add the area' }).click();
+  await expect(notOffered(page)).toContainText('Van round the address lies outside the round’s area');
+  await at(page, '44.6658, -63.43');
+  await expect(van).toContainText('$6.00');
+  await at(page, '');
+  await type(page, 'Postal code', '');
+  await page.getByRole('button', { name: 'Remove Harbour side' }).click();
+  await expect(page.getByRole('list', { name: 'Area of the round' })).toBeHidden();
+
+  // A full window is passed over, and a full day rolls to the next round.
+  await refused(page, 'End of Tuesday from 09:00', '8', /ends before it starts/);
+  await refused(page, 'Start of Tuesday from 13:00', '11:00', /overlaps another window/);
+  await saved(page);
+});
+
+test('a counter keeps its holiday hours; hours that overlap or cross midnight are told in words', async ({ page, shop }) => {
+  await page.goto(`${shop.url}/services/counter`);
+  const pickup = option(page, 'Counter pickup');
+  await moment(page, '2026-12-24T09:00');
+  await expect(pickup).toContainText('Ready Thu, Dec 24, 12:00');
+  await expect(pickup).toContainText('order before 11:00');
+  await expect(pickup).toContainText('81.6 km away');
+  await refused(page, 'Hours on Christmas Eve', '10-13, 12-15', /overlap/);
+  await refused(page, 'Hours on Christmas Eve', '22-2', /past midnight/);
+  await refused(page, 'Hours on Tuesday', '9-25', /no stretch of hours/);
+  await type(page, 'Hours on Christmas Eve', 'closed');
+  await expect(pickup).toContainText('Ready Tue, Dec 29, 12:00');
+  await expect(arrival(page)).toContainText('Christmas Day');
+  await type(page, 'Opening time until it is ready', '90 min');
+  await expect(pickup).toContainText('Ready Tue, Dec 29, 11:30');
+  await page.getByRole('radio', { name: 'Sent from the store room' }).click();
+  // Counted for 24 December, packed the next packing day but one: the stock is counted on the 29th and 30th.
+  await expect(arrival(page)).toContainText('At the counter');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(pickup).toContainText('Ready Tue, Dec 29, 11:30');
+});
+
+test('last orders for 24 December are copied out; the face of promises; days pasted, a finding mended, dates switched off', async ({
+  page,
+  shop,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await page.clock.setFixedTime('2026-11-23T15:00:00Z');
+  await page.goto(`${shop.url}/dates?show=last-orders&by=2026-12-24`);
+  await expect(page.getByRole('row', { name: /^Nova Scotia/ })).toContainText('Mon, Dec 21, 14:00');
+  await page.getByRole('button', { name: 'Copy as text' }).click();
+  await expect(page.getByText('on the clipboard')).toBeVisible();
+  const text = await page.evaluate(() => navigator.clipboard.readText());
+  expect(text.split('\n').slice(0, 3)).toEqual([
+    'Order in time for Thu, Dec 24',
+    'Harbour cities: Counter pickup before Thu, Dec 24, 11:00; Van round before Mon, Dec 21, 16:00; Letter packet before Fri, Dec 18, 12:00; Ground parcel before Tue, Dec 22, 14:00',
+    'Nova Scotia: Counter pickup before Thu, Dec 24, 11:00; Letter packet before Thu, Dec 17, 14:00; Ground parcel before Mon, Dec 21, 14:00',
+  ]);
+
+  await page.getByRole('radio', { name: 'Days on the way' }).click();
+  const finding = part(page, 'Dates on some options only');
+  await expect(finding).toContainText('Pallet freight shows none in Harbour cities, Nova Scotia');
+  await page.getByLabel('Days on the way of Ground parcel to Harbour cities').focus();
+  const paste = (pasted: string) =>
+    page.evaluate((held) => {
+      const clipboardData = new DataTransfer();
+      clipboardData.setData('text/plain', held);
+      document.activeElement?.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+    }, pasted);
+  await paste('1\t2 to 3\nsoon\t3 to 4');
+  await expect(page.getByRole('alert')).toContainText('Row 2, column 1, “soon”');
+  await paste('2\t2 to 3\n3\t3 to 4');
+  await expect(page.getByLabel('Days on the way of Pallet freight to Nova Scotia')).toHaveValue('3 to 4');
+  await expect(page.getByLabel('Days on the way of Ground parcel to Nova Scotia')).toHaveValue('3');
+  await type(page, 'Days on the way of Pallet freight everywhere', '5 to 9');
+  await expect(finding).toBeHidden();
+
+  await page.getByRole('link', { name: 'Rate book', exact: true }).first().click();
+  await page.getByRole('radio', { name: 'Promise' }).click();
+  await moment(page, '2026-11-24T13:59');
+  await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('Nov 27 – Nov 30');
+  await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('before 14:00');
+  await bench(page).getByLabel('Time of day').press('ArrowRight');
+  await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('Nov 30 – Dec 1');
+  await page.getByRole('link', { name: 'Dates', exact: true }).first().click();
+  await page.getByLabel('Buyers see dates').uncheck();
+  await expect(option(page, 'Ground parcel')).not.toContainText('order before');
+  await saved(page);
+});
