@@ -31,10 +31,12 @@ export class ParcelTimetable implements Timetable {
 
   /** Closed days on the way, which did not count. */
   #closedBetween(leaves: DayNumber, arrives: DayNumber): SkippedDay[] {
-    return Array.from({ length: arrives - leaves }, (_, at) => leaves + at + 1).flatMap((day) => {
+    const skipped: SkippedDay[] = [];
+    for (let day = leaves + 1; day <= arrives; day += 1) {
       const name = this.#counted.closed.get(day);
-      return name === undefined ? [] : [{ date: fromDay(day), why: 'closed', name } as const];
-    });
+      if (name !== undefined) skipped.push({ date: fromDay(day), why: 'closed', name });
+    }
+    return skipped;
   }
 
   promiseAt(moment: number): ArrivalPromise | null {

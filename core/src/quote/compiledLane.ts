@@ -26,6 +26,8 @@ import {
 export interface CompiledLane {
   readonly lane: Lane;
   readonly service: Service;
+  /** The place of the service in the book. */
+  readonly slot: number;
   /** Where distances are measured from: a counter, the centre of a round; undefined where the goods leave from. */
   readonly centre: Point | null | undefined;
   /** Where a round goes; null is everywhere. */
@@ -59,7 +61,8 @@ export interface CompiledLane {
 }
 
 /** What lanes take from the book besides their own entries. */
-export type LaneContext = Pick<RateBook, 'charges' | 'allowances' | 'locations'> & Pick<RateBook['shop'], 'pricing' | 'currency'>;
+export type LaneContext = Pick<RateBook, 'services' | 'charges' | 'allowances' | 'locations'> &
+  Pick<RateBook['shop'], 'pricing' | 'currency'>;
 
 /** Whether a price or limit asks how far away the address is. */
 export const readsDistance = (lane: Lane): boolean =>
@@ -96,6 +99,7 @@ export function compileLane(lane: Lane, service: Service, zone: Zone, context: L
   return {
     lane,
     service,
+    slot: context.services.indexOf(service),
     centre: centreOf(service, context),
     area,
     needsDistance,

@@ -280,7 +280,7 @@ export function priceWithin(lane: CompiledLane, shipment: Shipment, rows: Ledger
 
 /** The price of a lane in minor units, or a code below 0; allocates little. */
 export function lanePrice(lane: CompiledLane, whole: Shipment): number {
-  const shipment = lane.centre === undefined ? whole : whole.seenFrom(lane.centre);
+  const shipment = lane.centre === undefined ? whole : whole.seenFrom(lane);
   if (!withinLimits(lane.limits, shipment.vector) || !meetsConditions(lane, shipment)) return WITHHELD;
   if (lane.plain && shipment.own.length === 0) return cardPrice(lane.card, shipment.vector, null);
   return priceWithin(lane, shipment, null);

@@ -113,7 +113,7 @@ const transitOf = ({ lane, service }: CompiledLane) => (service.kind === 'card' 
 /** What one lane answers, with its ledger or every reason against it. */
 export function quoteLane(service: Id, lane: CompiledLane | null, whole: Shipment): Offer | Withheld {
   if (!lane) return { status: 'withheld', service, reasons: [{ code: 'noLane' }] };
-  const shipment = whole.seenFrom(lane.centre);
+  const shipment = whole.seenFrom(lane);
   const cards = askCards(lane, shipment);
   const [first, ...others] = different([...failedLimits(lane, shipment), ...failedConditions(lane, shipment), ...cards.reasons]);
   if (first) return { status: 'withheld', service, reasons: [first, ...others] };

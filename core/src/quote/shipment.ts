@@ -59,7 +59,9 @@ export class Shipment {
   readonly #cart: MeasuredCart;
   readonly #vectors = new Map<string, MeasureVector>();
   readonly #parts = new Map<string, readonly Part[]>();
-  readonly #seen = new Map<Point | null, Shipment>();
+  /** By the place of the service in the book. */
+  readonly #seen: { readonly centre: Point | null; readonly shipment: Shipment }[] = [];
+  readonly #promises = new Map<string, ArrivalPromise | NoPromise>();
   #packagingCost: number | undefined;
   #asks: GoodsAsk | undefined;
 
@@ -102,17 +104,17 @@ export class Shipment {
   }
 
   /** The same goods with the distance measured from elsewhere; undefined is where they leave from. */
-  seenFrom(centre: Point | null | undefined): Shipment {
+  seenFrom({ centre, slot }: { centre: Point | null | undefined; slot: number }): Shipment {
     if (centre === undefined) return this;
-    const held = this.#seen.get(centre);
-    if (held) return held;
+    const held = this.#seen[slot];
+    if (held !== undefined && held.centre === centre) return held.shipment;
     const { point } = this.destination;
     const distance = centre && point ? Math.round(geodesicDistance(centre, point) * 1000) : UNKNOWN_DISTANCE;
     const { occasion, first, consignment } = this;
     const measured = { ...consignment, measures: { ...consignment.measures, distance } };
-    const seen = new Shipment(this.#compiled, this.#request, this.#cart, measured, { occasion, first });
-    this.#seen.set(centre, seen);
-    return seen;
+    const shipment = new Shipment(this.#compiled, this.#request, this.#cart, measured, { occasion, first });
+    this.#seen[slot] = { centre, shipment };
+    return shipment;
   }
 
   /** What its goods ask of dispatch: the longest of their extra packing days, and all their days of leaving. */
@@ -136,8 +138,17 @@ export class Shipment {
     };
   }
 
-  /** When a service brings it, or why there is no telling. */
+  /** When a service brings it, or why there is no telling; zones as far away share the answer. */
   promiseBy(service: Service, transit: Transit | null): ArrivalPromise | NoPromise {
+    const key = `${service.id} ${transit?.least} ${transit?.most}`;
+    const held = this.#promises.get(key);
+    if (held !== undefined) return held;
+    const promise = this.#promisedBy(service, transit);
+    this.#promises.set(key, promise);
+    return promise;
+  }
+
+  #promisedBy(service: Service, transit: Transit | null): ArrivalPromise | NoPromise {
     const { book } = this.#compiled;
     if (!book.shop.showDates) return 'datesOff';
     if (this.occasion.moment === null) return 'noMoment';

@@ -42,7 +42,7 @@ export function civilOf(day: DayNumber): CivilDate {
   return { year: year + cycle * 400 + (month >= 10 ? 1 : 0), month: ((month + 2) % 12) + 1, date };
 }
 
-const two = (figure: number) => String(figure).padStart(2, '0');
+const two = (figure: number) => (figure < 10 ? `0${figure}` : `${figure}`);
 
 /** The plain date of a day number, such as `2026-11-23`. */
 export function fromDay(day: DayNumber): string {

@@ -53,7 +53,7 @@ function Address({ counter, set }: { counter: Counter; set: Set }) {
     />
   );
   return (
-    <section aria-label="Address">
+    <section aria-label="Address of the counter">
       <h2 className="font-serif text-lg font-semibold">Address</h2>
       <div className="mt-1 grid max-w-3xl grid-cols-2 gap-2">
         {text('Street', 'street', 'Street and number')}
