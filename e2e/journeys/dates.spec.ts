@@ -78,7 +78,9 @@ test.describe('from nothing', () => {
     await type(page, 'Packing days until an order is packed', '2');
 
     await page.getByRole('button', { name: 'From a calendar file…' }).click();
-    await page.getByLabel('Calendar file', { exact: true }).setInputFiles({ name: 'x.ics', mimeType: 'text/calendar', buffer: Buffer.from('hello') });
+    await page
+      .getByLabel('Calendar file', { exact: true })
+      .setInputFiles({ name: 'x.ics', mimeType: 'text/calendar', buffer: Buffer.from('hello') });
     await expect(page.getByRole('alert')).toContainText('This is no iCalendar file');
     const spring = ['BEGIN:VEVENT', 'UID:1', 'SUMMARY:Spring clean', 'DTSTART;VALUE=DATE:20270305', 'RRULE:FREQ=YEARLY', 'END:VEVENT'];
     const talk = ['BEGIN:VEVENT', 'UID:2', 'SUMMARY:Talk', 'DTSTART:20270301T100000Z', 'DTEND:20270301T110000Z', 'END:VEVENT'];
@@ -242,4 +244,17 @@ test('last orders for 24 December are copied out; the face of promises; days pas
   await page.getByLabel('Buyers see dates').uncheck();
   await expect(option(page, 'Ground parcel')).not.toContainText('order before');
   await saved(page);
+});
+
+test('the page keeps the time zones of the law, not those of the browser: Vancouver in December 2026', async ({ page, shop }) => {
+  await shop.send({
+    name: 'setShop',
+    args: { name: 'Kiln', currency: 'CAD', units: 'metric', locale: 'en-CA', timeZone: 'America/Vancouver' },
+  });
+  await page.goto(shop.url);
+  await moment(page, '2026-12-15T14:30');
+  const held = await page.evaluate(() => JSON.parse(localStorage.getItem('ostrakon-bench') ?? '{}').cart.moment);
+  // Source: IANA tz database 2026f, by which Vancouver no longer sets its clock back.
+  expect(held).toBe('2026-12-15T21:30:00Z');
+  await expect(bench(page).getByLabel('Moment', { exact: true })).toHaveValue('2026-12-15T14:30');
 });

@@ -29,7 +29,7 @@ export function Frame() {
     <div className="flex h-screen flex-col">
       <Header onFind={() => setFinding(true)} />
       <div className="flex min-h-0 flex-1">
-        <main className="min-w-0 flex-1 overflow-auto">
+        <main className="relative min-w-0 flex-1 overflow-auto">
           <StaleNotice />
           <Outlet />
         </main>

@@ -31,7 +31,7 @@ export function ShopLayout() {
           </NavLink>
         ))}
       </nav>
-      <div className="min-h-0 flex-1 overflow-auto">
+      <div className="relative min-h-0 flex-1 overflow-auto">
         <Outlet />
       </div>
     </div>

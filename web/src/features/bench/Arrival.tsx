@@ -41,7 +41,8 @@ export function Arrival() {
         })}
       </ol>
       <p className="mt-1.5 text-sm">
-        The same for every order before <span className="font-semibold">{beforeWords(promise.orderBefore, promise.timeZone, words)}</span>
+        {promise.readyAt === undefined ? 'The same for every order before' : 'Ready that day for every order before'}{' '}
+        <span className="font-semibold">{beforeWords(promise.orderBefore, promise.timeZone, words)}</span>
         <span className="text-ash"> · {promise.timeZone}</span>
       </p>
     </section>

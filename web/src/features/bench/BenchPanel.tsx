@@ -24,7 +24,10 @@ export function BenchPanel() {
     if (next) send({ kind: 'load', trial: next });
   });
   return (
-    <aside aria-label="Quote bench" className="w-[21rem] shrink-0 min-[1200px]:w-96 overflow-y-auto border-line-strong border-l bg-paper">
+    <aside
+      aria-label="Quote bench"
+      className="w-[21rem] shrink-0 min-[1200px]:w-96 relative overflow-y-auto border-line-strong border-l bg-paper"
+    >
       <TrialPicker />
       <div className="space-y-3 px-4 py-3">
         <BenchCart />

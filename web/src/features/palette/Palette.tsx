@@ -78,6 +78,10 @@ export function Palette({ onClose, onHelp }: { onClose: () => void; onHelp: () =
           entries={[
             { label: 'Open the rate book', act: go('/book') },
             { label: 'Charges and allowances', act: go('/charges') },
+            { label: 'Dates: days on the way', act: go('/dates') },
+            { label: 'Last orders', act: go('/dates?show=last-orders') },
+            { label: 'Dispatch: cut-offs and closed days', act: go('/shop/dispatch') },
+            { label: 'Show promises in every zone', act: go('/book?face=promise') },
             { label: 'Show this cart in every zone', act: go('/book?face=cart') },
             { label: 'Publish', act: go('/publish') },
             { label: 'Shop facts and messages', act: go('/shop') },
@@ -89,6 +93,11 @@ export function Palette({ onClose, onHelp }: { onClose: () => void; onHelp: () =
             { label: 'Redo', keys: 'Ctrl Shift Z', act: () => void session.redo() },
             { label: 'List shortcuts', keys: '?', act: onHelp },
           ]}
+        />
+        <Group
+          heading="Services"
+          onDone={onClose}
+          entries={book.services.map(({ id, name }) => ({ label: `${name}: days and places`, act: go(`/services/${id}`) }))}
         />
         <Group heading="Zones" onDone={onClose} entries={book.zones.map((zone) => ({ label: zone.name, act: go(`/book/${zone.id}`) }))} />
         <Group heading="Lanes" onDone={onClose} entries={lanes} />

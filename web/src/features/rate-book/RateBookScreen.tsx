@@ -8,6 +8,7 @@ import { useFormat } from '../../words/useWords.ts';
 import { Sheet } from './Sheet.tsx';
 import type { Face } from './sheetCell.ts';
 
+const DateFindings = lazy(async () => ({ default: (await import('../../calendars/DateFindings.tsx')).DateFindings }));
 const FirstSteps = lazy(async () => ({ default: (await import('./FirstSteps.tsx')).FirstSteps }));
 
 /** The whole rate book at once: near to far down the side, services across. */
@@ -51,6 +52,11 @@ export function RateBookScreen() {
       <Suspense>
         <FirstSteps />
       </Suspense>
+      {face === 'promise' && (
+        <Suspense>
+          <DateFindings />
+        </Suspense>
+      )}
       {(book.zones.length > 0 || book.services.length > 0) && <Sheet face={face} />}
     </div>
   );
