@@ -198,6 +198,17 @@ describe('the own van', () => {
     expect(dates({ service: van(), goods: { extra: 2 } }, monday)).toEqual(['2026-11-27', '2026-11-27']);
   });
 
+  test('ordered on the day itself, only windows that have not begun; once the last has, the next round', () => {
+    const today = { service: van({ lastOrder: { days: 0, at: '20:00' } }) };
+    const tuesday = ask(today, '2026-11-24T14:00:00Z');
+    expect([tuesday.first, tuesday.windows, tuesday.orderBefore]).toEqual([
+      '2026-11-24',
+      [{ from: '13:00', until: '17:00' }],
+      '2026-11-24T17:00:00Z',
+    ]);
+    expect(dates(today, '2026-11-24T17:00:00Z')).toEqual(['2026-11-27', '2026-11-27']);
+  });
+
   test.each([
     [
       'windows that overlap',

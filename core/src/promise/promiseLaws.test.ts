@@ -5,7 +5,8 @@ import { type AnyTimetable, AUTUMN, anyTimetable } from '../testing/anyTimetable
 import { instantToMs } from '../time/calendar.ts';
 import type { ClosedDays } from '../time/closedDays.ts';
 import { fromDay, toDay } from '../time/plainDate.ts';
-import { localAt } from '../time/timeZone.ts';
+import { minutesOf } from '../time/timeOfDay.ts';
+import { instantOf, localAt } from '../time/timeZone.ts';
 import type { Timetable } from './promise.ts';
 import { timetableOf } from './timetableOf.ts';
 
@@ -32,6 +33,7 @@ test('a later order never arrives earlier, nothing arrives before it is ordered,
       if (later) expect([later.first >= now.first, later.last >= now.last, later.first <= later.last]).toEqual([true, true, true]);
       const ordered = now.chain[0]!;
       expect(ordered.code === 'ordered' && now.first >= ordered.date).toBe(true);
+      for (const { from } of now.windows ?? []) expect(instantOf(toDay(now.first), minutesOf(from), now.timeZone)).toBeGreaterThan(at);
       if (now.readyAt !== undefined) expect(instantToMs(now.readyAt)).toBeGreaterThanOrEqual(at);
       const before = instantToMs(now.orderBefore);
       expect(before).toBeGreaterThan(at);

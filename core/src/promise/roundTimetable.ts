@@ -42,10 +42,15 @@ export class RoundTimetable implements Timetable {
     this.#days = daysOf(ask.round);
   }
 
-  /** The moment before which to order for a round, in milliseconds since 1970. */
+  /** The moment before which to order for a round, in milliseconds since 1970: its last order, or when its last window begins. */
   #lastOrder(day: DayNumber): number {
     const { days, at } = this.#ask.round.lastOrder;
-    return instantOf(day - days, minutesOf(at), this.#ask.timeZone);
+    const starts = this.#windowsOn(day).map(({ from }) => this.#startOf(day, from));
+    return Math.min(instantOf(day - days, minutesOf(at), this.#ask.timeZone), ...starts.slice(-1));
+  }
+
+  #startOf(day: DayNumber, from: string): number {
+    return instantOf(day, minutesOf(from), this.#ask.timeZone);
   }
 
   /** The first day goods ordered on a day are ready to go. */
@@ -55,6 +60,7 @@ export class RoundTimetable implements Timetable {
     return packing ? packing.days.after(day, extra) : day + extra;
   }
 
+  /** Windows of a day with room, in order. */
   #windowsOn(day: DayNumber): TimeSpan[] {
     const date = fromDay(day);
     return this.#ask.round.windows
@@ -89,7 +95,8 @@ export class RoundTimetable implements Timetable {
         skipped.push({ date: fromDay(day), why, ...(why === 'closed' && closed !== undefined && { name: closed }) });
         continue;
       }
-      const windows = this.#windowsOn(day);
+      // A window that has begun takes no order any more.
+      const windows = this.#windowsOn(day).filter(({ from }) => moment < this.#startOf(day, from));
       const date = fromDay(day);
       return {
         first: date,
@@ -121,10 +128,10 @@ export class RoundTimetable implements Timetable {
   /** Why a day of the round does not do, or null. */
   #against(day: DayNumber, { moment, packed, closed }: { moment: number; packed: DayNumber; closed: boolean }): SkippedDay['why'] | null {
     if (closed) return 'closed';
+    if (this.#windowsOn(day).length === 0) return 'full';
     if (moment >= this.#lastOrder(day)) return 'afterLastOrder';
     if (day < packed) return 'stillPacked';
-    if (!mayLeave(this.#ask.leavesOn, day)) return 'goodsWait';
-    return this.#windowsOn(day).length === 0 ? 'full' : null;
+    return mayLeave(this.#ask.leavesOn, day) ? null : 'goodsWait';
   }
 
   lastOrderFor(day: DayNumber): number | null {

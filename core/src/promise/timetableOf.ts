@@ -22,11 +22,26 @@ export interface GoodsAsk {
 /** Goods that wait for nothing, from a shop with no orders. */
 export const PLAIN_GOODS: GoodsAsk = { origin: null, extra: 0, leavesOn: [], loads: [] };
 
-const packingLoad = (loads: readonly DayLoad[], location: Id) => (date: string) =>
-  loads.find((load) => load.kind === 'packing' && load.location === location && load.date === date)?.orders ?? 0;
+const indexed = new WeakMap<readonly DayLoad[], Map<string, number>>();
+
+/** Orders by what they load; a list of loads is looked through once. */
+function ordersBy(loads: readonly DayLoad[]): Map<string, number> {
+  const held = indexed.get(loads);
+  if (held) return held;
+  const orders = new Map(
+    loads.map((load) => [
+      load.kind === 'packing' ? `${load.location} ${load.date}` : `${load.service} ${load.date} ${load.from}`,
+      load.orders,
+    ]),
+  );
+  indexed.set(loads, orders);
+  return orders;
+}
+
+const packingLoad = (loads: readonly DayLoad[], location: Id) => (date: string) => ordersBy(loads).get(`${location} ${date}`) ?? 0;
 
 const roundLoad = (loads: readonly DayLoad[], service: Id) => (date: string, from: string) =>
-  loads.find((load) => load.kind === 'round' && load.service === service && load.date === date && load.from === from)?.orders ?? 0;
+  ordersBy(loads).get(`${service} ${date} ${from}`) ?? 0;
 
 function locationOf({ locations }: Pick<RateBook, 'locations'>, origin: Id | null): Location | undefined {
   return origin === null ? locations[0] : locations.find(({ id }) => id === origin);

@@ -104,6 +104,6 @@ export function addressesExist(
 
 /** One cart, where it goes, who buys when, and how many orders the shop has taken so far. */
 export const QuoteRequest = z
-  .strictObject({ ...Cart.shape, ...Addresses, ...Circumstances.shape, loads: z.array(DayLoad).max(20_000).optional() })
+  .strictObject({ ...Cart.shape, ...Addresses, ...Circumstances.shape, loads: z.array(DayLoad).max(20_000).readonly().optional() })
   .superRefine(addressesExist);
 export type QuoteRequest = z.infer<typeof QuoteRequest>;

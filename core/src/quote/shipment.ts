@@ -1,4 +1,4 @@
-import type { Transit } from '../dispatch/dispatchCalendar.ts';
+import type { DayLoad, Transit } from '../dispatch/dispatchCalendar.ts';
 import { type MeasureVector, toVector, UNKNOWN_DISTANCE } from '../measures/measure.ts';
 import type { Parcel } from '../packing/parcel.ts';
 import type { CountryCode } from '../places/countries.ts';
@@ -28,6 +28,8 @@ export interface Occasion {
   /** What of all this is known, as bits of `KNOWS`. */
   readonly known: number;
 }
+
+const NO_LOADS: readonly DayLoad[] = [];
 
 /** Goods priced by one card: `group` is the card's, null the lane's own. */
 export interface Part {
@@ -134,7 +136,7 @@ export class Shipment {
       origin: consignment.origin,
       extra: Math.max(0, ...extra),
       leavesOn: groups.flatMap((group) => group.leavesOn),
-      loads: this.#request.loads ?? [],
+      loads: this.#request.loads ?? NO_LOADS,
     };
   }
 

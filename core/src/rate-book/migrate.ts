@@ -1,3 +1,5 @@
+import { timeZoneNames } from '../time/timeZone.ts';
+
 /** A document of some earlier format, read loosely: what does not fit is left for the schema to name. */
 type Json = Record<string, unknown>;
 
@@ -95,14 +97,20 @@ function from2(book: Json): Json {
   };
 }
 
+/** The runtime that checked names of zones before did so in any case. */
+function zone4(name: unknown): unknown {
+  if (typeof name !== 'string') return name;
+  return timeZoneNames().find((known) => known.toLowerCase() === name.toLowerCase()) ?? name;
+}
+
 /** Format 4 brought dispatch calendars, days on the way of a service, rounds and counters; nothing is promised by what is not set. */
 function from3(book: Json): Json {
   return {
     ...book,
     format: 4,
-    shop: isObject(book.shop) ? { ...book.shop, showDates: true } : book.shop,
+    shop: isObject(book.shop) ? { ...book.shop, timeZone: zone4(book.shop.timeZone), showDates: true } : book.shop,
     goodsGroups: each(book.goodsGroups, (group) => ({ ...group, extraPackingDays: 0, leavesOn: [] })),
-    locations: each(book.locations, (location) => ({ ...location, dispatch: null })),
+    locations: each(book.locations, (location) => ({ ...location, timeZone: zone4(location.timeZone), dispatch: null })),
     services: each(book.services, (service) => ({
       ...service,
       days: { transit: null, count: 'working', saturday: false, collects: [1, 2, 3, 4, 5], closed: [] },

@@ -47,7 +47,10 @@ const round: fc.Arbitrary<Round> = fc
   .map(({ on, lastOrder, closed, capacity }) => ({
     centre: null,
     area: [],
-    windows: on.map((weekday) => ({ weekday, from: '09:00', until: '12:00', capacity })),
+    windows: on.flatMap((weekday) => [
+      { weekday, from: '09:00', until: '12:00', capacity },
+      { weekday, from: '14:00', until: '18:00', capacity: null },
+    ]),
     lastOrder,
     closed,
     notes: '',

@@ -54,7 +54,7 @@ export class LiveQuotes {
     const located = {
       ...request,
       moment: request.moment ?? this.#now(),
-      loads: [...this.#sources.loads()],
+      loads: this.#sources.loads(),
       destination: withCentroid(book.places, request.destination),
       ...(request.others && { others: request.others.map((other) => withCentroid(book.places, other)) }),
     };

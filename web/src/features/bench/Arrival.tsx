@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { beforeWords, datesFrom, orderedOn, stepWords, undatedWords } from '../../words/promiseWords.ts';
@@ -16,7 +17,15 @@ export function Arrival() {
     return (
       <section aria-label="When it arrives" className="border-line border-t px-4 py-3">
         <p className="text-sm text-ochre">
-          {name}. {undatedWords(undated)}
+          {name}. {undatedWords(undated)}{' '}
+          {undated !== 'noMoment' && (
+            <Link
+              to={undated === 'noCalendar' || undated === 'noLocation' ? '/shop/dispatch' : `/services/${chosen.service}`}
+              className="underline"
+            >
+              Set it
+            </Link>
+          )}
         </p>
       </section>
     );

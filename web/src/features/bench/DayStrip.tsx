@@ -38,8 +38,7 @@ function useTurns(start: number, end: number, timeZone: string): readonly Turn[]
 /** A strip of the day: dragged or stepped through, it shows how promises turn at the cut-offs. */
 export function DayStrip() {
   const { request, send, compiled } = useBench();
-  const { shop, locations } = compiled.book;
-  const timeZone = locations[0]?.timeZone ?? shop.timeZone;
+  const { timeZone } = compiled.book.shop;
   const moment = Date.parse(request.moment ?? new Date().toISOString());
   const { day, minute } = localAt(moment, timeZone);
   const [start, end] = [instantOf(day, 0, timeZone), instantOf(day + 1, 0, timeZone)];

@@ -1,10 +1,9 @@
 import { dayText, type LastOrder, lastOrders, PLAIN_GOODS, type PlainDate, type RateBook } from '@ostrakon/core';
-import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { todayIn } from '../../calendars/today.ts';
+import { useLoads } from '../../calendars/useLoads.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
-import { queries } from '../../draft/queries.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { toast } from '../../ui/toast.ts';
@@ -39,7 +38,7 @@ const isDate = (text: string | null): text is string =>
 /** Until when a buyer in each zone may order by each service to have it by a day. */
 export function LastOrders() {
   const { book } = useDraft();
-  const { data: loads } = useQuery(queries.loads);
+  const { loads } = useLoads();
   const [search, setSearch] = useSearchParams();
   const today = todayIn(book.shop.timeZone);
   const wanted = search.get('by');
@@ -59,15 +58,19 @@ export function LastOrders() {
         origin,
         extra: goods?.extraPackingDays ?? 0,
         leavesOn: goods?.leavesOn ?? [],
-        loads: loads ?? [],
+        loads,
       }),
     [book, by, origin, goods, loads],
   );
   const words: DateWords = { locale: book.shop.locale, today };
   const now = Date.now();
   const copy = async () => {
-    await navigator.clipboard.writeText(asText(book, orders, by, words, now));
-    toast('The last orders are on the clipboard');
+    try {
+      await navigator.clipboard.writeText(asText(book, orders, by, words, now));
+      toast('The last orders are on the clipboard');
+    } catch {
+      toast('The browser did not let the text onto the clipboard');
+    }
   };
   const undated = book.services.flatMap((service) => {
     const order = orders.find((one) => one.service === service.id && 'why' in one && one.why !== 'never');

@@ -16,15 +16,13 @@ import {
   timeText,
   weekdayOf,
 } from '@ostrakon/core';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { readDayCount } from '../../calendars/readDays.ts';
+import { useLoads } from '../../calendars/useLoads.ts';
 import { WEEKDAYS } from '../../calendars/WeekdayBoxes.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
-import { api } from '../../draft/draftApi.ts';
-import { queries } from '../../draft/queries.ts';
 import { SignButton } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
@@ -88,8 +86,7 @@ const step = ({ year, month }: Asked, by: 1 | -1): Asked => {
 export function MonthView({ location }: { location: Location }) {
   const { book } = useDraft();
   const format = useFormat();
-  const client = useQueryClient();
-  const { data: loads = [] } = useQuery(queries.loads);
+  const { loads, setLoad } = useLoads();
   const [search, setSearch] = useSearchParams();
   const today = localAt(Date.now(), location.timeZone).day;
   const asked = /^(\d{4})-(\d{2})$/.exec(search.get('month') ?? '');
@@ -110,10 +107,6 @@ export function MonthView({ location }: { location: Location }) {
   const ask = { ...PLAIN_GOODS, origin: location.id, extra: goods?.extraPackingDays ?? 0, leavesOn: goods?.leavesOn ?? [], loads };
   const dispatch = dispatchOf(book, ask, book.services.find(({ id }) => id === service) ?? null);
   const capacity = location.dispatch?.capacity ?? null;
-  const setLoad = async (day: DayNumber, orders: number) => {
-    await api.setLoad({ kind: 'packing', location: location.id, date: fromDay(day), orders });
-    await client.invalidateQueries(queries.loads);
-  };
   if (!(dispatch instanceof Dispatch)) return null;
   const { locale } = book.shop;
   const title = new Intl.DateTimeFormat(locale, { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
@@ -210,7 +203,7 @@ export function MonthView({ location }: { location: Location }) {
                             shown={String(orders)}
                             read={readDayCount}
                             commit={(next) => {
-                              void setLoad(day, next);
+                              setLoad({ kind: 'packing', location: location.id, date: fromDay(day), orders: next });
                               return { ok: true };
                             }}
                           />

@@ -1,9 +1,7 @@
 import { dayText, fromDay, localAt, type Round, type Service, weekdayOf } from '@ostrakon/core';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { readDayCount } from '../../calendars/readDays.ts';
+import { useLoads } from '../../calendars/useLoads.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
-import { api } from '../../draft/draftApi.ts';
-import { queries } from '../../draft/queries.ts';
 import { TypedField } from '../../ui/TypedField.tsx';
 
 const AHEAD = 21;
@@ -11,8 +9,7 @@ const AHEAD = 21;
 /** Orders taken for the coming rounds, window by window; a full window is passed over. */
 export function RoundLoads({ service, round, timeZone }: { service: Service; round: Round; timeZone: string }) {
   const { locale } = useDraft().book.shop;
-  const client = useQueryClient();
-  const { data: loads = [] } = useQuery(queries.loads);
+  const { loads, setLoad } = useLoads();
   const today = localAt(Date.now(), timeZone).day;
   const coming = Array.from({ length: AHEAD }, (_, at) => today + at).flatMap((day) =>
     round.windows
@@ -20,10 +17,6 @@ export function RoundLoads({ service, round, timeZone }: { service: Service; rou
       .map((window) => ({ date: fromDay(day), window })),
   );
   if (coming.length === 0) return null;
-  const set = async (date: string, from: string, orders: number) => {
-    await api.setLoad({ kind: 'round', service: service.id, date, from, orders });
-    await client.invalidateQueries(queries.loads);
-  };
   return (
     <section aria-label="Orders taken">
       <h2 className="font-serif text-lg font-semibold">Orders taken for the next three weeks</h2>
@@ -50,7 +43,7 @@ export function RoundLoads({ service, round, timeZone }: { service: Service; rou
                   shown={String(orders)}
                   read={readDayCount}
                   commit={(next) => {
-                    void set(date, from, next);
+                    setLoad({ kind: 'round', service: service.id, date, from, orders: next });
                     return { ok: true };
                   }}
                 />
