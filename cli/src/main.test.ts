@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { emptyBook, plainLane } from '@ostrakon/core';
+import { emptyBook, PLAIN_SERVICE, plainLane } from '@ostrakon/core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { run } from './main.ts';
 
@@ -30,7 +30,7 @@ const empty = emptyBook();
 const book = {
   ...empty,
   shop: { ...empty.shop, served: ['CA'] },
-  services: [{ id: 'ground', name: 'Ground parcel', internalName: '', kind: 'card', note: '', mixing: { kind: 'add' } }],
+  services: [{ ...PLAIN_SERVICE, id: 'ground', name: 'Ground parcel' }],
   zones: [
     {
       id: 'canada',

@@ -1,4 +1,5 @@
 import { applyCommand, compile, describeChanges, type Quote, quote, RateBook, resolveCart } from '@ostrakon/core';
+import { withCentroid } from '@ostrakon/core/centroids';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { scenario } from './scenario.ts';
@@ -10,7 +11,9 @@ function answer(id: string, book = draft): Quote {
   const trial = scenario.trials.find((one) => one.id === id)!;
   const resolved = resolveCart(trial.cart, products);
   if (!resolved.ok) throw new Error(`${id} names an unknown product`);
-  return quote(compile(book), resolved.request);
+  const compiled = compile(book);
+  const { request } = resolved;
+  return quote(compiled, { ...request, destination: withCentroid(compiled.places, request.destination) });
 }
 
 const prices = (id: string, book = draft) =>
@@ -28,6 +31,21 @@ test('the trials get the prices on the lists', () => {
   expect(answer('left-over-country').place).toEqual({ status: 'noZone' });
 });
 
+test('an order at 23:59 on the eve of a holiday counts for the next packing day, and arrives over the year’s end', () => {
+  const [ground] = answer('before-a-holiday').options.filter(({ service }) => service === 'ground');
+  const promise = ground?.status === 'priced' ? ground.promise : undefined;
+  // 25 and 26 December are closed, 27 is a Sunday; the glaze leaves Monday to Wednesday; the stock is counted on the 29th and 30th.
+  expect(promise?.chain.map((step) => ('first' in step ? `${step.code} ${step.first} ${step.last}` : `${step.code} ${step.date}`))).toEqual(
+    [
+      'ordered 2026-12-24',
+      'counted 2026-12-28',
+      'packed 2026-12-28 2026-12-31',
+      'leaves 2026-12-28 2027-01-04',
+      'arrives 2026-12-29 2027-01-05',
+    ],
+  );
+});
+
 test('the faults are in the draft and not in the live edition', () => {
   expect(prices('glaze-north')).toEqual({});
   expect(
@@ -40,7 +58,7 @@ test('the faults are in the draft and not in the live edition', () => {
     ['pallet', 'noLane'],
   ]);
   expect(prices('glaze-north', scenario.live)).toEqual({ ground: 2750 });
-  expect(describeChanges(scenario.live, draft).length).toBe(4);
+  expect(describeChanges(scenario.live, draft).length).toBe(8);
 });
 
 /** Every place of a document, as a path. */

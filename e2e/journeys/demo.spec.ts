@@ -132,13 +132,13 @@ const screens: Readonly<Record<string, readonly string[]>> = {
 };
 for (const [name, paths] of Object.entries(screens)) {
   test(`the screens ${name} pass the accessibility checks of axe`, async ({ page, shop }) => {
-    for (const path of paths) {
+    for (const [at, path] of paths.entries()) {
       await page.goto(shop.url + path);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await expect(sees(page)).toContainText('Matched by');
-      const { violations } = await new AxeBuilder({ page })
-        .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'])
-        .analyze();
+      // The bench beside them is the same: it is looked at once.
+      const axe = at === 0 ? new AxeBuilder({ page }) : new AxeBuilder({ page }).include('main');
+      const { violations } = await axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze();
       expect.soft(violations.map(({ id, nodes }) => `${path}, ${id}: ${nodes.map((node) => node.target).join(', ')}`)).toEqual([]);
     }
   });

@@ -1,7 +1,7 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type GoodsChange, type Product, PublicQuote } from '@ostrakon/core';
+import { type GoodsChange, PLAIN_GROUP, PLAIN_SERVICE, type Product, PublicQuote } from '@ostrakon/core';
 import request from 'supertest';
 import { DataSource } from 'typeorm';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
@@ -88,6 +88,7 @@ test('a cart from two places: options for all of it and for each part, and nothi
     point: null,
     timeZone: 'America/Halifax',
     ships: { groups, others },
+    dispatch: null,
   });
   await send({ put: [clay, { ...clay, id: 'wheel', group: 'machines' }] }).expect(200);
   const card = {
@@ -98,11 +99,11 @@ test('a cart from two places: options for all of it and for each part, and nothi
   } as const;
   const commands = [
     { name: 'setServed', args: { countries: ['CA'] } },
-    { name: 'addGoodsGroup', args: { id: 'machines', name: 'Machines', mark: 'slate' } },
+    { name: 'addGoodsGroup', args: { id: 'machines', name: 'Machines', mark: 'slate', ...PLAIN_GROUP } },
     { name: 'addLocation', args: place('shop', [], true) },
     { name: 'addLocation', args: place('depot', ['machines'], false) },
     { name: 'addZone', args: { id: 'canada', name: 'Canada', places: [{ kind: 'country', country: 'CA' }] } },
-    { name: 'addService', args: { id: 'ground', name: 'Ground parcel', kind: 'card', note: '' } },
+    { name: 'addService', args: { id: 'ground', name: 'Ground parcel', ...PLAIN_SERVICE } },
     { name: 'startLane', args: { zone: 'canada', service: 'ground', card } },
   ] as const;
   for (const command of commands) await shop.draft.change(shop.draft.current.revision, command as never);
@@ -149,7 +150,7 @@ test('a shop of the first format opens: its goods keep their group as a tag, its
   await shop.discard();
   shop = await openTestShop(folder);
   expect(await listed()).toEqual([{ ...clay, id: 'clay', name: 'Clay', tags: ['Clay  dry  heavy'] }]);
-  expect(shop.draft.current).toMatchObject({ revision: 8, book: { format: 3, zones: [{ places: [{ kind: 'postal', rules: 'B3*' }] }] } });
+  expect(shop.draft.current).toMatchObject({ revision: 8, book: { format: 4, zones: [{ places: [{ kind: 'postal', rules: 'B3*' }] }] } });
   expect(await shop.draft.history()).toEqual({ undo: null, redo: null });
   const unchanged = await request(shop.app).post('/api/editions').send({ revision: 8 }).expect(409);
   expect(unchanged.body.code).toBe('nothing-to-publish');
@@ -161,7 +162,7 @@ describe('what the public API is asked', () => {
     await request(shop.app).post('/api/editions').send({ revision: shop.draft.current.revision }).expect(201);
   };
   const ground = [
-    { name: 'addService', args: { id: 'ground', name: 'Ground', kind: 'card', note: '' } },
+    { name: 'addService', args: { id: 'ground', name: 'Ground', ...PLAIN_SERVICE } },
     { name: 'startLane', args: { zone: 'near', service: 'ground', card: { kind: 'flat', result: { kind: 'amount', amount: 500 } } } },
   ];
   const ask = async (body: object) => (await request(shop.app).post('/api/public/v1/quotes').send(body).expect(200)).body;
@@ -178,6 +179,7 @@ describe('what the public API is asked', () => {
       point: { latitude: 44.6658, longitude: -63.5676 },
       timeZone: 'America/Halifax',
       ships: null,
+      dispatch: null,
     };
     await publish([
       { name: 'setServed', args: { countries: ['CA'] } },

@@ -40,7 +40,7 @@ test('a later order never arrives earlier, nothing arrives before it is ordered,
       const last = one.promiseAt(before - MINUTE)!;
       expect([last.first, last.last, last.orderBefore]).toEqual([now.first, now.last, now.orderBefore]);
     }),
-    { numRuns: 600 },
+    { numRuns: 300 },
   );
 });
 
@@ -73,7 +73,7 @@ test('adding a closed day never brings a promise forward, nor a last order back'
       const [wasLast, isLast] = [before.lastOrderFor(day), shutToo.lastOrderFor(day)];
       if (isLast !== null) expect(wasLast).toBeGreaterThanOrEqual(isLast);
     }),
-    { numRuns: 600 },
+    { numRuns: 300 },
   );
 });
 
@@ -88,6 +88,6 @@ test('the last order for a day arrives by then, and an order at that moment does
       expect(inTime && inTime.last <= fromDay(day)).toBe(true);
       expect(tooLate === null || tooLate.last > fromDay(day)).toBe(true);
     }),
-    { numRuns: 600 },
+    { numRuns: 300 },
   );
 });

@@ -31,14 +31,13 @@ const CHANGED: Readonly<Record<string, string>> = {
 describe('the tz database that ships with the package', () => {
   test('is that of the package it was taken from, to the minute of every change from 2016 to 2037', () => {
     expect(moment.tz.dataVersion).toBe(TZ_VERSION);
-    for (const name of timeZoneNames()) {
-      const { untils } = moment.tz.zone(name)!;
-      const changes = untils.filter((until) => until !== null && until > instantToMs('2016-01-01T00:00:00Z') && until < Infinity);
-      for (const change of changes) {
-        for (const near of [change - 60_000, change])
-          expect([name, offsetAt(near, name)]).toEqual([name, 0 - moment.tz.zone(name)!.utcOffset(near)]);
-      }
-    }
+    const from = instantToMs('2016-01-01T00:00:00Z');
+    const differ = timeZoneNames().filter((name) => {
+      const zone = moment.tz.zone(name)!;
+      const changes = zone.untils.filter((until) => until !== null && until > from && until < Infinity);
+      return changes.some((change) => [change - 60_000, change].some((near) => offsetAt(near, name) !== 0 - zone.utcOffset(near)));
+    });
+    expect(differ).toEqual([]);
     expect(timeZoneNames().length).toBeGreaterThan(400);
   });
 

@@ -55,10 +55,10 @@ describe('what people type', () => {
 
 // Source: the IANA time zone data, America/Halifax: UTC-4, summer time from 8 March to 1 November 2026.
 test.each([
-  ['2026-11-23T09:30', '2026-11-23T13:30:00.000Z'],
-  ['2026-07-01T09:30', '2026-07-01T12:30:00.000Z'],
-  ['2026-03-08T01:59', '2026-03-08T05:59:00.000Z'],
-  ['2026-03-08T03:00', '2026-03-08T06:00:00.000Z'],
+  ['2026-11-23T09:30', '2026-11-23T13:30:00Z'],
+  ['2026-07-01T09:30', '2026-07-01T12:30:00Z'],
+  ['2026-03-08T01:59', '2026-03-08T05:59:00Z'],
+  ['2026-03-08T03:00', '2026-03-08T06:00:00Z'],
 ])('%s on the shop’s clock', (local, instant) => {
   expect(instantAt(local, 'America/Halifax')).toBe(instant);
   expect(localTime(instant, 'America/Halifax')).toBe(local);
