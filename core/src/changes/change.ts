@@ -54,8 +54,8 @@ export type Change =
   | { code: 'serviceAdded' | 'serviceRemoved'; service: string }
   | { code: 'serviceRenamed'; before: string; after: string }
   | { code: 'serviceDescribed'; service: string; before: Service; after: Service }
-  | { code: 'serviceTimes'; service: string; what: 'days' | 'round' | 'counter' }
-  | { code: 'dispatchSet'; location: string; after: DispatchCalendar | null }
+  | { code: 'serviceTimes'; service: string; what: 'days' | 'round' | 'counter'; before: Service; after: Service }
+  | { code: 'dispatchSet'; location: string; before: DispatchCalendar | null; after: DispatchCalendar | null }
   | { code: 'datesShown'; shown: boolean }
   | ({ code: 'laneAdded' | 'laneRemoved'; lane: Lane } & Of)
   | ({ code: 'cardReplaced'; before: Card; after: Card } & Of)

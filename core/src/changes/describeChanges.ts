@@ -49,7 +49,7 @@ function serviceChanges(before: Service, after: Service): Change[] {
   return [
     ...renamed,
     ...(described ? [{ code: 'serviceDescribed', service: after.name, before, after } as const] : []),
-    ...times.map((what): Change => ({ code: 'serviceTimes', service: after.name, what })),
+    ...times.map((what): Change => ({ code: 'serviceTimes', service: after.name, what, before, after })),
   ];
 }
 
@@ -59,7 +59,7 @@ const placed = ({ dispatch: _dispatch, ...location }: Location) => location;
 function dispatchChanges(before: RateBook, after: RateBook): Change[] {
   return after.locations.flatMap(({ id, name, dispatch }): Change[] => {
     const was = before.locations.find((location) => location.id === id)?.dispatch ?? null;
-    return same(was, dispatch) ? [] : [{ code: 'dispatchSet', location: name, after: dispatch }];
+    return same(was, dispatch) ? [] : [{ code: 'dispatchSet', location: name, before: was, after: dispatch }];
   });
 }
 

@@ -276,6 +276,33 @@ describe('packaging, locations and goods groups', () => {
 
   test.each<[string, RateBook, Command, string]>([
     ['a location a circle stands around', circled, { name: 'removeLocation', args: { location: 'depot' } }, 'locationInUse'],
+    [
+      'a location a round is measured from',
+      applyCommand(book, { name: 'setRound', args: { service: 'van', round: { ...PLAIN_ROUND, centre: 'second' } } }),
+      { name: 'removeLocation', args: { location: 'second' } },
+      'locationInUse',
+    ],
+    [
+      'a round measured from nowhere',
+      book,
+      { name: 'setRound', args: { service: 'van', round: { ...PLAIN_ROUND, centre: 'moon' } } },
+      'locationNotFound',
+    ],
+    [
+      'cut-offs of a service nobody knows',
+      book,
+      {
+        name: 'setDispatch',
+        args: { location: 'depot', dispatch: { ...dispatch, ownCutOffs: [{ service: 'post', cutOffs: dispatch.cutOffs }] } },
+      },
+      'serviceNotFound',
+    ],
+    [
+      'days on the way of no lane',
+      book,
+      { name: 'setTransitOfLanes', args: { lanes: [{ zone: 'far', service: 'van', transit: null }] } },
+      'laneNotFound',
+    ],
     ['a location nobody knows', book, { name: 'removeLocation', args: { location: 'moon' } }, 'locationNotFound'],
     ['a location id twice', book, { name: 'addLocation', args: depot }, 'idInUse'],
     ['packaging nobody knows', book, { name: 'setPackaging', args: { ...box, id: 'sack' } }, 'packagingNotFound'],
@@ -286,6 +313,16 @@ describe('packaging, locations and goods groups', () => {
     ['a country into a zone nobody knows', book, { name: 'moveRegion', args: { region: 'FR', zone: 'moon' } }, 'zoneNotFound'],
   ])('%s is refused', (_name, before, command, code) => {
     expect(() => applyCommand(before, command)).toThrow(expect.objectContaining({ code }));
+  });
+
+  test('own cut-offs go with their service, and come with its copy', () => {
+    const own = (after: RateBook) => after.locations[0]!.dispatch!.ownCutOffs.map(({ service }) => service);
+    expect(own(book)).toEqual(['ground']);
+    expect(own(applyCommand(book, { name: 'removeService', args: { service: 'ground' } }))).toEqual([]);
+    expect(own(applyCommand(book, { name: 'duplicateService', args: { service: 'ground', id: 'copy', name: 'Copy' } }))).toEqual([
+      'ground',
+      'copy',
+    ]);
   });
 
   test.each([

@@ -87,3 +87,11 @@ test.each([
 ])('%s is refused with words, not with a fall', (_name, document, words) => {
   expect(() => readRateBook(document)).toThrow(words);
 });
+
+test('a zone named in another case, as runtimes allow, is given its name; what format 4 brought begins empty', () => {
+  const third = { ...readRateBook(old), format: 3, locations: [] };
+  const shop = { ...third.shop, timeZone: 'america/halifax', showDates: undefined };
+  const services = third.services.map(({ days: _days, round: _round, counter: _counter, ...service }) => service);
+  const book = readRateBook({ ...third, shop, services });
+  expect([book.shop.timeZone, book.shop.showDates, book.services[0]?.days.transit]).toEqual(['America/Halifax', true, null]);
+});

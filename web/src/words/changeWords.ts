@@ -5,6 +5,7 @@ import { conditionWords, laneSentence } from './laneSentence.ts';
 import { placeWords } from './quoteWords.ts';
 import { resultWords } from './resultWords.ts';
 import { allowanceSentence, chargeSentence, limitWords } from './ruleSentence.ts';
+import { dispatchWords, serviceTimesWords } from './timesWords.ts';
 
 const facts = { name: 'name', currency: 'currency', units: 'units', locale: 'language', timeZone: 'time zone' } as const;
 const texts = { noOption: 'where nothing is offered', refer: 'where the buyer should ask' } as const;
@@ -161,12 +162,6 @@ function zoneChangeWords(change: ZoneChange, format: Format, subdivision: (code:
 
 type ServiceChange = Extract<Change, { code: 'serviceAdded' | 'serviceRemoved' | 'serviceDescribed' | 'serviceTimes' }>;
 
-const TIMES = {
-  days: 'counts days on the way otherwise',
-  round: 'has other days, windows or area',
-  counter: 'has another address, other hours or stock',
-};
-
 function serviceChangeWords(change: ServiceChange, format: Format): string {
   switch (change.code) {
     case 'serviceAdded':
@@ -174,7 +169,7 @@ function serviceChangeWords(change: ServiceChange, format: Format): string {
     case 'serviceRemoved':
       return `Service ${change.service} is gone.`;
     case 'serviceTimes':
-      return `${change.service} ${TIMES[change.what]}.`;
+      return `${change.service} now: ${serviceTimesWords(change.what, change.before, change.after, format)}.`;
     case 'serviceDescribed': {
       const { kind, note, internalName, mixing } = change.after;
       const own = internalName === '' ? '' : `, called “${internalName}” in the shop`;
@@ -210,7 +205,7 @@ export function changeWords(change: Change, format: Format, subdivision: (code: 
     case 'dispatchSet':
       return change.after === null
         ? `${change.location} has no dispatch calendar any more.`
-        : `${change.location} packs by another dispatch calendar.`;
+        : `${change.location} dispatches now: ${dispatchWords(change.before, change.after, format)}.`;
     case 'packagingChanged':
     case 'locationsChanged':
     case 'goodsGroupsChanged':

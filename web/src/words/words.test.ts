@@ -7,6 +7,7 @@ import {
   type Lane,
   type Measure,
   PLAIN_GROUP,
+  PLAIN_ROUND,
   PLAIN_SERVICE,
   plainLane,
   type RateBook,
@@ -141,6 +142,34 @@ test('every kind of change has a sentence, with what was and what is', () => {
   };
   expect(told({ name: 'setServed', args: { countries: ['FR'] } })).toEqual([
     'The shop now delivers to France. The shop no longer delivers to Canada.',
+  ]);
+  const week = (at: string) => [at, at, at, at, '12:00', null, null] as [string, string, string, string, string, null, null];
+  const dispatch = { cutOffs: week('14:00'), ownCutOffs: [], lead: { least: 0, most: 1 }, capacity: 40, closed: [] };
+  const store = {
+    id: 'store',
+    name: 'Store',
+    street: '',
+    city: '',
+    country: 'CA',
+    subdivision: null,
+    postalCode: null,
+    point: null,
+    timeZone: 'UTC',
+    ships: null,
+    dispatch: null,
+  };
+  expect(told({ name: 'addLocation', args: store }, { name: 'setDispatch', args: { location: 'store', dispatch } })).toEqual([
+    'Locations: Store is new.',
+    'Store dispatches now: cut-offs Mon to Thu 14:00, Fri 12:00; no service has cut-offs of its own; packed after 0 to 1 packing day; at most 40 orders a day; no closed days.',
+  ]);
+  expect(told({ name: 'setShowDates', args: { showDates: false } })).toEqual(['Buyers see no dates any more.']);
+  const days = { ...PLAIN_SERVICE.days, transit: { least: 1, most: 3 }, collects: [1, 3] };
+  expect(told({ name: 'setServiceDays', args: { service: 'ground', days } })).toEqual([
+    'Ground parcel now: 1 to 3 working days on the way; collected on Mon and Wed.',
+  ]);
+  const round = { ...PLAIN_ROUND, windows: [{ weekday: 2, from: '09:00', until: '12:00', capacity: null }], notes: 'Ring twice' };
+  expect(told({ name: 'setRound', args: { service: 'van', round } })).toEqual([
+    'Van now: comes Tue 09:00–12:00; last order 1 calendar day before at 18:00; rings measured from elsewhere; goes to all of its zones; no closed days; notes “Ring twice”.',
   ]);
   expect(told({ name: 'renameZone', args: { zone: 'far', name: 'Far away' } })).toEqual(['Zone Far is now called Far away.']);
   expect(told({ name: 'moveZone', args: { zone: 'far', to: 0 } })).toEqual(['Zones are now in this order: Far, Canada.']);

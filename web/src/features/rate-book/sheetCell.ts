@@ -126,7 +126,9 @@ export function promiseWords(answer: Offer | Withheld, locale: string, format: F
   const on = before.date === today ? '' : `${daysInShort(before.date, before.date, locale)}, `;
   const days = daysInShort(promise.first, promise.last, locale);
   const main = promise.readyAt === undefined ? days : `${days}, ${clockText(promise.readyAt, promise.timeZone, locale)}`;
-  return { main, detail: `before ${on}${before.time}`, tone: 'price' };
+  // A counter's hour moves with the order; its day is what holds until then.
+  const until = promise.readyAt === undefined ? 'before' : 'that day before';
+  return { main, detail: `${until} ${on}${before.time}`, tone: 'price' };
 }
 
 /** What a cart gets in the draft, beside what the live edition gives it. */
