@@ -172,6 +172,8 @@ test('goods groups with cards of their own, and how their prices come together',
   await page.goto(`${shop.url}/book/canada/s0`);
   await page.getByRole('button', { name: 'Card for a goods group' }).click();
   await page.getByRole('menuitem', { name: 'Clay' }).click();
+  // The card in hand is the group's, as whoever types sees first.
+  await expect(page.getByRole('radio', { name: 'Clay' })).toBeChecked();
   await type(page, 'Price of every delivery', '13.40');
   await expect(page.getByText('Clay: Delivery costs').first()).toBeVisible();
   await shop.send({

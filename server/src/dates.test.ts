@@ -42,7 +42,7 @@ describe('public holidays', () => {
   });
 });
 
-test('a day that is full rolls over in the public quote', async () => {
+test('a day that is full rolls over in the public quote, and after a restart', async () => {
   await shop.draft.change(0, { name: 'setServed', args: { countries: ['CA'] } });
   const cutOffs = ['14:00', '14:00', '14:00', '14:00', '14:00', null, null] as const;
   const commands = [
@@ -98,6 +98,10 @@ test('a day that is full rolls over in the public quote', async () => {
     .post('/api/public/v1/quotes')
     .send({ lines: [], destination: { country: 'CA' }, loads: [] });
   expect(forged.status).toBe(422);
+  const { folder } = shop;
+  await shop.close();
+  shop = await openTestShop(folder);
+  expect(await promise()).toMatchObject({ first: '2026-11-26' });
   await request(shop.app).put('/api/loads').send(load(0)).expect(200);
   expect((await promise()).first).toBe('2026-11-25');
 });
