@@ -23,7 +23,7 @@ export function CutOffTable({ dispatch, onChange }: { dispatch: DispatchCalendar
     <table className="mt-2">
       <thead>
         <tr>
-          <th scope="col" className="w-44 pr-3 text-left text-sm font-normal text-ash">
+          <th scope="col" className="w-40 pr-3 text-left text-sm font-normal text-ash">
             Orders before
           </th>
           {WEEKDAYS.map((day) => (
@@ -42,6 +42,7 @@ export function CutOffTable({ dispatch, onChange }: { dispatch: DispatchCalendar
           {WEEKDAYS.map((day) => (
             <td key={day} className="p-1 align-top">
               <TimeField
+                className="w-16"
                 label={`Cut-off on ${format.weekday(day)}`}
                 placeholder="none"
                 value={cutOffs[day - 1] ?? null}
@@ -60,9 +61,10 @@ export function CutOffTable({ dispatch, onChange }: { dispatch: DispatchCalendar
               {WEEKDAYS.map((day) => (
                 <td key={day} className="p-1 align-top">
                   {cutOffs[day - 1] === null ? (
-                    <span className="block w-20 px-2 py-1 text-ash">–</span>
+                    <span className="block w-16 px-2 py-1 text-ash">–</span>
                   ) : (
                     <TimeField
+                      className="w-16"
                       label={`Cut-off of ${name} on ${format.weekday(day)}`}
                       placeholder={cutOffs[day - 1] ?? ''}
                       value={own[day - 1] ?? null}
