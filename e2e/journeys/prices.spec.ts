@@ -176,6 +176,8 @@ test('goods groups with cards of their own, and how their prices come together',
   await expect(page.getByRole('radio', { name: 'Clay' })).toBeChecked();
   await type(page, 'Price of every delivery', '13.40');
   await expect(page.getByText('Clay: Delivery costs').first()).toBeVisible();
+  // Another program changes the draft only once this page has saved its own change.
+  await saved(page);
   await shop.send({
     name: 'describeService',
     args: { service: 's0', kind: 'card', note: '', internalName: '', mixing: { kind: 'dearest' } },
