@@ -27,11 +27,10 @@ export {
 } from './contract/api.ts';
 export { buyerReason } from './contract/buyerReasons.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './contract/cartInput.ts';
-export { type PublicOption, type PublicPromise, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
+export { buyerNote, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
 export { Counter, HoursException, OpeningHours } from './counters/counter.ts';
 export {
   type CutOffs,
-  countedWeekdays,
   DayLoad,
   DispatchCalendar,
   LeavesOn,
@@ -100,11 +99,11 @@ export { normalizePostal } from './places/postal.ts';
 export { type CheckedPostalList, checkPostalList, MOST_POSTAL_LINES, type PostalLineProblem, postalRulesOf } from './places/postalList.ts';
 export { isPostalShape } from './places/postalShape.ts';
 export { subdivisionOfPostal } from './places/postalStart.ts';
-export { cutOffsFor, Dispatch } from './promise/dispatch.ts';
-export { type DateFinding, dateFindings, type LastOrder, lastOrders } from './promise/lastOrders.ts';
-export { openOn } from './promise/openingHours.ts';
+export { type DateFinding, dateFindings } from './promise/dateFindings.ts';
+export { Dispatch } from './promise/dispatch.ts';
+export { type LastOrder, lastOrders } from './promise/lastOrders.ts';
 export type { ArrivalPromise, NoPromise, PlainDate, PromiseStep, SkippedDay, Timetable } from './promise/promise.ts';
-export { clockText, dateAt, daysInShort, daysText, dayText, momentBefore, promiseText, startOfDay } from './promise/promiseText.ts';
+export { clockText, daysInShort, daysText, dayText, momentBefore, orderedOn, promiseText } from './promise/promiseText.ts';
 export { dispatchOf, type GoodsAsk, PLAIN_GOODS, timetableOf } from './promise/timetableOf.ts';
 export { type CompiledBook, type CompiledZone, compile, pricesInto } from './quote/compile.ts';
 export { priceOnCard } from './quote/compiledCard.ts';
@@ -175,8 +174,8 @@ export { parseResult, parseUnit, type ReadResult, type ResultProblem, resultText
 export { Coupon, couponKey, EVERYWHERE, type GoodsSet, holdsGroup, inScope, type Scope } from './rate-book/scope.ts';
 export { PLAIN_ROUND, Round, RoundWindow } from './rounds/round.ts';
 export { DateWindow, dayAt, Instant, instantToMs, inWindow, msToInstant, type Weekday } from './time/calendar.ts';
-export { ClosedDays, ClosedList, ClosedStretch, namesOfClosed } from './time/closedDays.ts';
+export { ClosedDays, ClosedList } from './time/closedDays.ts';
 export { type CivilDate, civilOf, type DayNumber, dayOf, fromDay, isoWeekOf, toDay, weekdayOf } from './time/plainDate.ts';
-export { minutesOf, overlapIn, parseTimeOfDay, type ReadTime, TimeOfDay, TimeSpan, timeText } from './time/timeOfDay.ts';
-export { instantOf, localAt, offsetAt, TimeZone, timeZoneNames } from './time/timeZone.ts';
+export { minutesOf, parseTimeOfDay, type ReadTime, TimeOfDay, TimeSpan, timeText } from './time/timeOfDay.ts';
+export { instantOf, localAt, TimeZone, timeZoneNames } from './time/timeZone.ts';
 export { WorkingDays } from './time/workingDays.ts';

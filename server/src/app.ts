@@ -79,7 +79,10 @@ export function createApp(parts: AppParts): Express {
   api.use('/editions', editionRoutes(editions, draft));
   api.use('/products', goodsRoutes(goods));
   api.use('/trials', trialRoutes(trials));
-  api.use('/loads', loadRoutes(loads));
+  api.use(
+    '/loads',
+    loadRoutes(loads, () => [draft.current.book, ...(editions.live ? [editions.live.book] : [])]),
+  );
   api.use('/holidays', holidayRoutes());
   api.use('/public/v1', publicRoutes(quotes));
   api.use(unknownAddress);

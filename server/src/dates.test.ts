@@ -93,6 +93,12 @@ test('a day that is full rolls over in the public quote, and after a restart', a
   expect(await promise()).toMatchObject({ first: '2026-11-26', last: '2026-11-27' });
   expect((await request(shop.app).get('/api/loads')).body).toEqual({ loads: [load(2)] });
   await request(shop.app).put('/api/loads').send(load(-1)).expect(422);
+  const moon = await request(shop.app)
+    .put('/api/loads')
+    .send({ ...load(1), location: 'moon' });
+  expect([moon.status, moon.body.errors[0].pointer]).toEqual([422, '/location']);
+  const van = { kind: 'round', service: 'ground', date: '2026-11-24', from: '09:00', orders: 1 };
+  expect((await request(shop.app).put('/api/loads').send(van)).status).toBe(422);
   // What a buyer sends decides no load.
   const forged = await request(shop.app)
     .post('/api/public/v1/quotes')

@@ -6,6 +6,7 @@ import { formatNumber } from '../measures/numberFormat.ts';
 import { formatMoney } from '../money/money.ts';
 import type { Reason } from '../quote/quoteTypes.ts';
 import type { Shop } from '../rate-book/rateBook.ts';
+import { toDay } from '../time/plainDate.ts';
 
 function shown(measure: Measure, base: number, { currency, locale, units }: Shop): string {
   switch (dimensionOf(measure)) {
@@ -36,11 +37,14 @@ const OF: Readonly<Record<Measure, string>> = {
   distance: 'from us',
 };
 
-const day = (locale: string, text: string) =>
-  new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short', timeZone: 'UTC', ...(text.length > 5 && { year: 'numeric' }) }).format(
-    // biome-ignore lint/style/noRestrictedGlobals: reads the text, no clock
-    Date.parse(`${text.length > 5 ? text : `2000-${text}`}T00:00:00Z`),
-  );
+const DAY = 86_400_000;
+
+/** A plain date, or a day of every year, read as if in UTC. */
+const day = (locale: string, text: string) => {
+  const dated = text.length > 5;
+  const format = new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short', timeZone: 'UTC', ...(dated && { year: 'numeric' }) });
+  return format.format(toDay(dated ? text : `2000-${text}`) * DAY);
+};
 
 /**
  * Why a service is withheld, as a buyer may read it: nothing of how the shop counts inside, no coupon by name. Null where

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { Transit } from '../dispatch/dispatchCalendar.ts';
 import { Currency, minorDigits } from '../money/currency.ts';
 import type { ArrivalPromise } from '../promise/promise.ts';
-import { dateAt, promiseText } from '../promise/promiseText.ts';
+import { orderedOn, promiseText } from '../promise/promiseText.ts';
 import type { Offer, Quote } from '../quote/quoteTypes.ts';
 import { type RateBook, type Service, ServiceKind } from '../rate-book/rateBook.ts';
 import { TimeSpan } from '../time/timeOfDay.ts';
@@ -77,11 +77,9 @@ export const PublicQuote = z.strictObject({
 });
 export type PublicQuote = z.infer<typeof PublicQuote>;
 
-function toPromise({ chain, ...promise }: ArrivalPromise, locale: string): PublicPromise {
-  const [ordered] = chain;
-  const today = ordered?.code === 'ordered' ? ordered.date : dateAt(promise.orderBefore, promise.timeZone);
-  const { windows, ...dates } = promise;
-  return { ...dates, ...(windows && { windows: [...windows] }), text: promiseText({ ...promise, chain }, locale, today) };
+function toPromise(promise: ArrivalPromise, locale: string): PublicPromise {
+  const { chain: _chain, windows, ...dates } = promise;
+  return { ...dates, ...(windows && { windows: [...windows] }), text: promiseText(promise, locale, orderedOn(promise)) };
 }
 
 function toCounter({ kind, counter }: Service, offer: Offer) {
@@ -92,14 +90,14 @@ function toCounter({ kind, counter }: Service, offer: Offer) {
 }
 
 /** What the buyer reads under the name: the note, and what is to be known of a round. */
-const noteOf = ({ kind, note, round }: Service) =>
+export const buyerNote = ({ kind, note, round }: Service) =>
   [note, kind === 'round' ? (round?.notes ?? '') : ''].filter((text) => text !== '').join(' · ');
 
 function toOptions(offers: readonly Offer[], book: RateBook): PublicOption[] {
   return offers.flatMap((offer): PublicOption[] => {
     const service = book.services.find((entry) => entry.id === offer.service);
     if (!service) return [];
-    const facts = { service: service.id, name: service.name, kind: service.kind, note: noteOf(service), ...toCounter(service, offer) };
+    const facts = { service: service.id, name: service.name, kind: service.kind, note: buyerNote(service), ...toCounter(service, offer) };
     if (offer.status === 'refer') return [{ status: 'refer', ...facts, message: offer.words ?? book.shop.texts.refer }];
     const more = offer.moreForFree && { moreForFree: offer.moreForFree.more };
     const { tax, transit, promise } = offer;

@@ -3,9 +3,12 @@ import { msToInstant } from '../time/calendar.ts';
 import { type DayNumber, fromDay } from '../time/plainDate.ts';
 import { timeText } from '../time/timeOfDay.ts';
 import { instantOf, localAt } from '../time/timeZone.ts';
-import type { Dispatch } from './dispatch.ts';
+import { type Dispatch, extraStep, type PackingCalendar, packedAfter } from './dispatch.ts';
 import { afterOpeningTime, beforeLastClosing, openOn, stretchesOn } from './openingHours.ts';
 import type { ArrivalPromise, PromiseStep, SkippedDay, Timetable } from './promise.ts';
+
+/** No order lies farther before the day it is collected. */
+const FARTHEST = 800;
 
 /** Days a counter is closed between two, by the name of what closes them. */
 function closedBetween(counter: Counter, from: DayNumber, until: DayNumber): SkippedDay[] {
@@ -35,23 +38,63 @@ function readyFrom(counter: Counter, moment: number, before: readonly PromiseSte
   return { first: date, last: date, orderBefore: msToInstant(limit), timeZone, readyAt: at, chain: [...before, step] };
 }
 
+/** What goods ask of a counter with its own stock. */
+export interface StockAsk {
+  /** Packing days that goods ask for: what is made to order is in no stock. */
+  readonly extra: number;
+  /** Of the location, where it has a calendar; without one every day packs. */
+  readonly packing: PackingCalendar | null;
+}
+
 /** A counter with its own stock: ready after some opening time. */
 export class StockedCounter implements Timetable {
   readonly #counter: Counter;
-  constructor(counter: Counter) {
+  readonly #ask: StockAsk;
+
+  constructor(counter: Counter, ask: StockAsk) {
     this.#counter = counter;
+    this.#ask = ask;
+  }
+
+  #startOf(day: DayNumber): number {
+    return instantOf(day, 0, this.#counter.timeZone);
+  }
+
+  /** The day goods are ready that were ordered on a day and must be packed first; null beyond the calendar. */
+  #readyDay(ordered: DayNumber): DayNumber | null {
+    const packed = packedAfter(this.#ask.packing, ordered, this.#ask.extra);
+    const ready = packed === null ? null : afterOpeningTime(this.#counter, this.#startOf(packed), this.#counter.readyAfter);
+    return ready === null ? null : localAt(ready, this.#counter.timeZone).day;
+  }
+
+  /** The end of the last day on which to order what must be packed first, to have it by a day. */
+  #packedBy(day: DayNumber): number | null {
+    for (let ordered = day; day - ordered <= FARTHEST; ordered -= 1) {
+      const ready = this.#readyDay(ordered);
+      if (ready !== null && ready <= day) return this.#startOf(ordered + 1);
+    }
+    return null;
+  }
+
+  #orderBefore(day: DayNumber): number | null {
+    return this.#ask.extra > 0 ? this.#packedBy(day) : beforeLastClosing(this.#counter, day, this.#counter.readyAfter);
   }
 
   promiseAt(moment: number): ArrivalPromise | null {
-    const counter = this.#counter;
-    const { day, minute } = localAt(moment, counter.timeZone);
-    const ordered = { code: 'ordered', at: msToInstant(moment), date: fromDay(day), time: timeText(minute) } as const;
-    return readyFrom(counter, moment, [ordered], (ready) => beforeLastClosing(counter, ready, counter.readyAfter));
+    const { extra, packing } = this.#ask;
+    const { day, minute } = localAt(moment, this.#counter.timeZone);
+    const packed = packedAfter(packing, day, extra);
+    if (packed === null) return null;
+    const chain: PromiseStep[] = [
+      { code: 'ordered', at: msToInstant(moment), date: fromDay(day), time: timeText(minute) },
+      ...(extra > 0 ? [extraStep(packed, extra)] : []),
+    ];
+    return readyFrom(this.#counter, extra > 0 ? this.#startOf(packed) : moment, chain, (ready) => this.#orderBefore(ready));
   }
 
   lastOrderFor(day: DayNumber): number | null {
-    for (let open = day; open > day - 800; open -= 1) {
-      if (stretchesOn(this.#counter, open).length > 0) return beforeLastClosing(this.#counter, open, this.#counter.readyAfter);
+    for (let open = day; day - open <= FARTHEST; open -= 1) {
+      if (stretchesOn(this.#counter, open).length > 0) return this.#orderBefore(open);
     }
     return null;
   }

@@ -1,4 +1,5 @@
 import type { CutOffs, DispatchCalendar, LeavesOn, ServiceDays, Transit } from '../dispatch/dispatchCalendar.ts';
+import { oncePer } from '../once.ts';
 import type { Id } from '../rate-book/naming.ts';
 import { inWindow, msToInstant, type Weekday } from '../time/calendar.ts';
 import { LAST_DAY } from '../time/closedDays.ts';
@@ -16,20 +17,25 @@ export interface PackingCalendar {
   readonly days: WorkingDays;
 }
 
-const packingCalendars = new WeakMap<DispatchCalendar, PackingCalendar>();
+export const packingCalendar = oncePer((calendar: DispatchCalendar): PackingCalendar => {
+  const packs = EVERY_DAY.filter((day) => calendar.cutOffs[day - 1] !== null);
+  return { calendar, days: new WorkingDays(packs, calendar.closed) };
+});
 
-/** Documents are never changed in place, so the same calendar has the same days. */
-export function packingCalendar(calendar: DispatchCalendar): PackingCalendar {
-  const held = packingCalendars.get(calendar);
-  if (held) return held;
-  const days = new WorkingDays(
-    EVERY_DAY.filter((day) => calendar.cutOffs[day - 1] !== null),
-    calendar.closed,
-  );
-  const compiled = { calendar, days };
-  packingCalendars.set(calendar, compiled);
-  return compiled;
+/** The first day goods are packed that were ordered on a day and ask for packing days of their own; without a calendar every day packs. */
+export function packedAfter(packing: PackingCalendar | null, day: DayNumber, extra: number): DayNumber | null {
+  if (extra === 0) return day;
+  return packing ? packing.days.after(day, extra) : day + extra;
 }
+
+/** Packing that takes nothing but the days its goods ask for. */
+export const extraStep = (packed: DayNumber, extra: number): PromiseStep => ({
+  code: 'packed',
+  ...datesOf({ least: packed, most: packed }),
+  lead: { least: 0, most: 0 },
+  extra,
+  skipped: [],
+});
 
 /** The cut-offs that hold for a service: its own, and the location's where it has none. */
 export function cutOffsFor({ cutOffs, ownCutOffs }: DispatchCalendar, service: Id | null): CutOffs {
@@ -60,16 +66,8 @@ type Skips = SkippedDay[] | null;
 const skip = (skips: Skips, day: DayNumber, why: SkippedDay['why'], name?: string) =>
   skips?.push({ date: fromDay(day), why, ...(name !== undefined && { name }) });
 
-const carriers = new WeakMap<object, WorkingDays>();
-
 /** The days on which a carrier takes parcels away. */
-function collecting(carrier: Pick<ServiceDays, 'collects' | 'closed'>): WorkingDays {
-  const held = carriers.get(carrier);
-  if (held) return held;
-  const days = new WorkingDays(carrier.collects, carrier.closed);
-  carriers.set(carrier, days);
-  return days;
-}
+const collecting = oncePer(({ collects, closed }: Pick<ServiceDays, 'collects' | 'closed'>) => new WorkingDays(collects, closed));
 
 /** Whether goods with days of their own may leave on a day. */
 export function mayLeave(rules: readonly LeavesOn[], day: DayNumber): boolean {
@@ -103,7 +101,7 @@ export class Dispatch {
     const { days } = this.ask.packing;
     const today = localAt(moment, this.ask.timeZone).day;
     let day = days.onOrAfter(today);
-    // A cut-off may lie on the day before, where clocks leave out midnight.
+    // Only today's cut-off can be past; but a day may lack the hour it is in.
     while (day !== null && moment >= this.cutOff(day)) {
       skip(skips, day, 'afterCutOff', this.cutOffTime(day));
       day = days.onOrAfter(day + 1);

@@ -34,27 +34,3 @@ export function lastOrders(book: RateBook, by: PlainDate, goods: GoodsAsk): Last
   const ask = { by: toDay(by), goods };
   return book.zones.flatMap((zone) => book.services.flatMap((service) => lastOrder(book, zone, service, ask)));
 }
-
-/** A zone in which some options carry dates and others do not. */
-export interface DateFinding {
-  readonly zone: Id;
-  readonly dated: readonly Id[];
-  readonly undated: readonly { readonly service: Id; readonly why: NoPromise }[];
-}
-
-/** Zones where a buyer would see dates on some options and none on their neighbours; goods that wait for nothing show it. */
-export function dateFindings(book: RateBook, goods: GoodsAsk): DateFinding[] {
-  if (!book.shop.showDates) return [];
-  return book.zones.flatMap((zone): DateFinding[] => {
-    const dated: Id[] = [];
-    const undated: { service: Id; why: NoPromise }[] = [];
-    for (const service of book.services) {
-      const lane = laneOf(zone, service.id);
-      if (!lane) continue;
-      const timetable = timetableOf(book, service, lane.transit, goods);
-      if (typeof timetable === 'string') undated.push({ service: service.id, why: timetable });
-      else dated.push(service.id);
-    }
-    return dated.length > 0 && undated.length > 0 ? [{ zone: zone.id, dated, undated }] : [];
-  });
-}

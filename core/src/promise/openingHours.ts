@@ -1,4 +1,5 @@
 import type { Counter } from '../counters/counter.ts';
+import { oncePer } from '../once.ts';
 import { namesOfClosed } from '../time/closedDays.ts';
 import { type DayNumber, weekdayOf } from '../time/plainDate.ts';
 import { minutesOf, type TimeSpan } from '../time/timeOfDay.ts';
@@ -10,29 +11,20 @@ export interface OpenStretch {
   readonly until: number;
 }
 
-interface Hours {
-  readonly exceptions: ReadonlyMap<DayNumber, { readonly name: string; readonly hours: readonly TimeSpan[] }>;
-}
-
-const known = new WeakMap<Counter, Hours>();
-
-function hoursOf(counter: Counter): Hours {
-  const held = known.get(counter);
-  if (held) return held;
-  const exceptions = new Map<DayNumber, { name: string; hours: readonly TimeSpan[] }>();
+/** Days with hours of their own; the first entry that names a day counts. */
+const exceptionsOf = oncePer((counter: Counter) => {
+  const exceptions = new Map<DayNumber, { readonly name: string; readonly hours: readonly TimeSpan[] }>();
   for (const { name, days, hours } of counter.exceptions) {
     for (const day of namesOfClosed([{ name, days }]).keys()) if (!exceptions.has(day)) exceptions.set(day, { name, hours });
   }
-  const hours = { exceptions };
-  known.set(counter, hours);
-  return hours;
-}
+  return exceptions;
+});
 
 const sorted = (spans: readonly TimeSpan[]) => [...spans].sort((a, b) => (a.from < b.from ? -1 : 1));
 
 /** When a counter is open on a day. */
 export function openOn(counter: Counter, day: DayNumber): { spans: TimeSpan[]; exception?: string } {
-  const exception = hoursOf(counter).exceptions.get(day);
+  const exception = exceptionsOf(counter).get(day);
   if (exception) return { spans: sorted(exception.hours), exception: exception.name };
   return { spans: sorted(counter.hours[weekdayOf(day) - 1] ?? []) };
 }

@@ -1,19 +1,13 @@
 import { countedWeekdays, type ServiceDays, type Transit } from '../dispatch/dispatchCalendar.ts';
+import { oncePer } from '../once.ts';
 import { msToInstant } from '../time/calendar.ts';
 import { type DayNumber, fromDay } from '../time/plainDate.ts';
 import { WorkingDays } from '../time/workingDays.ts';
 import { type DaySpan, type Dispatch, datesOf } from './dispatch.ts';
 import type { ArrivalPromise, SkippedDay, Timetable } from './promise.ts';
 
-const counted = new WeakMap<ServiceDays, WorkingDays>();
-
-function daysOf(days: ServiceDays): WorkingDays {
-  const held = counted.get(days);
-  if (held) return held;
-  const working = new WorkingDays(countedWeekdays(days), days.closed);
-  counted.set(days, working);
-  return working;
-}
+/** The days that count on the way. */
+const daysOf = oncePer((days: ServiceDays) => new WorkingDays(countedWeekdays(days), days.closed));
 
 /** Parcels: packed, taken away, and so many days on the way. */
 export class ParcelTimetable implements Timetable {

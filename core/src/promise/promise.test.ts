@@ -246,6 +246,16 @@ describe('a counter', () => {
     expect(ready(at({ readyAfter: 0 }), '2026-11-28T12:00:00Z')).toBe('2026-11-30T13:00:00Z');
   });
 
+  test('what must be packed first is ready after its packing days, though the counter has stock', () => {
+    const made = { service: at(), goods: { extra: 2 } };
+    // Ordered on Friday, packed on Tuesday; two opening hours from Tuesday morning.
+    const promise = ask(made, '2026-11-27T20:30:00Z');
+    expect([step(promise, 'packed').first, promise.readyAt]).toEqual(['2026-12-01', '2026-12-01T15:00:00Z']);
+    // Ordered on Saturday or Sunday it is packed on Tuesday, too; ordered on Monday, on Wednesday.
+    expect(promise.orderBefore).toBe('2026-11-30T04:00:00Z');
+    expect(timetable(made).lastOrderFor(toDay('2026-12-01'))).toBe(instantToMs('2026-11-30T04:00:00Z'));
+  });
+
   test('keeps its holiday hours, and says until when to order for the same day', () => {
     const eve = { name: 'Christmas Eve', days: [{ from: '12-24', until: '12-24' }], hours: [{ from: '10:00', until: '13:00' }] };
     const off = { name: 'Christmas', days: [{ from: '12-25', until: '12-27' }], hours: [] };

@@ -1,5 +1,5 @@
 import type { Transit } from '../dispatch/dispatchCalendar.ts';
-import type { Instant, Weekday } from '../time/calendar.ts';
+import type { Instant } from '../time/calendar.ts';
 import type { TimeOfDay, TimeSpan } from '../time/timeOfDay.ts';
 
 /** A plain date such as `2026-11-26`. */
@@ -8,16 +8,7 @@ export type PlainDate = string;
 /** A day passed over, and the name of what closes it where it has one. */
 export interface SkippedDay {
   readonly date: PlainDate;
-  readonly why:
-    | 'closed'
-    | 'noPacking'
-    | 'afterCutOff'
-    | 'full'
-    | 'notCollected'
-    | 'goodsWait'
-    | 'notCounted'
-    | 'afterLastOrder'
-    | 'stillPacked';
+  readonly why: 'closed' | 'noPacking' | 'afterCutOff' | 'full' | 'notCollected' | 'goodsWait' | 'afterLastOrder' | 'stillPacked';
   readonly name?: string;
 }
 
@@ -96,5 +87,3 @@ export interface Timetable {
    */
   lastOrderFor(day: number): number | null;
 }
-
-export type { Weekday };

@@ -1,7 +1,7 @@
-import type { Instant } from '../time/calendar.ts';
-import { instantToMs } from '../time/calendar.ts';
-import { type DayNumber, fromDay, toDay } from '../time/plainDate.ts';
-import { instantOf, localAt } from '../time/timeZone.ts';
+import { type Instant, instantToMs } from '../time/calendar.ts';
+import { fromDay, toDay } from '../time/plainDate.ts';
+import { timeText } from '../time/timeOfDay.ts';
+import { localAt } from '../time/timeZone.ts';
 import type { ArrivalPromise, PlainDate } from './promise.ts';
 
 const DAY = 86_400_000;
@@ -48,30 +48,23 @@ export function clockText(instant: Instant, timeZone: string, locale: string): s
 /** The last moment before an instant as people say it: midnight is the end of the day before. */
 export function momentBefore(instant: Instant, timeZone: string): { date: PlainDate; time: string } {
   const { day, minute } = localAt(instantToMs(instant), timeZone);
-  const two = (figure: number) => String(figure).padStart(2, '0');
-  return minute === 0
-    ? { date: fromDay(day - 1), time: '24:00' }
-    : { date: fromDay(day), time: `${two(Math.floor(minute / 60))}:${two(minute % 60)}` };
+  return minute === 0 ? { date: fromDay(day - 1), time: timeText(1440) } : { date: fromDay(day), time: timeText(minute) };
 }
 
-/** The day in a zone at an instant, as a plain date. */
-export function dateAt(instant: Instant, timeZone: string): PlainDate {
-  return fromDay(localAt(instantToMs(instant), timeZone).day);
+/** The plain date a promise was asked on. */
+export function orderedOn({ chain, first }: Pick<ArrivalPromise, 'chain' | 'first'>): PlainDate {
+  const [ordered] = chain;
+  return ordered?.code === 'ordered' ? ordered.date : first;
 }
 
-/** The first instant of a day in a zone. */
-export function startOfDay(day: DayNumber, timeZone: string): number {
-  return instantOf(day, 0, timeZone);
-}
-
-/** What a buyer reads: "Thu, Nov 26", "Nov 26 – 30", "Tue, Nov 24, 09:00–12:00", "Tue, Nov 24, 10:30". */
+/** What a buyer reads: "Thu, Nov 26", "Thu, Nov 26 – Mon, Nov 30", "Tue, Nov 24, 09:00–12:00", "Tue, Nov 24, 10:30". */
 export function promiseText(promise: ArrivalPromise, locale: string, today: PlainDate): string {
   const days = daysText(promise.first, promise.last, locale, today);
   if (promise.windows) return `${days}, ${promise.windows.map(({ from, until }) => `${from}–${until}`).join(' or ')}`;
   return promise.readyAt === undefined ? days : `${days}, ${clockText(promise.readyAt, promise.timeZone, locale)}`;
 }
 
-/** The same without weekdays and without a year, for the space of a cell: "Nov 26 – 30". */
+/** The same without weekdays and without a year, for the space of a cell: "Nov 26 – Nov 30". */
 export function daysInShort(first: PlainDate, last: PlainDate, locale: string): string {
   const format = formatOf(locale, 'short');
   const shown = [first, last].map((date) => format.format(toDay(date) * DAY));

@@ -1,4 +1,5 @@
 import type { LeavesOn } from '../dispatch/dispatchCalendar.ts';
+import { oncePer } from '../once.ts';
 import type { Round } from '../rounds/round.ts';
 import { msToInstant } from '../time/calendar.ts';
 import { LAST_DAY } from '../time/closedDays.ts';
@@ -6,18 +7,14 @@ import { type DayNumber, fromDay, weekdayOf } from '../time/plainDate.ts';
 import { minutesOf, type TimeSpan, timeText } from '../time/timeOfDay.ts';
 import { instantOf, localAt } from '../time/timeZone.ts';
 import { WorkingDays } from '../time/workingDays.ts';
-import { mayLeave, type PackingCalendar } from './dispatch.ts';
+import { extraStep, mayLeave, type PackingCalendar, packedAfter } from './dispatch.ts';
 import type { ArrivalPromise, SkippedDay, Timetable } from './promise.ts';
 
-const roundDays = new WeakMap<Round, WorkingDays>();
+/** The days of the week it runs, less those it does not. */
+const daysOf = oncePer(({ windows, closed }: Round) => new WorkingDays([...new Set(windows.map(({ weekday }) => weekday))], closed));
 
-function daysOf(round: Round): WorkingDays {
-  const held = roundDays.get(round);
-  if (held) return held;
-  const days = new WorkingDays([...new Set(round.windows.map(({ weekday }) => weekday))], round.closed);
-  roundDays.set(round, days);
-  return days;
-}
+/** No order is placed sooner before its round. */
+const FARTHEST = 400;
 
 export interface RoundAsk {
   readonly round: Round;
@@ -42,22 +39,12 @@ export class RoundTimetable implements Timetable {
     this.#days = daysOf(ask.round);
   }
 
-  /** The moment before which to order for a round, in milliseconds since 1970: its last order, or when its last window begins. */
-  #lastOrder(day: DayNumber): number {
-    const { days, at } = this.#ask.round.lastOrder;
-    const starts = this.#windowsOn(day).map(({ from }) => this.#startOf(day, from));
-    return Math.min(instantOf(day - days, minutesOf(at), this.#ask.timeZone), ...starts.slice(-1));
-  }
-
-  #startOf(day: DayNumber, from: string): number {
+  #startOf(day: DayNumber, { from }: TimeSpan): number {
     return instantOf(day, minutesOf(from), this.#ask.timeZone);
   }
 
-  /** The first day goods ordered on a day are ready to go. */
   #packedFrom(day: DayNumber): DayNumber | null {
-    const { extra, packing } = this.#ask;
-    if (extra === 0) return day;
-    return packing ? packing.days.after(day, extra) : day + extra;
+    return packedAfter(this.#ask.packing, day, this.#ask.extra);
   }
 
   /** Windows of a day with room, in order. */
@@ -69,83 +56,82 @@ export class RoundTimetable implements Timetable {
       .sort((a, b) => (a.from < b.from ? -1 : 1));
   }
 
-  /** The moment before which an order is still packed for a day: the end of the last day that leaves time for it. */
-  #packedBy(day: DayNumber, from: DayNumber): number {
-    let last = from;
-    for (let next = from + 1; next <= day; next += 1) {
-      const packed = this.#packedFrom(next);
-      if (packed === null || packed > day) break;
-      last = next;
+  /** The moment before which to order for a round: its last order, or when its last window begins. */
+  #lastOrder(day: DayNumber, windows: readonly TimeSpan[]): number {
+    const { days, at } = this.#ask.round.lastOrder;
+    const last = windows.at(-1);
+    return Math.min(instantOf(day - days, minutesOf(at), this.#ask.timeZone), last ? this.#startOf(day, last) : Infinity);
+  }
+
+  /** The end of the last day on which to order goods that are packed in time for a round; null where no day would do. */
+  #packedBy(round: DayNumber): number | null {
+    for (let ordered = round; round - ordered <= FARTHEST; ordered -= 1) {
+      const packed = this.#packedFrom(ordered);
+      if (packed !== null && packed <= round) return instantOf(ordered + 1, 0, this.#ask.timeZone);
     }
-    return instantOf(last + 1, 0, this.#ask.timeZone);
+    return null;
+  }
+
+  /** Both, whichever is sooner. */
+  #orderBefore(day: DayNumber, windows: readonly TimeSpan[]): number | null {
+    const packedBy = this.#packedBy(day);
+    return packedBy === null ? null : Math.min(this.#lastOrder(day, windows), packedBy);
+  }
+
+  /** Why a day on which the round would run does not do for an order, or null. */
+  #against(
+    day: DayNumber,
+    windows: readonly TimeSpan[],
+    { moment, packed }: { moment: number; packed: DayNumber },
+  ): SkippedDay['why'] | null {
+    if (!this.#days.isOpen(day)) return 'closed';
+    if (windows.length === 0) return 'full';
+    if (moment >= this.#lastOrder(day, windows)) return 'afterLastOrder';
+    if (day < packed) return 'stillPacked';
+    return mayLeave(this.#ask.leavesOn, day) ? null : 'goodsWait';
   }
 
   promiseAt(moment: number): ArrivalPromise | null {
-    const { timeZone } = this.#ask;
+    const { timeZone, round, extra } = this.#ask;
     const { day: today, minute } = localAt(moment, timeZone);
     const packed = this.#packedFrom(today);
     if (packed === null) return null;
     const skipped: SkippedDay[] = [];
-    for (let day = today; day <= Math.min(LAST_DAY, today + 800); day += 1) {
-      const closed = this.#days.closed.get(day);
-      const runs = this.#ask.round.windows.some(({ weekday }) => weekday === weekdayOf(day));
-      if (!runs) continue;
-      const why = this.#against(day, { moment, packed, closed: closed !== undefined });
+    for (let day = today; day <= Math.min(LAST_DAY, today + 2 * FARTHEST); day += 1) {
+      if (!round.windows.some(({ weekday }) => weekday === weekdayOf(day))) continue;
+      const windows = this.#windowsOn(day);
+      const why = this.#against(day, windows, { moment, packed });
       if (why !== null) {
-        skipped.push({ date: fromDay(day), why, ...(why === 'closed' && closed !== undefined && { name: closed }) });
+        const name = this.#days.closed.get(day);
+        skipped.push({ date: fromDay(day), why, ...(why === 'closed' && name !== undefined && { name }) });
         continue;
       }
+      const before = this.#orderBefore(day, windows);
+      if (before === null) return null;
       // A window that has begun takes no order any more.
-      const windows = this.#windowsOn(day).filter(({ from }) => moment < this.#startOf(day, from));
+      const open = windows.filter((span) => moment < this.#startOf(day, span));
       const date = fromDay(day);
       return {
         first: date,
         last: date,
-        orderBefore: msToInstant(Math.min(this.#lastOrder(day), this.#packedBy(day, today))),
+        orderBefore: msToInstant(before),
         timeZone,
-        windows,
+        windows: open,
         chain: [
           { code: 'ordered', at: msToInstant(moment), date: fromDay(today), time: timeText(minute) },
-          ...(this.#ask.extra > 0
-            ? [
-                {
-                  code: 'packed',
-                  first: fromDay(packed),
-                  last: fromDay(packed),
-                  lead: { least: 0, most: 0 },
-                  extra: this.#ask.extra,
-                  skipped: [],
-                } as const,
-              ]
-            : []),
-          { code: 'round', date, windows, skipped },
+          ...(extra > 0 ? [extraStep(packed, extra)] : []),
+          { code: 'round', date, windows: open, skipped },
         ],
       };
     }
     return null;
   }
 
-  /** Why a day of the round does not do, or null. */
-  #against(day: DayNumber, { moment, packed, closed }: { moment: number; packed: DayNumber; closed: boolean }): SkippedDay['why'] | null {
-    if (closed) return 'closed';
-    if (this.#windowsOn(day).length === 0) return 'full';
-    if (moment >= this.#lastOrder(day)) return 'afterLastOrder';
-    if (day < packed) return 'stillPacked';
-    return mayLeave(this.#ask.leavesOn, day) ? null : 'goodsWait';
-  }
-
   lastOrderFor(day: DayNumber): number | null {
     let round = this.#days.before(day + 1);
-    while (round !== null && day - round <= 400) {
-      if (mayLeave(this.#ask.leavesOn, round) && this.#windowsOn(round).length > 0) {
-        const lastOrder = this.#lastOrder(round);
-        let ordered = round;
-        while (round - ordered <= 400) {
-          const packed = this.#packedFrom(ordered);
-          if (packed !== null && packed <= round) return Math.min(lastOrder, instantOf(ordered + 1, 0, this.#ask.timeZone));
-          ordered -= 1;
-        }
-      }
+    while (round !== null && day - round <= FARTHEST) {
+      const windows = this.#windowsOn(round);
+      if (windows.length > 0 && mayLeave(this.#ask.leavesOn, round)) return this.#orderBefore(round, windows);
       round = this.#days.before(round);
     }
     return null;

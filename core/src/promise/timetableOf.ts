@@ -1,4 +1,5 @@
 import type { DayLoad, LeavesOn, Transit } from '../dispatch/dispatchCalendar.ts';
+import { oncePer } from '../once.ts';
 import type { Location } from '../rate-book/location.ts';
 import type { Id } from '../rate-book/naming.ts';
 import type { RateBook, Service } from '../rate-book/rateBook.ts';
@@ -22,21 +23,16 @@ export interface GoodsAsk {
 /** Goods that wait for nothing, from a shop with no orders. */
 export const PLAIN_GOODS: GoodsAsk = { origin: null, extra: 0, leavesOn: [], loads: [] };
 
-const indexed = new WeakMap<readonly DayLoad[], Map<string, number>>();
-
 /** Orders by what they load; a list of loads is looked through once. */
-function ordersBy(loads: readonly DayLoad[]): Map<string, number> {
-  const held = indexed.get(loads);
-  if (held) return held;
-  const orders = new Map(
-    loads.map((load) => [
-      load.kind === 'packing' ? `${load.location} ${load.date}` : `${load.service} ${load.date} ${load.from}`,
-      load.orders,
-    ]),
-  );
-  indexed.set(loads, orders);
-  return orders;
-}
+const ordersBy = oncePer(
+  (loads: readonly DayLoad[]) =>
+    new Map(
+      loads.map((load) => [
+        load.kind === 'packing' ? `${load.location} ${load.date}` : `${load.service} ${load.date} ${load.from}`,
+        load.orders,
+      ]),
+    ),
+);
 
 const packingLoad = (loads: readonly DayLoad[], location: Id) => (date: string) => ordersBy(loads).get(`${location} ${date}`) ?? 0;
 
@@ -85,7 +81,10 @@ function roundTimetable(book: RateBook, { id, round }: Service, goods: GoodsAsk)
 function counterTimetable(book: RateBook, { counter, id }: Service, goods: GoodsAsk): Timetable | NoPromise {
   if (!counter) return 'noCounter';
   if (![...counter.hours, ...counter.exceptions.map(({ hours }) => hours)].some((spans) => spans.length > 0)) return 'noHours';
-  if (counter.stock.kind === 'own') return new StockedCounter(counter);
+  if (counter.stock.kind === 'own') {
+    const packing = locationOf(book, goods.origin)?.dispatch;
+    return new StockedCounter(counter, { extra: goods.extra, packing: packing ? packingCalendar(packing) : null });
+  }
   // The shop carries goods to its counter itself, on any day its goods may leave.
   const dispatch = dispatchOf(book, goods, null);
   if (typeof dispatch === 'string') return dispatch;

@@ -4,8 +4,7 @@ import type { Counter } from '../counters/counter.ts';
 import { type DispatchCalendar, PLAIN_DAYS } from '../dispatch/dispatchCalendar.ts';
 import { PLAIN_GROUP } from '../goods/goodsGroup.ts';
 import { geodesicDistance } from '../places/geodesic.ts';
-import { dateFindings } from '../promise/lastOrders.ts';
-import { PLAIN_GOODS } from '../promise/timetableOf.ts';
+import { dateFindings } from '../promise/dateFindings.ts';
 import type { Card } from '../rate-book/card.ts';
 import type { RateBook, Service } from '../rate-book/rateBook.ts';
 import { PLAIN_ROUND, type Round } from '../rounds/round.ts';
@@ -207,9 +206,16 @@ describe('when an option carries no date', () => {
   test('while its neighbours do, the zone is a finding; where none does, or none is shown, it is not', () => {
     const book = canada({ a: lane(flat(500)), b: lane(flat(900), { transit: { least: 1, most: 2 } }) });
     const dated = { ...book, locations: [location('shop', { dispatch: plainDispatch })] };
-    expect(dateFindings(dated, PLAIN_GOODS)).toEqual([{ zone: 'canada', dated: ['b'], undated: [{ service: 'a', why: 'noTransit' }] }]);
-    expect(dateFindings(book, PLAIN_GOODS)).toEqual([]);
-    expect(dateFindings({ ...dated, shop: { ...dated.shop, showDates: false } }, PLAIN_GOODS)).toEqual([]);
+    const finding = { zone: 'canada', origin: 'shop', dated: ['b'], undated: [{ service: 'a', why: 'noTransit' as const }] };
+    expect(dateFindings(dated)).toEqual([finding]);
+    expect(dateFindings(book)).toEqual([]);
+    expect(dateFindings({ ...dated, shop: { ...dated.shop, showDates: false } })).toEqual([]);
+    // A second location without a calendar: nothing it sends is dated, but for a counter with stock of its own.
+    const pickup = { ...dated.services[0]!, kind: 'counter' as const, counter: plainCounter };
+    const two = { ...dated, services: [pickup, dated.services[1]!], locations: [...dated.locations, location('depot')] };
+    expect(dateFindings(two)).toEqual([{ zone: 'canada', origin: 'depot', dated: ['a'], undated: [{ service: 'b', why: 'noCalendar' }] }]);
+    const idle = { ...two, locations: [two.locations[0]!, location('depot', { ships: { groups: [], others: false } })] };
+    expect(dateFindings(idle)).toEqual([]);
   });
 });
 

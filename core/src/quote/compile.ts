@@ -1,3 +1,4 @@
+import { oncePer } from '../once.ts';
 import { type Carton, SAMPLE_CARTON, toCarton } from '../packing/packaging.ts';
 import type { PackingOrder } from '../packing/packParcels.ts';
 import type { Parcel } from '../packing/parcel.ts';
@@ -73,21 +74,15 @@ interface CompiledPacking {
   readonly parcels: Map<string, readonly Parcel[]>;
 }
 
-const compiledPackings = new WeakMap<RateBook['packing'], CompiledPacking>();
-
-function compilePacking(packing: RateBook['packing']): CompiledPacking {
-  const held = compiledPackings.get(packing);
-  if (held) return held;
+const compilePacking = oncePer((packing: RateBook['packing']): CompiledPacking => {
   const inUse = packing.packaging.filter((packaging) => packaging.inUse);
   const cartons: Carton[] = (inUse.length > 0 ? inUse : [SAMPLE_CARTON]).map(toCarton);
-  const compiled = {
+  return {
     packing: { cartons, usual: packing.usual, volume: packing.volume },
     sampleCarton: inUse.length === 0,
     parcels: new Map(),
   };
-  compiledPackings.set(packing, compiled);
-  return compiled;
-}
+});
 
 export function compile(book: RateBook): CompiledBook {
   const { services, charges, allowances, locations } = book;

@@ -1,6 +1,7 @@
 import { minorDigits } from '../money/currency.ts';
 import type { Ending } from '../money/ending.ts';
 import type { RoundingRule } from '../money/rounding.ts';
+import { oncePer } from '../once.ts';
 import { indexPlaces, type PlaceIndex } from '../places/placeIndex.ts';
 import type { Point } from '../places/point.ts';
 import { cardMeasures } from '../rate-book/card.ts';
@@ -69,16 +70,10 @@ export const readsDistance = (lane: Lane): boolean =>
   lane.limits.some(({ measure }) => measure === 'distance') ||
   [lane, ...lane.groupCards].some(({ card }) => cardMeasures(card).includes('distance'));
 
-const areas = new WeakMap<Round, PlaceIndex>();
+const indexOf = oncePer(({ area }: Round) => indexPlaces([area], () => null));
 
-function areaOf({ kind, round }: Service): PlaceIndex | null {
-  if (kind !== 'round' || round === null || round.area.length === 0) return null;
-  const held = areas.get(round);
-  if (held) return held;
-  const index = indexPlaces([round.area], () => null);
-  areas.set(round, index);
-  return index;
-}
+const areaOf = ({ kind, round }: Service): PlaceIndex | null =>
+  kind === 'round' && round !== null && round.area.length > 0 ? indexOf(round) : null;
 
 function centreOf({ kind, round, counter }: Service, { locations }: LaneContext): Point | null | undefined {
   if (kind === 'counter' && counter !== null) return counter.point;

@@ -1,6 +1,7 @@
 import type { Transit } from '../dispatch/dispatchCalendar.ts';
 import type { Destination } from '../places/place.ts';
 import { explainZones, findZone } from '../places/placeIndex.ts';
+import { orderedOn } from '../promise/promiseText.ts';
 import type { Id } from '../rate-book/naming.ts';
 import { instantToMs } from '../time/calendar.ts';
 import { toDay } from '../time/plainDate.ts';
@@ -131,9 +132,8 @@ function remarksOn(compiled: CompiledBook, request: QuoteRequest, { measures, co
 
 /** Days until it arrives, or at least on the way. */
 function daysUntil({ promise, transit }: Priced): Transit | undefined {
-  const ordered = promise?.chain.find((step) => step.code === 'ordered');
-  if (!promise || !ordered) return transit;
-  const today = toDay(ordered.date);
+  if (!promise) return transit;
+  const today = toDay(orderedOn(promise));
   return { least: toDay(promise.first) - today, most: toDay(promise.last) - today };
 }
 

@@ -33,7 +33,7 @@ export const Round = z
   })
   .superRefine(({ windows, area }, context) => {
     for (let weekday = 1; weekday <= 7; weekday += 1) {
-      const ofDay = windows.filter((window) => window.weekday === weekday);
+      const ofDay = windows.filter((held) => held.weekday === weekday);
       const at = overlapIn(ofDay);
       if (at < 0) continue;
       const path = ['windows', windows.indexOf(ofDay[at] as RoundWindow), 'from'];

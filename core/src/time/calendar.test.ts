@@ -1,6 +1,7 @@
 import fc from 'fast-check';
+import { Temporal } from 'temporal-polyfill';
 import { describe, expect, test } from 'vitest';
-import { DateWindow, dayAt, instantToMs, inWindow } from './calendar.ts';
+import { DateWindow, dayAt, instantToMs, inWindow, msToInstant } from './calendar.ts';
 
 describe('windows of days', () => {
   test.each([
@@ -24,6 +25,17 @@ describe('windows of days', () => {
     ['no date', { from: '2026-02-30', until: null }],
     ['a moment', { from: '2026-11-02T00:00:00Z', until: null }],
   ])('%s is no window', (_name, window) => expect(DateWindow.safeParse(window).success).toBe(false));
+});
+
+test('instants are read and written as Temporal does, with seconds or without', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: -2e12, max: 4e12 }), (ms) => {
+      const instant = msToInstant(ms);
+      expect([instantToMs(instant), Temporal.Instant.from(instant).epochMilliseconds]).toEqual([ms, ms]);
+      expect(instantToMs(Temporal.Instant.fromEpochMilliseconds(ms).toString())).toBe(ms);
+    }),
+  );
+  expect(instantToMs('2026-11-23T13:05Z')).toBe(Temporal.Instant.from('2026-11-23T13:05Z').epochMilliseconds);
 });
 
 describe('the day at an instant', () => {

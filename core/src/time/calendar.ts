@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { fromDay, weekdayOf } from './plainDate.ts';
+import { fromDay, toDay, weekdayOf } from './plainDate.ts';
 import { localAt } from './timeZone.ts';
 
 /** A day of the ISO 8601 week: 1 is Monday, 7 is Sunday. */
@@ -56,8 +56,10 @@ export type Instant = z.infer<typeof Instant>;
 
 /** Milliseconds since 1970. */
 export function instantToMs(instant: Instant): number {
-  // biome-ignore lint/style/noRestrictedGlobals: reads the text, no clock
-  return Date.parse(instant);
+  const part = (from: number, to: number) => Number(instant.slice(from, to));
+  // Seconds may be left out, and have any number of decimals.
+  const seconds = Number(instant.slice(17, -1) || 0);
+  return toDay(instant) * 86_400_000 + part(11, 13) * 3_600_000 + part(14, 16) * 60_000 + Math.floor(seconds * 1000 + 1e-6);
 }
 
 /** The instant of a number of milliseconds since 1970, to the minute or finer as it is. */

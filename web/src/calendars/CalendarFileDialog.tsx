@@ -24,6 +24,7 @@ const SKIPPED: Readonly<Record<EventProblem, string>> = {
   outside: 'has no day in the years ahead',
 };
 
+const MOST_BYTES = 2_000_000;
 const SLOW_MS = 10_000;
 const YEARS = 10;
 
@@ -50,6 +51,7 @@ export function CalendarFileDialog({
   useEffect(() => stop, []);
   const open = async (file: File | undefined) => {
     if (!file) return;
+    if (file.size > MOST_BYTES) return setStage({ tag: 'choose', fault: REFUSED.tooLarge });
     setStage({ tag: 'reading' });
     const year = Number(today.slice(0, 4));
     const asked: CalendarFile = {

@@ -1,35 +1,55 @@
-import { dateFindings, PLAIN_GOODS } from '@ostrakon/core';
+import { type DateFinding, dateFindings, type NoPromise, type RateBook } from '@ostrakon/core';
 import { Link } from 'react-router';
 import { useDraft } from '../draft/DraftProvider.tsx';
 import { undatedWords } from '../words/promiseWords.ts';
 import { useFormat } from '../words/useWords.ts';
 
+interface Undated {
+  readonly service: string;
+  readonly why: NoPromise;
+  readonly origin: string | null;
+  readonly zones: readonly string[];
+}
+
+/** The same service without dates for the same reason in several zones is one thing to mend. */
+function undatedBy(findings: readonly DateFinding[], { zones }: RateBook): Undated[] {
+  const found = new Map<string, Undated>();
+  for (const { zone, origin, undated } of findings) {
+    const name = zones.find(({ id }) => id === zone)?.name ?? zone;
+    for (const { service, why } of undated) {
+      // What only depends on the service is the same from everywhere.
+      const from = why === 'noCalendar' ? origin : null;
+      const key = `${service} ${why} ${from}`;
+      const held = found.get(key)?.zones ?? [];
+      found.set(key, { service, why, origin: from, zones: held.includes(name) ? held : [...held, name] });
+    }
+  }
+  return [...found.values()];
+}
+
 /** Zones where some options have dates and others do not: one line for each service without. */
 export function DateFindings() {
   const { book } = useDraft();
   const format = useFormat();
-  const findings = dateFindings(book, PLAIN_GOODS);
-  if (findings.length === 0) return null;
-  const services = book.services.flatMap((service) => {
-    const zones = findings.filter(({ undated }) => undated.some((one) => one.service === service.id));
-    const why = zones[0]?.undated.find((one) => one.service === service.id)?.why;
-    return why === undefined
-      ? []
-      : [{ service, why, zones: zones.map(({ zone }) => book.zones.find(({ id }) => id === zone)?.name ?? zone) }];
-  });
+  const undated = undatedBy(dateFindings(book), book);
+  if (undated.length === 0) return null;
   return (
     <section aria-label="Dates on some options only" className="mb-4 rounded-lg border border-ochre bg-ochre-soft px-4 py-2">
       <h2 className="font-semibold text-ochre">Dates on some options only</h2>
       <ul className="mt-1 space-y-1 text-sm">
-        {services.map(({ service, why, zones }) => (
-          <li key={service.id}>
-            <span className="font-semibold">{service.name}</span> shows none in {format.list(zones)}, while others there do.{' '}
-            {undatedWords(why)}{' '}
-            <Link to={`/services/${service.id}`} className="text-clay underline">
-              Set {service.name}
-            </Link>
-          </li>
-        ))}
+        {undated.map(({ service, why, origin, zones }) => {
+          const name = book.services.find(({ id }) => id === service)?.name ?? service;
+          const from = book.locations.find(({ id }) => id === origin)?.name;
+          return (
+            <li key={`${service} ${why} ${origin}`}>
+              <span className="font-semibold">{name}</span> shows none in {format.list(zones)}
+              {from === undefined ? '' : ` for goods from ${from}`}, while others there do. {undatedWords(why)}{' '}
+              <Link to={origin === null ? `/services/${service}` : `/shop/dispatch?at=${origin}`} className="text-clay underline">
+                {from === undefined ? `Set ${name}` : `Set up ${from}`}
+              </Link>
+            </li>
+          );
+        })}
       </ul>
     </section>
   );

@@ -1,5 +1,4 @@
 import {
-  type ArrivalPromise,
   daysText,
   dayText,
   type Instant,
@@ -62,7 +61,6 @@ const WHY: Readonly<Record<SkippedDay['why'], string>> = {
   full: 'full',
   notCollected: 'not collected',
   goodsWait: 'not for these goods',
-  notCounted: 'not counted',
   afterLastOrder: 'past its last order',
   stillPacked: 'still being packed',
 };
@@ -131,10 +129,4 @@ export function stepWords(step: PromiseStep, words: DateWords): StepWords {
         why: joined(`after ${openingTimeWords(step.after)} of opening time`, skippedWords(step.skipped, words)),
       };
   }
-}
-
-/** The plain date a promise was asked on. */
-export function orderedOn({ chain, first }: Pick<ArrivalPromise, 'chain' | 'first'>): string {
-  const [ordered] = chain;
-  return ordered?.code === 'ordered' ? ordered.date : first;
 }

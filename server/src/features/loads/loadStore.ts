@@ -21,13 +21,9 @@ export class LoadStore {
 
   static async open(database: Database): Promise<LoadStore> {
     const store = new LoadStore(database);
-    await store.#read();
+    const rows = await database.read.find(DayLoadEntity, { order: { date: 'ASC', owner: 'ASC', window: 'ASC' } });
+    store.#loads = rows.map(fromRow);
     return store;
-  }
-
-  async #read(): Promise<void> {
-    const rows = await this.#database.read.find(DayLoadEntity, { order: { date: 'ASC', owner: 'ASC', window: 'ASC' } });
-    this.#loads = rows.map(fromRow);
   }
 
   get all(): readonly DayLoad[] {
@@ -37,10 +33,16 @@ export class LoadStore {
   /** Sets how many orders are taken; none forgets the day. */
   async set(load: DayLoad): Promise<void> {
     const key = keyOf(load);
-    await this.#database.write(async (manager) => {
-      if (load.orders === 0) await manager.delete(DayLoadEntity, key);
-      else await manager.save(DayLoadEntity, { ...key, orders: load.orders });
-    });
-    await this.#read();
+    const same = JSON.stringify(key);
+    await this.#database.write(
+      async (manager) => {
+        if (load.orders === 0) await manager.delete(DayLoadEntity, key);
+        else await manager.save(DayLoadEntity, { ...key, orders: load.orders });
+      },
+      () => {
+        const others = this.#loads.filter((held) => JSON.stringify(keyOf(held)) !== same);
+        this.#loads = load.orders === 0 ? others : [...others, load];
+      },
+    );
   }
 }

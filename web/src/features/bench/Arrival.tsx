@@ -1,7 +1,8 @@
+import { orderedOn } from '@ostrakon/core';
 import { Link } from 'react-router';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
-import { beforeWords, datesFrom, orderedOn, stepWords, undatedWords } from '../../words/promiseWords.ts';
+import { beforeWords, datesFrom, stepWords, undatedWords } from '../../words/promiseWords.ts';
 import { useChosen } from './useChosen.ts';
 
 /** When the chosen option arrives, step by step. */
@@ -11,7 +12,9 @@ export function Arrival() {
   const chosen = useChosen();
   if (chosen?.status !== 'priced') return null;
   const { promise, undated } = chosen;
-  const name = book.services.find(({ id }) => id === chosen.service)?.name ?? chosen.service;
+  const service = book.services.find(({ id }) => id === chosen.service);
+  const name = service?.name ?? chosen.service;
+  const counter = service?.kind === 'counter' ? service.counter : null;
   if (!promise) {
     if (undated === undefined || undated === 'datesOff') return null;
     return (
@@ -49,6 +52,12 @@ export function Arrival() {
           );
         })}
       </ol>
+      {counter && (
+        <p className="mt-1.5 text-sm">
+          {[counter.street, counter.city, counter.postalCode].filter(Boolean).join(', ')}
+          {counter.instructions !== '' && <span className="block text-ash">{counter.instructions}</span>}
+        </p>
+      )}
       <p className="mt-1.5 text-sm">
         {promise.readyAt === undefined ? 'The same for every order before' : 'Ready that day for every order before'}{' '}
         <span className="font-semibold">{beforeWords(promise.orderBefore, promise.timeZone, words)}</span>

@@ -1,4 +1,4 @@
-import { type ArrivalPromise, dayText, momentBefore, type Offer, promiseText } from '@ostrakon/core';
+import { type ArrivalPromise, buyerNote, dayText, momentBefore, type Offer, orderedOn, promiseText } from '@ostrakon/core';
 import { RadioGroup } from 'radix-ui';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
@@ -20,8 +20,7 @@ function optionNote(note: string, { transit, promise, distance }: Extract<Offer,
 /** The dates the buyer reads, and until when they hold. */
 function Dates({ promise }: { promise: ArrivalPromise }) {
   const { shop } = useDraft().book;
-  const [ordered] = promise.chain;
-  const today = ordered?.code === 'ordered' ? ordered.date : promise.first;
+  const today = orderedOn(promise);
   const { date, time } = momentBefore(promise.orderBefore, promise.timeZone);
   return (
     <span className="block text-sm">
@@ -54,7 +53,7 @@ function Option({ offer, format }: { offer: Offer; format: Format }) {
       <span className="min-w-0 flex-1">
         <span className="block truncate font-semibold">{service?.name}</span>
         <span className="block text-sm text-ash">
-          {priced ? optionNote(service?.note ?? '', offer, format) : (offer.words ?? shop.texts.refer)}
+          {priced ? optionNote(service ? buyerNote(service) : '', offer, format) : (offer.words ?? shop.texts.refer)}
         </span>
         {priced && offer.promise && <Dates promise={offer.promise} />}
       </span>

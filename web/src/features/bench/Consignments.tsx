@@ -1,4 +1,4 @@
-import type { ConsignmentQuote, Offer } from '@ostrakon/core';
+import { type ConsignmentQuote, type Offer, orderedOn, promiseText } from '@ostrakon/core';
 import { useDeferredValue } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
@@ -60,7 +60,12 @@ export function Consignments() {
                       checked={chosen[at] === offer}
                       onChange={() => send({ kind: 'choose', service: offer.service, consignment: at })}
                     />
-                    <span className="flex-1">{name(offer.service)}</span>
+                    <span className="flex-1">
+                      {name(offer.service)}
+                      {offer.status === 'priced' && offer.promise && (
+                        <span className="block text-glaze">{promiseText(offer.promise, book.shop.locale, orderedOn(offer.promise))}</span>
+                      )}
+                    </span>
                     <span>{offer.status === 'priced' ? format.price(offer.price) : 'ask us'}</span>
                   </label>
                 ))}

@@ -1,5 +1,5 @@
 import { instantOf, localAt, type QuoteRequest, quote, timeText } from '@ostrakon/core';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 
@@ -13,7 +13,8 @@ const MOST_TURNS = 40;
 
 /** The moments of a day at which promises change, by what the options themselves say. */
 function useTurns(start: number, end: number, timeZone: string): readonly Turn[] {
-  const { compiled, request } = useBench();
+  // Looked for behind what the page is doing: the strip itself never waits for its marks.
+  const { compiled, request } = useDeferredValue(useBench());
   const { services } = useDraft().book;
   return useMemo(() => {
     const turns: Turn[] = [];

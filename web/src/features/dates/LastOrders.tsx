@@ -35,6 +35,9 @@ function asText(book: RateBook, orders: readonly LastOrder[], by: PlainDate, wor
 const isDate = (text: string | null): text is string =>
   text !== null && /^20[1-3]\d-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text));
 
+/** 24 December of this year, or of the next once it is past. */
+const nextEve = (today: PlainDate): PlainDate => `${Number(today.slice(0, 4)) + (today.slice(5) > '12-24' ? 1 : 0)}-12-24`;
+
 /** Until when a buyer in each zone may order by each service to have it by a day. */
 export function LastOrders() {
   const { book } = useDraft();
@@ -42,7 +45,7 @@ export function LastOrders() {
   const [search, setSearch] = useSearchParams();
   const today = todayIn(book.shop.timeZone);
   const wanted = search.get('by');
-  const by = isDate(wanted) ? wanted : `${today.slice(0, 4)}-12-24`;
+  const by = isDate(wanted) ? wanted : nextEve(today);
   const goods = book.goodsGroups.find(({ id }) => id === search.get('goods'));
   const origin = book.locations.find(({ id }) => id === search.get('from'))?.id ?? null;
   const set = (key: string, value: string) => {

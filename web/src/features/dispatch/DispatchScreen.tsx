@@ -1,7 +1,8 @@
 import { type CutOffs, type DispatchCalendar, type Location, DispatchCalendar as Schema } from '@ostrakon/core';
 import { Link, useSearchParams } from 'react-router';
 import { ClosedDaysEditor } from '../../calendars/ClosedDaysEditor.tsx';
-import { daysShown, readDays, sentence } from '../../calendars/readDays.ts';
+import { checkedChange } from '../../calendars/checkedChange.ts';
+import { daysShown, readDays } from '../../calendars/readDays.ts';
 import { todayIn } from '../../calendars/today.ts';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -9,7 +10,6 @@ import { readCount } from '../../ui/readers.ts';
 import { Segments } from '../../ui/Segments.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import { toast } from '../../ui/toast.ts';
-import type { Taken } from '../../ui/useTypedField.ts';
 import { CutOffTable } from './CutOffTable.tsx';
 import { GoodsTimes } from './GoodsTimes.tsx';
 import { MonthView } from './MonthView.tsx';
@@ -19,11 +19,9 @@ const FIRST: DispatchCalendar = { cutOffs: weekdays('14:00'), ownCutOffs: [], le
 
 function Calendar({ location, dispatch }: { location: Location; dispatch: DispatchCalendar }) {
   const session = useDraftSession();
-  const set = (more: Partial<DispatchCalendar>): Taken => {
-    const parsed = Schema.safeParse({ ...dispatch, ...more });
-    if (!parsed.success) return { ok: false, message: `${parsed.error.issues[0]?.message}.` };
-    return sentence(session.dispatch({ name: 'setDispatch', args: { location: location.id, dispatch: parsed.data } }));
-  };
+  const set = checkedChange(Schema, dispatch, (next) =>
+    session.dispatch({ name: 'setDispatch', args: { location: location.id, dispatch: next } }),
+  );
   const remove = () => {
     session.dispatch({ name: 'setDispatch', args: { location: location.id, dispatch: null } });
     toast(`${location.name} has no dispatch calendar now`, { action: { label: 'Undo', onClick: () => void session.undo() } });

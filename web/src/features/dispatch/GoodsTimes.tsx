@@ -1,22 +1,18 @@
 import { type GoodsGroup, GoodsGroup as Schema } from '@ostrakon/core';
 import { Link } from 'react-router';
-import { readDayCount, sentence } from '../../calendars/readDays.ts';
+import { checkedChange } from '../../calendars/checkedChange.ts';
+import { readDayCount } from '../../calendars/readDays.ts';
 import { WeekdayBoxes } from '../../calendars/WeekdayBoxes.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { DateWindowFields } from '../../rules/DateWindowFields.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
-import type { Taken } from '../../ui/useTypedField.ts';
 import { useFormat } from '../../words/useWords.ts';
 
 function Group({ group }: { group: GoodsGroup }) {
   const session = useDraftSession();
   const format = useFormat();
-  const set = (more: Partial<GoodsGroup>): Taken => {
-    const parsed = Schema.safeParse({ ...group, ...more });
-    if (!parsed.success) return { ok: false, message: `${parsed.error.issues[0]?.message}.` };
-    return sentence(session.dispatch({ name: 'setGoodsGroup', args: parsed.data }));
-  };
+  const set = checkedChange(Schema, group, (next) => session.dispatch({ name: 'setGoodsGroup', args: next }));
   const setRule = (at: number, more: Partial<GoodsGroup['leavesOn'][number]>) =>
     set({ leavesOn: group.leavesOn.map((rule, index) => (index === at ? { ...rule, ...more } : rule)) });
   return (

@@ -10,6 +10,7 @@ import {
   type Measure,
   momentBefore,
   type Offer,
+  orderedOn,
   resultsOf,
   type TierResult,
   type Withheld,
@@ -120,10 +121,8 @@ export function promiseWords(answer: Offer | Withheld, locale: string, format: F
   const { promise } = answer;
   if (!promise)
     return { main: 'No date', detail: answer.undated === 'datesOff' ? 'dates are switched off' : 'not dated yet', tone: 'refer' };
-  const [ordered] = promise.chain;
-  const today = ordered?.code === 'ordered' ? ordered.date : promise.first;
   const before = momentBefore(promise.orderBefore, promise.timeZone);
-  const on = before.date === today ? '' : `${daysInShort(before.date, before.date, locale)}, `;
+  const on = before.date === orderedOn(promise) ? '' : `${daysInShort(before.date, before.date, locale)}, `;
   const days = daysInShort(promise.first, promise.last, locale);
   const main = promise.readyAt === undefined ? days : `${days}, ${clockText(promise.readyAt, promise.timeZone, locale)}`;
   // A counter's hour moves with the order; its day is what holds until then.

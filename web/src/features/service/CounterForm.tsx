@@ -1,6 +1,7 @@
 import { Counter, listCountries, listSubdivisions, type OpeningHours, type RateBook, type Service, timeZoneNames } from '@ostrakon/core';
 import { useMemo } from 'react';
-import { readDayCount, sentence } from '../../calendars/readDays.ts';
+import { checkedChange } from '../../calendars/checkedChange.ts';
+import { readDayCount } from '../../calendars/readDays.ts';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
@@ -193,11 +194,9 @@ export function CounterForm({ service }: { service: Service }) {
       </div>
     );
   }
-  const set: Set = (more) => {
-    const parsed = Counter.safeParse({ ...counter, ...more });
-    if (!parsed.success) return { ok: false, message: `${parsed.error.issues[0]?.message}.` };
-    return sentence(session.dispatch({ name: 'setCounter', args: { service: service.id, counter: parsed.data } }));
-  };
+  const set: Set = checkedChange(Counter, counter, (next) =>
+    session.dispatch({ name: 'setCounter', args: { service: service.id, counter: next } }),
+  );
   return (
     <div className="space-y-6">
       <Address counter={counter} set={set} />

@@ -1,23 +1,21 @@
 import { type Service, ServiceDays, type Transit } from '@ostrakon/core';
 import { ClosedDaysEditor } from '../../calendars/ClosedDaysEditor.tsx';
-import { daysShown, readDaysOrNone, sentence } from '../../calendars/readDays.ts';
+import { checkedChange } from '../../calendars/checkedChange.ts';
+import { daysShown, readDaysOrNone } from '../../calendars/readDays.ts';
 import { todayIn } from '../../calendars/today.ts';
 import { WeekdayBoxes } from '../../calendars/WeekdayBoxes.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
-import type { Taken } from '../../ui/useTypedField.ts';
 
 /** How days on the way are counted. */
 export function DaysForm({ service }: { service: Service }) {
   const session = useDraftSession();
   const { shop, locations } = useDraft().book;
   const { days } = service;
-  const set = (more: Partial<ServiceDays>): Taken => {
-    const parsed = ServiceDays.safeParse({ ...days, ...more });
-    if (!parsed.success) return { ok: false, message: `${parsed.error.issues[0]?.message}.` };
-    return sentence(session.dispatch({ name: 'setServiceDays', args: { service: service.id, days: parsed.data } }));
-  };
+  const set = checkedChange(ServiceDays, days, (next) =>
+    session.dispatch({ name: 'setServiceDays', args: { service: service.id, days: next } }),
+  );
   const [first] = locations;
   return (
     <div className="space-y-5">

@@ -2,7 +2,8 @@ import { laneOf, PLAIN_ROUND, Round, type RoundWindow, type Service } from '@ost
 import { X } from 'lucide-react';
 import { Link } from 'react-router';
 import { ClosedDaysEditor } from '../../calendars/ClosedDaysEditor.tsx';
-import { readDayCount, sentence } from '../../calendars/readDays.ts';
+import { checkedChange } from '../../calendars/checkedChange.ts';
+import { readDayCount } from '../../calendars/readDays.ts';
 import { TimeField } from '../../calendars/TimeField.tsx';
 import { todayIn } from '../../calendars/today.ts';
 import { WEEKDAYS } from '../../calendars/WeekdayBoxes.tsx';
@@ -115,11 +116,7 @@ export function RoundForm({ service }: { service: Service }) {
   const session = useDraftSession();
   const { book } = useDraft();
   const round = service.round ?? PLAIN_ROUND;
-  const set = (more: Partial<Round>): Taken => {
-    const parsed = Round.safeParse({ ...round, ...more });
-    if (!parsed.success) return { ok: false, message: `${parsed.error.issues[0]?.message}.` };
-    return sentence(session.dispatch({ name: 'setRound', args: { service: service.id, round: parsed.data } }));
-  };
+  const set = checkedChange(Round, round, (next) => session.dispatch({ name: 'setRound', args: { service: service.id, round: next } }));
   const centre = book.locations.find(({ id }) => id === round.centre) ?? book.locations[0];
   const lanes = book.zones.flatMap((zone) => {
     const lane = laneOf(zone, service.id);
