@@ -27,7 +27,7 @@ export {
 } from './contract/api.ts';
 export { buyerReason } from './contract/buyerReasons.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './contract/cartInput.ts';
-export { buyerNote, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
+export { type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
 export { Counter, HoursException, OpeningHours } from './counters/counter.ts';
 export {
   type CutOffs,
@@ -128,6 +128,7 @@ export type {
 export { CartLine, type Discount, QuoteRequest } from './quote/request.ts';
 export { type PreparedCart, prepareCart, type Shipment } from './quote/shipment.ts';
 export { Allowance, type Effect, plainAllowance } from './rate-book/allowance.ts';
+export { buyerNote } from './rate-book/buyerNote.ts';
 export {
   type Bound,
   CARD_KINDS,

@@ -4,6 +4,7 @@ import { Currency, minorDigits } from '../money/currency.ts';
 import type { ArrivalPromise } from '../promise/promise.ts';
 import { orderedOn, promiseText } from '../promise/promiseText.ts';
 import type { Offer, Quote } from '../quote/quoteTypes.ts';
+import { buyerNote } from '../rate-book/buyerNote.ts';
 import { type RateBook, type Service, ServiceKind } from '../rate-book/rateBook.ts';
 import { TimeSpan } from '../time/timeOfDay.ts';
 import { buyerReason } from './buyerReasons.ts';
@@ -88,10 +89,6 @@ function toCounter({ kind, counter }: Service, offer: Offer) {
   const distance = offer.status === 'priced' && offer.distance !== undefined && { distance: Math.round(offer.distance / 1000) };
   return { counter: { street, city, country, postalCode, instructions, ...distance } };
 }
-
-/** What the buyer reads under the name: the note, and what is to be known of a round. */
-export const buyerNote = ({ kind, note, round }: Service) =>
-  [note, kind === 'round' ? (round?.notes ?? '') : ''].filter((text) => text !== '').join(' · ');
 
 function toOptions(offers: readonly Offer[], book: RateBook): PublicOption[] {
   return offers.flatMap((offer): PublicOption[] => {

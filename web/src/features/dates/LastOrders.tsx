@@ -1,4 +1,4 @@
-import { dayText, type LastOrder, lastOrders, PLAIN_GOODS, type PlainDate, type RateBook } from '@ostrakon/core';
+import { fromDay, lastOrders, PLAIN_GOODS, toDay } from '@ostrakon/core';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { todayIn } from '../../calendars/today.ts';
@@ -7,36 +7,11 @@ import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { toast } from '../../ui/toast.ts';
-import { beforeWords, type DateWords, undatedWords } from '../../words/promiseWords.ts';
-
-function cellWords(order: LastOrder | undefined, words: DateWords, now: number): { text: string; tone: string } {
-  if (!order) return { text: '–', tone: 'text-ash' };
-  if ('why' in order) {
-    return order.why === 'never' ? { text: 'not any more', tone: 'text-ash' } : { text: 'no date', tone: 'text-ochre' };
-  }
-  const past = Date.parse(order.before) <= now;
-  const text = beforeWords(order.before, order.timeZone, words);
-  return past ? { text: `too late since ${text}`, tone: 'text-ash' } : { text, tone: 'font-medium' };
-}
-
-/** The table as text for the shop's own page: a line for each zone. */
-function asText(book: RateBook, orders: readonly LastOrder[], by: PlainDate, words: DateWords, now: number): string {
-  const lines = book.zones.flatMap((zone) => {
-    const open = orders.flatMap((order) => {
-      if (order.zone !== zone.id || !('before' in order) || Date.parse(order.before) <= now) return [];
-      const name = book.services.find(({ id }) => id === order.service)?.name ?? order.service;
-      return [`${name} before ${beforeWords(order.before, order.timeZone, words)}`];
-    });
-    return open.length === 0 ? [] : [`${zone.name}: ${open.join('; ')}`];
-  });
-  return [`Order in time for ${dayText(by, words.locale, words.today)}`, ...lines].join('\n');
-}
+import { type DateWords, undatedWords } from '../../words/promiseWords.ts';
+import { asText, cellWords, nextEve } from './lastOrdersText.ts';
 
 const isDate = (text: string | null): text is string =>
-  text !== null && /^20[1-3]\d-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text));
-
-/** 24 December of this year, or of the next once it is past. */
-const nextEve = (today: PlainDate): PlainDate => `${Number(today.slice(0, 4)) + (today.slice(5) > '12-24' ? 1 : 0)}-12-24`;
+  text !== null && /^20[1-3]\d-\d{2}-\d{2}$/.test(text) && fromDay(toDay(text)) === text;
 
 /** Until when a buyer in each zone may order by each service to have it by a day. */
 export function LastOrders() {

@@ -3,18 +3,14 @@ import {
   civilOf,
   type DayNumber,
   Dispatch,
-  dayOf,
   dayText,
   dispatchOf,
   fromDay,
-  instantOf,
   isoWeekOf,
   type Location,
   localAt,
-  minutesOf,
   PLAIN_GOODS,
   timeText,
-  weekdayOf,
 } from '@ostrakon/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
@@ -27,41 +23,7 @@ import { SignButton } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import { useFormat } from '../../words/useWords.ts';
-
-/** The weeks that hold a month, as Mondays. */
-function weeksOf(year: number, month: number): DayNumber[] {
-  const first = dayOf(year, month, 1);
-  const last = dayOf(month === 12 ? year + 1 : year, month === 12 ? 1 : month + 1, 1) - 1;
-  const monday = first - weekdayOf(first) + 1;
-  return Array.from({ length: Math.floor((last - monday) / 7) + 1 }, (_, at) => monday + at * 7);
-}
-
-interface DayCell {
-  readonly closed: string | undefined;
-  /** Minutes since midnight of the cut-off; null on a day without packing. */
-  readonly cutOff: number | null;
-  /** When an order leaves that is placed before the cut-off, or at any time of a day without one. */
-  readonly early: DayNumber | null;
-  readonly late: DayNumber | null;
-  readonly chosen: DayNumber | null;
-}
-
-function cellOf(dispatch: Dispatch, day: DayNumber, minute: number): DayCell {
-  const { packing, timeZone } = dispatch.ask;
-  const open = packing.days.isOpen(day);
-  const cutOff = open ? minutesOf(dispatch.cutOffTime(day)) : null;
-  const leaves = (at: number) => {
-    const counted = dispatch.countedFor(at);
-    return counted === null ? null : dispatch.leaving(counted, 'most');
-  };
-  return {
-    closed: packing.days.closed.get(day),
-    cutOff,
-    early: leaves(instantOf(day, 0, timeZone)),
-    late: leaves(instantOf(day, 1439, timeZone)),
-    chosen: leaves(instantOf(day, minute, timeZone)),
-  };
-}
+import { cellOf, type Month, step, weeksOf } from './month.ts';
 
 function Hours({ cutOff }: { cutOff: number | null }) {
   const part = cutOff === null ? 0 : (cutOff / 1440) * 100;
@@ -72,16 +34,6 @@ function Hours({ cutOff }: { cutOff: number | null }) {
   );
 }
 
-interface Asked {
-  readonly year: number;
-  readonly month: number;
-}
-
-const step = ({ year, month }: Asked, by: 1 | -1): Asked => {
-  const at = year * 12 + month - 1 + by;
-  return { year: Math.floor(at / 12), month: (at % 12) + 1 };
-};
-
 /** What happens to an order placed on each day of a month, at any hour. */
 export function MonthView({ location }: { location: Location }) {
   const { book } = useDraft();
@@ -91,11 +43,11 @@ export function MonthView({ location }: { location: Location }) {
   const today = localAt(Date.now(), location.timeZone).day;
   const asked = /^(\d{4})-(\d{2})$/.exec(search.get('month') ?? '');
   const now: CivilDate = civilOf(today);
-  const at: Asked =
+  const at: Month =
     asked && Number(asked[1]) >= 2017 && Number(asked[1]) <= 2037 && Number(asked[2]) >= 1 && Number(asked[2]) <= 12
       ? { year: Number(asked[1]), month: Number(asked[2]) }
       : now;
-  const go = ({ year, month }: Asked) => {
+  const go = ({ year, month }: Month) => {
     const next = new URLSearchParams(search);
     next.set('month', `${year}-${String(month).padStart(2, '0')}`);
     setSearch(next, { replace: true, preventScrollReset: true });

@@ -1,131 +1,22 @@
-import {
-  boundsOf,
-  compile,
-  distanceToMillimetres,
-  explainDestination,
-  groupMembers,
-  laneOf,
-  type Place,
-  type Position,
-  postalRulesOf,
-  type RateBook,
-  subdivisionOfPostal,
-  type Zone,
-} from '@ostrakon/core';
+import type { Place, Position, Zone } from '@ostrakon/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { MapDot, MapShapesOfZone } from '../../map/MapShapesOfZone.tsx';
-import { circleRing, project } from '../../map/mercator.ts';
-import { RoundRings, ringsOf } from '../../map/RoundRings.tsx';
+import { project } from '../../map/mercator.ts';
+import { RoundRings } from '../../map/RoundRings.tsx';
 import { useZoneFill } from '../../map/useZoneFill.ts';
-import { type MapPoint, type View, ZoneMap } from '../../map/ZoneMap.tsx';
+import { type MapPoint, ZoneMap } from '../../map/ZoneMap.tsx';
 import { AreaForm } from '../../places/AreaForm.tsx';
 import { useAreaDrawing } from '../../places/useAreaDrawing.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { zoneColour } from '../../ui/zoneColours.ts';
-import { matchedBy } from '../../words/quoteWords.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
+import { type Dropped, DroppedAddress } from './DroppedAddress.tsx';
+import { focusOf, onTheMap, viewOf } from './zoneMapView.ts';
 
 type Tool = 'pick' | 'draw' | 'address';
-
-interface Dropped {
-  readonly point: MapPoint;
-  readonly code: string | null;
-}
-
-/** What the map opens on: the zone's areas and circles where it has any, else its countries and provinces. */
-function viewOf(zone: Zone, locations: ReadonlyMap<string, MapPoint>): View | null {
-  const boxes = zone.places.flatMap((place): View[] => {
-    if (place.kind === 'area') return [boundsOf(place.outline)];
-    const centre = place.kind === 'circle' ? locations.get(place.location) : undefined;
-    return place.kind === 'circle' && centre ? [boundsOf([[circleRing(centre, distanceToMillimetres(place.within) / 1000, 12)]])] : [];
-  });
-  if (boxes.length === 0) return null;
-  const edge = (at: 0 | 1 | 2 | 3, pick: (...values: number[]) => number) => pick(...boxes.map((box) => box[at]));
-  const [west, south, east, north] = [edge(0, Math.min), edge(1, Math.min), edge(2, Math.max), edge(3, Math.max)];
-  const margin = Math.max(0.05, (east - west) * 0.4, (north - south) * 0.4);
-  return [west - margin, south - margin, east + margin, north + margin];
-}
-
-/** The countries and provinces that the places of a zone are or lie in, as they were when the map opened. */
-function focusOf(zone: Zone): (code: string) => boolean {
-  const codes = new Set(
-    zone.places.flatMap((place): readonly string[] => {
-      if (place.excluded) return [];
-      if (place.kind === 'countryGroup') return groupMembers(place.group);
-      if (place.kind === 'subdivision') return [place.subdivision];
-      if (place.kind === 'country') return [place.country];
-      if (place.kind !== 'postal') return [];
-      const parts = postalRulesOf(place.rules).map(({ line }) => subdivisionOfPostal(place.country, line) ?? place.country);
-      return [...new Set(parts)];
-    }),
-  );
-  const left = new Set(zone.places.flatMap((place) => (place.kind === 'country' && place.excluded ? [place.country] : [])));
-  return (code) => !left.has(code) && (codes.has(code) || (code.length > 2 && codes.has(code.slice(0, 2))));
-}
-
-/** The rings of the rounds that drive through a zone, and its counters. */
-function onTheMap(zone: Zone, { services, locations }: RateBook) {
-  const rounds = services.flatMap(({ id, kind, round }) => {
-    const lane = laneOf(zone, id);
-    const centre = (locations.find((location) => location.id === round?.centre) ?? locations[0])?.point;
-    return kind === 'round' && lane && centre ? [{ id, centre, rings: ringsOf(lane.card) }] : [];
-  });
-  const counters = services.flatMap(({ id, name, kind, counter }) =>
-    kind === 'counter' && counter?.point && laneOf(zone, id) ? [{ id, name, point: counter.point }] : [],
-  );
-  return { rounds, counters };
-}
-
-/** Where an address dropped on the map falls, and why. */
-function DroppedAddress({ dropped }: { dropped: Dropped }) {
-  const { book } = useDraft();
-  const { send } = useBench();
-  const format = useFormat();
-  const subdivision = useSubdivisionNames();
-  const compiled = useMemo(() => compile(book), [book]);
-  const { point, code } = dropped;
-  const where = `${point.latitude.toFixed(4)}, ${point.longitude.toFixed(4)}`;
-  if (code === null) return <p className="mt-2 text-sm text-ash">{where} lies in no country of the map.</p>;
-  const country = code.slice(0, 2);
-  const to = { country, ...(code.length > 2 && { subdivision: code }), point };
-  const claims = explainDestination(compiled, to);
-  const name = code.length > 2 ? `${subdivision(code)}, ${format.region(country)}` : format.region(country);
-  const winner = claims.find(({ cutOut }) => !cutOut);
-  const served = book.shop.served.includes(country);
-  return (
-    <div role="status" className="mt-2 flex items-start justify-between gap-3 rounded-lg border border-clay bg-clay-soft px-3 py-2">
-      <div>
-        <p>
-          <strong>
-            {where}, {name}
-          </strong>{' '}
-          {!served
-            ? 'is not served: buyers there get no option.'
-            : winner
-              ? `falls into ${winner.name}, by ${matchedBy(winner.answer, format, subdivision)}.`
-              : 'falls into no zone.'}
-        </p>
-        {claims.length > 1 && (
-          <ul className="mt-1 text-sm text-ash">
-            {claims
-              .filter((claim) => claim !== winner)
-              .map(({ answer, name: zone, cutOut }) => (
-                <li key={`${answer.zone} ${matchedBy(answer, format, subdivision)}`}>
-                  {zone} {cutOut ? 'leaves it out' : 'claims it less closely or later'}, by {matchedBy(answer, format, subdivision)}.
-                </li>
-              ))}
-          </ul>
-        )}
-      </div>
-      <Button className="shrink-0" onClick={() => send({ kind: 'setDestination', destination: to })}>
-        Put on the bench
-      </Button>
-    </div>
-  );
-}
 
 /** The zone on the map: countries are picked by clicking, areas drawn and moved, addresses dropped. */
 export function ZoneMapPanel({
