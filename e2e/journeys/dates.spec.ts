@@ -169,15 +169,28 @@ test('a van round ringed and drawn: an address at each edge, inside and outside,
   await expect(notOffered(page)).toContainText('Van round the address lies outside the round’s area');
   await at(page, '44.6658, -63.43');
   await expect(van).toContainText('$6.00');
-  await at(page, '');
-  await type(page, 'Postal code', '');
   await page.getByRole('button', { name: 'Remove Harbour side' }).click();
   await expect(page.getByRole('list', { name: 'Area of the round' })).toBeHidden();
-  await expect(notOffered(page)).toContainText('Van round a distance decides, and where this address lies is not known');
 
   await refused(page, 'End of Tuesday from 09:00', '8', /ends before it starts/);
   await refused(page, 'Start of Tuesday from 13:00', '11:00', /overlaps another window/);
   await saved(page);
+
+  // Nobody knows where a French address without a point lies.
+  const rings = {
+    kind: 'distanceTiers',
+    measure: 'distance',
+    bands: 'whole',
+    tiers: [{ upTo: '12 km', result: { kind: 'free' } }],
+    above: { kind: 'free' },
+    floor: null,
+    cap: null,
+  } as const;
+  await shop.send({ name: 'startLane', args: { zone: 'europe', service: 'van', card: { ...rings, tiers: [...rings.tiers] } } });
+  await page.reload();
+  await at(page, '');
+  await bench(page).getByLabel('Country', { exact: true }).selectOption('FR');
+  await expect(notOffered(page)).toContainText('Van round a distance decides, and where this address lies is not known');
 });
 
 test('a counter keeps its holiday hours; hours that overlap or cross midnight are told in words', async ({ page, shop }) => {

@@ -100,7 +100,7 @@ export function CalendarFileDialog({
           <input
             type="file"
             accept=".ics,text/calendar"
-            className="mt-0.5 block w-full"
+            className="mt-0.5 block w-full file:mr-3 file:h-8 file:rounded-md file:border file:border-line-strong file:bg-paper file:px-3 file:font-medium"
             onChange={(event) => {
               void open(event.target.files?.[0]);
               event.target.value = '';

@@ -1,6 +1,6 @@
 import type { ClosedDays, ClosedList } from '@ostrakon/core';
 import { X } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, type ReactNode, Suspense, useState } from 'react';
 import { Button, SignButton } from '../ui/Button.tsx';
 import { LabelledInput } from '../ui/LabelledInput.tsx';
 import { toast } from '../ui/toast.ts';
@@ -55,6 +55,7 @@ export function ClosedDaysEditor({
   onChange,
   country,
   today,
+  beside,
 }: {
   /** Whose closed days: names the parts for screen readers. */
   of: string;
@@ -64,6 +65,8 @@ export function ClosedDaysEditor({
   country: { country: string; subdivision: string | null };
   /** The plain date it is now. */
   today: string;
+  /** What else is known of an entry, to be changed in its row. */
+  beside?: (entry: ClosedDays) => ReactNode;
 }) {
   const format = useFormat();
   const [dialog, setDialog] = useState<'file' | 'holidays' | null>(null);
@@ -90,6 +93,7 @@ export function ClosedDaysEditor({
                 {entry.name}
               </span>
               <span className="min-w-0 flex-1 truncate text-sm text-ash">{closedDaysWords(entry, format, today)}</span>
+              {beside?.(entry)}
               <SignButton label={`Remove ${entry.name}`} onClick={() => onChange(value.filter((one) => one !== entry))}>
                 <X size={14} aria-hidden />
               </SignButton>

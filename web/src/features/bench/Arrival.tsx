@@ -36,7 +36,9 @@ export function Arrival() {
   const words = datesFrom(book, orderedOn(promise));
   return (
     <section aria-label="When it arrives" className="border-line border-t px-4 py-3">
-      <h3 className="mb-1.5 text-sm font-semibold text-ash">When {name} arrives</h3>
+      <h3 className="mb-1.5 text-sm font-semibold text-ash">
+        When {name} {promise.readyAt === undefined ? 'arrives' : 'is ready'}
+      </h3>
       {quote.consignments.length > 1 && <p className="mb-1 text-sm text-ash">Of several consignments, the one that arrives last:</p>}
       <ol className="space-y-1 text-sm">
         {promise.chain.map((step) => {

@@ -26,7 +26,7 @@ export function TransitEditor() {
       <div className="mt-1 flex items-start gap-2">
         <TypedField<Transit | null>
           label="Days on the way"
-          className="w-28"
+          className="w-20 shrink-0"
           inputClass="text-right"
           placeholder={own === null ? 'not stated' : daysShown(own)}
           shown={daysShown(lane.transit)}
@@ -38,7 +38,7 @@ export function TransitEditor() {
         </span>
       </div>
       <Link to={`/services/${at.service}`} className="text-sm text-clay underline">
-        How {service.name} counts days
+        How it counts days
       </Link>
     </section>
   );

@@ -166,7 +166,7 @@ function Ready({ counter, set }: { counter: Counter; set: Set }) {
       </div>
       <p className="mt-1 text-sm text-ash">
         {stock.kind === 'own'
-          ? 'Counted from the order, in hours the counter is open.'
+          ? 'Counted from the order, in hours the counter is open; for goods with extra packing days, from the day they are packed.'
           : 'Packed by the dispatch calendar of where the goods leave from, then the days on the way, then hours the counter is open.'}
       </p>
     </section>
