@@ -2,8 +2,10 @@ import './theme.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { lazy, StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
-import { RouterProvider } from 'react-router/dom';
-import { router } from './app/routes.tsx';
+import { ErrorBoundary } from 'react-error-boundary';
+import { BrowserRouter } from 'react-router';
+import { Screens } from './app/routes.tsx';
+import { Broken } from './ui/Lost.tsx';
 
 // Not needed for the first look at the sheet.
 const Toasts = lazy(async () => ({ default: (await import('./ui/Toasts.tsx')).Toasts }));
@@ -15,7 +17,11 @@ if (!root) throw new Error('index.html has no #root');
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={client}>
-      <RouterProvider router={router} />
+      <BrowserRouter>
+        <ErrorBoundary FallbackComponent={Broken}>
+          <Screens />
+        </ErrorBoundary>
+      </BrowserRouter>
       <Suspense>
         <Toasts />
       </Suspense>

@@ -31,7 +31,9 @@ export function Frame() {
       <div className="flex min-h-0 flex-1">
         <main className="relative min-w-0 flex-1 overflow-auto">
           <StaleNotice />
-          <Outlet />
+          <Suspense fallback={<p className="p-4 text-ash">Opening…</p>}>
+            <Outlet />
+          </Suspense>
         </main>
         <BenchPanel />
       </div>

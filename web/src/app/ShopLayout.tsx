@@ -1,4 +1,5 @@
 import clsx from 'clsx';
+import { Suspense } from 'react';
 import { NavLink, Outlet } from 'react-router';
 
 const SCREENS = [
@@ -32,7 +33,9 @@ export function ShopLayout() {
         ))}
       </nav>
       <div className="relative min-h-0 flex-1 overflow-auto">
-        <Outlet />
+        <Suspense fallback={<p className="p-4 text-ash">Opening…</p>}>
+          <Outlet />
+        </Suspense>
       </div>
     </div>
   );

@@ -1,48 +1,49 @@
-import { createBrowserRouter, Navigate } from 'react-router';
+import { type ComponentType, lazy } from 'react';
+import { Navigate, Route, Routes } from 'react-router';
 import { RateBookScreen } from '../features/rate-book/RateBookScreen.tsx';
-import { Broken, Lost } from '../ui/Lost.tsx';
+import { Lost } from '../ui/Lost.tsx';
 import { App } from './App.tsx';
 
-export const router = createBrowserRouter([
-  {
-    path: '/',
-    element: <App />,
-    errorElement: <Broken />,
-    hydrateFallbackElement: <p className="p-6 text-ash">Opening the rate book…</p>,
-    children: [
-      { index: true, element: <Navigate to="/book" replace /> },
-      { path: 'book', element: <RateBookScreen /> },
-      { path: 'book/:zone', lazy: async () => ({ Component: (await import('../features/zone/ZoneScreen.tsx')).ZoneScreen }) },
-      { path: 'book/:zone/:service', lazy: async () => ({ Component: (await import('../features/lane/LaneScreen.tsx')).LaneScreen }) },
-      { path: 'charges', lazy: async () => ({ Component: (await import('../features/charges/ChargesScreen.tsx')).ChargesScreen }) },
-      { path: 'dates', lazy: async () => ({ Component: (await import('../features/dates/DatesScreen.tsx')).DatesScreen }) },
-      {
-        path: 'services/:service',
-        lazy: async () => ({ Component: (await import('../features/service/ServiceScreen.tsx')).ServiceScreen }),
-      },
-      { path: 'publish', lazy: async () => ({ Component: (await import('../features/publish/PublishScreen.tsx')).PublishScreen }) },
-      {
-        path: 'shop',
-        lazy: async () => ({ Component: (await import('./ShopLayout.tsx')).ShopLayout }),
-        children: [
-          { index: true, lazy: async () => ({ Component: (await import('../features/shop/ShopScreen.tsx')).ShopScreen }) },
-          { path: 'goods', lazy: async () => ({ Component: (await import('../features/goods/GoodsScreen.tsx')).GoodsScreen }) },
-          {
-            path: 'packaging',
-            lazy: async () => ({ Component: (await import('../features/packaging/PackagingScreen.tsx')).PackagingScreen }),
-          },
-          {
-            path: 'locations',
-            lazy: async () => ({ Component: (await import('../features/locations/LocationsScreen.tsx')).LocationsScreen }),
-          },
-          {
-            path: 'dispatch',
-            lazy: async () => ({ Component: (await import('../features/dispatch/DispatchScreen.tsx')).DispatchScreen }),
-          },
-          { path: 'places', lazy: async () => ({ Component: (await import('../features/served/ServedScreen.tsx')).ServedScreen }) },
-        ],
-      },
-      { path: '*', element: <Lost what="No page is at this address." /> },
-    ],
-  },
-]);
+/** A screen that is loaded when it is first shown. */
+const screen = <K extends string>(load: () => Promise<Record<K, ComponentType>>, name: K) =>
+  lazy(async () => ({ default: (await load())[name] }));
+
+const ZoneScreen = screen(() => import('../features/zone/ZoneScreen.tsx'), 'ZoneScreen');
+const LaneScreen = screen(() => import('../features/lane/LaneScreen.tsx'), 'LaneScreen');
+const ChargesScreen = screen(() => import('../features/charges/ChargesScreen.tsx'), 'ChargesScreen');
+const DatesScreen = screen(() => import('../features/dates/DatesScreen.tsx'), 'DatesScreen');
+const ServiceScreen = screen(() => import('../features/service/ServiceScreen.tsx'), 'ServiceScreen');
+const PublishScreen = screen(() => import('../features/publish/PublishScreen.tsx'), 'PublishScreen');
+const ShopLayout = screen(() => import('./ShopLayout.tsx'), 'ShopLayout');
+const ShopScreen = screen(() => import('../features/shop/ShopScreen.tsx'), 'ShopScreen');
+const GoodsScreen = screen(() => import('../features/goods/GoodsScreen.tsx'), 'GoodsScreen');
+const PackagingScreen = screen(() => import('../features/packaging/PackagingScreen.tsx'), 'PackagingScreen');
+const LocationsScreen = screen(() => import('../features/locations/LocationsScreen.tsx'), 'LocationsScreen');
+const DispatchScreen = screen(() => import('../features/dispatch/DispatchScreen.tsx'), 'DispatchScreen');
+const ServedScreen = screen(() => import('../features/served/ServedScreen.tsx'), 'ServedScreen');
+
+export function Screens() {
+  return (
+    <Routes>
+      <Route path="/" element={<App />}>
+        <Route index element={<Navigate to="/book" replace />} />
+        <Route path="book" element={<RateBookScreen />} />
+        <Route path="book/:zone" element={<ZoneScreen />} />
+        <Route path="book/:zone/:service" element={<LaneScreen />} />
+        <Route path="charges" element={<ChargesScreen />} />
+        <Route path="dates" element={<DatesScreen />} />
+        <Route path="services/:service" element={<ServiceScreen />} />
+        <Route path="publish" element={<PublishScreen />} />
+        <Route path="shop" element={<ShopLayout />}>
+          <Route index element={<ShopScreen />} />
+          <Route path="goods" element={<GoodsScreen />} />
+          <Route path="packaging" element={<PackagingScreen />} />
+          <Route path="locations" element={<LocationsScreen />} />
+          <Route path="dispatch" element={<DispatchScreen />} />
+          <Route path="places" element={<ServedScreen />} />
+        </Route>
+        <Route path="*" element={<Lost what="No page is at this address." />} />
+      </Route>
+    </Routes>
+  );
+}

@@ -1,4 +1,5 @@
-import { Link, useRouteError } from 'react-router';
+import type { FallbackProps } from 'react-error-boundary';
+import { Link } from 'react-router';
 
 /** What stands where nothing is. */
 export function Lost({ what }: { what: string }) {
@@ -15,8 +16,7 @@ export function Lost({ what }: { what: string }) {
   );
 }
 
-export function Broken() {
-  const error = useRouteError();
+export function Broken({ error }: FallbackProps) {
   return (
     <div role="alert" className="p-6">
       <h1 className="font-serif text-xl font-semibold">This page failed</h1>
