@@ -1,0 +1,83 @@
+import request from 'supertest';
+import { beforeEach, expect, test } from 'vitest';
+import { createCarriers } from './app.ts';
+
+const KEY = 'ganne-7Q2F-dartmouth';
+const ask = {
+  from: { country: 'CA', subdivision: 'CA-NS' },
+  to: { country: 'CA', subdivision: 'CA-ON', postalCode: 'M5V 2T6' },
+  parcels: [{ weight: 2400 }],
+};
+let app: ReturnType<typeof createCarriers>;
+beforeEach(() => {
+  app = createCarriers(() => 0);
+});
+const rates = (key = KEY) => request(app).post('/gannet-air/v1/rates').set('X-Account-Key', key).send(ask);
+
+test('an account key is asked for; a negotiated account pays less than the list', async () => {
+  expect((await request(app).post('/gannet-air/v1/rates').send(ask)).status).toBe(401);
+  expect((await rates('constructor')).status).toBe(401);
+  const [own, list] = [await rates(), await rates('ganne-list-price')];
+  expect(own.body.account).toBe('GA-20418');
+  expect(own.body.rates[0].total).toBeLessThan(list.body.rates[0].total);
+});
+
+test('a question that is not understood is answered where it is wrong', async () => {
+  const answer = await request(app)
+    .post('/gannet-air/v1/rates')
+    .set('X-Account-Key', KEY)
+    .send({ ...ask, parcels: [{ weight: -1 }] });
+  expect(answer.status).toBe(400);
+  expect(answer.body.errors[0].pointer).toBe('/parcels/0/weight');
+  expect((await request(app).get('/nobody/v1/services')).status).toBe(404);
+});
+
+test('the list of services grows', async () => {
+  const codes = async () =>
+    (await request(app).get('/gannet-air/v1/services').set('X-Account-Key', KEY)).body.services.map(({ code }: { code: string }) => code);
+  expect(await codes()).toEqual(['MORN', 'DAY', 'SAVER']);
+  await request(app).post('/gannet-air/practice/services').send({ code: 'NIGHT', name: 'Night', like: 'DAY', percent: 200 }).expect(204);
+  expect(await codes()).toEqual(['MORN', 'DAY', 'SAVER', 'NIGHT']);
+  expect((await rates()).body.rates.map(({ service }: { service: string }) => service)).toContain('NIGHT');
+});
+
+test('a label is a PDF with a tracking number; asked for twice it is made once', async () => {
+  const label = { service: 'DAY', from: ask.from, to: { ...ask.to, name: 'Łucja Test 陶' }, parcel: ask.parcels[0], reference: 'T-1' };
+  const make = () => request(app).post('/gannet-air/v1/labels').set({ 'X-Account-Key': KEY, 'Idempotency-Key': 'a' }).send(label);
+  const [first, again] = [await make(), await make()];
+  expect(again.body).toEqual(first.body);
+  const pdf = await request(app).get(first.body.pdf).buffer();
+  expect(pdf.headers['content-type']).toBe('application/pdf');
+  expect(pdf.body.subarray(0, 5).toString()).toBe('%PDF-');
+  const tracked = await request(app).get(`/gannet-air/v1/tracking/${first.body.tracking}`);
+  expect(tracked.body.events).toHaveLength(1);
+  expect((await request(app).get('/petrel-post/v1/tracking/none')).status).toBe(404);
+});
+
+test('faults are done as asked for, and only to one carrier', async () => {
+  const fault = (name: string, more = {}) =>
+    request(app)
+      .post('/gannet-air/practice/fault')
+      .send({ fault: name, ...more })
+      .expect(204);
+  await fault('wrongCurrency');
+  expect((await rates()).body.currency).toBe('XTS');
+  await fault('negativePrice');
+  expect((await rates()).body.rates[0].total).toBeLessThan(0);
+  await fault('wrongJson');
+  expect((await rates()).body).not.toHaveProperty('rates');
+  await fault('halfAnswer');
+  await expect(rates()).rejects.toThrow();
+  await fault('down');
+  await expect(rates()).rejects.toThrow();
+  expect((await request(app).get('/petrel-post/v1/closed-days?year=2026')).body.closed).toHaveLength(5);
+  await fault('none');
+  expect((await rates()).status).toBe(200);
+});
+
+test('pages for people and for programs', async () => {
+  expect((await request(app).get('/')).text).toContain('Petrel Post');
+  expect((await request(app).get('/bluff-freight')).text).toContain('18.25 %');
+  const { paths } = (await request(app).get('/openapi.json')).body;
+  expect(Object.keys(paths)).toHaveLength(6);
+});

@@ -1,0 +1,56 @@
+import type { NextFunction, Request, Response } from 'express';
+import type { Fault } from './messages.ts';
+
+/** What goes wrong on purpose, by carrier. */
+export class Faults {
+  readonly #faults = new Map<string, Fault>();
+
+  of(carrier: string): Fault {
+    return this.#faults.get(carrier) ?? { fault: 'none', delay: 0 };
+  }
+
+  set(carrier: string, fault: Fault): void {
+    this.#faults.set(carrier, fault);
+  }
+
+  /** Spoils the answers of a carrier as its fault says. */
+  readonly spoil = (req: Request, res: Response, next: NextFunction): void => {
+    const { fault, delay } = this.of(String(req.params.carrier));
+    if (fault === 'none') {
+      next();
+      return;
+    }
+    if (fault === 'slow') {
+      setTimeout(next, delay);
+      return;
+    }
+    if (fault === 'down') {
+      req.socket.destroy();
+      return;
+    }
+    const send = res.json.bind(res);
+    res.json = (body: unknown) => {
+      if (fault === 'halfAnswer') {
+        const text = JSON.stringify(body);
+        res.type('json').set('Content-Length', String(Buffer.byteLength(text)));
+        res.write(text.slice(0, Math.ceil(text.length / 2)), () => req.socket.destroy());
+        return res;
+      }
+      return send(spoilt(fault, body));
+    };
+    next();
+  };
+}
+
+interface Rated {
+  readonly currency?: string;
+  readonly rates?: readonly { readonly total: number }[];
+}
+
+function spoilt(fault: Fault['fault'], body: unknown): unknown {
+  const { rates, ...rest } = body as Rated;
+  if (fault === 'wrongJson') return { answer: rates?.map(({ total }) => `$${total / 100}`) ?? 'fine' };
+  if (!rates) return body;
+  if (fault === 'wrongCurrency') return { ...rest, currency: 'XTS', rates };
+  return fault === 'negativePrice' ? { ...rest, rates: rates.map((rate) => ({ ...rate, total: -rate.total })) } : body;
+}
