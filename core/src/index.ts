@@ -1,3 +1,15 @@
+export {
+  Carriage,
+  CarrierServiceCode,
+  LiveTerms,
+  Markup,
+  PLAIN_CARRIAGE,
+  PLAIN_TERMS,
+  Unanswered,
+} from './carriers/carriage.ts';
+export { type AnswerOptions, CarrierAnswers } from './carriers/carrierAnswers.ts';
+export { BilledParcel, CarrierRate, RateAnswer, Silence } from './carriers/rateAnswer.ts';
+export { AskedParcel, askedParcels, askKey, RateAddress, RateAsk } from './carriers/rateAsk.ts';
 export type { Change, TierChange } from './changes/change.ts';
 export { describeChanges } from './changes/describeChanges.ts';
 export { CommandProblem } from './commands/commandProblem.ts';
@@ -112,6 +124,7 @@ export { type MeasuredCart, type MeasuredConsignment, measureCart } from './quot
 export { explainDestination, locate, quote, quoteZone } from './quote/quote.ts';
 export type {
   CardRow,
+  CarrierSide,
   ConsignmentQuote,
   DeliveryTax,
   LedgerRow,

@@ -150,7 +150,7 @@ test('a shop of the first format opens: its goods keep their group as a tag, its
   await shop.discard();
   shop = await openTestShop(folder);
   expect(await listed()).toEqual([{ ...clay, id: 'clay', name: 'Clay', tags: ['Clay  dry  heavy'] }]);
-  expect(shop.draft.current).toMatchObject({ revision: 8, book: { format: 4, zones: [{ places: [{ kind: 'postal', rules: 'B3*' }] }] } });
+  expect(shop.draft.current).toMatchObject({ revision: 8, book: { format: 5, zones: [{ places: [{ kind: 'postal', rules: 'B3*' }] }] } });
   expect(await shop.draft.history()).toEqual({ undo: null, redo: null });
   const unchanged = await request(shop.app).post('/api/editions').send({ revision: 8 }).expect(409);
   expect(unchanged.body.code).toBe('nothing-to-publish');

@@ -55,6 +55,7 @@ export type Change =
   | { code: 'serviceRenamed'; before: string; after: string }
   | { code: 'serviceDescribed'; service: string; before: Service; after: Service }
   | { code: 'serviceTimes'; service: string; what: 'days' | 'round' | 'counter'; before: Service; after: Service }
+  | { code: 'serviceCarried'; service: string; before: Service; after: Service }
   | { code: 'dispatchSet'; location: string; before: DispatchCalendar | null; after: DispatchCalendar | null }
   | { code: 'datesShown'; shown: boolean }
   | ({ code: 'laneAdded' | 'laneRemoved'; lane: Lane } & Of)

@@ -43,12 +43,17 @@ function zoneChanges(before: Zone, after: Zone, { services, goodsGroups }: RateB
 
 function serviceChanges(before: Service, after: Service): Change[] {
   const renamed: Change[] = before.name === after.name ? [] : [{ code: 'serviceRenamed', before: before.name, after: after.name }];
-  const plain = ({ days: _days, round: _round, counter: _counter, ...service }: Service) => ({ ...service, name: '' });
+  const carried = ({ carriage, terms }: Service) => ({ carriage, terms });
+  const plain = ({ days: _days, round: _round, counter: _counter, carriage: _carriage, terms: _terms, ...service }: Service) => ({
+    ...service,
+    name: '',
+  });
   const described = !same(plain(before), plain(after));
   const times = (['days', 'round', 'counter'] as const).filter((what) => !same(before[what], after[what]));
   return [
     ...renamed,
     ...(described ? [{ code: 'serviceDescribed', service: after.name, before, after } as const] : []),
+    ...(same(carried(before), carried(after)) ? [] : [{ code: 'serviceCarried', service: after.name, before, after } as const]),
     ...times.map((what): Change => ({ code: 'serviceTimes', service: after.name, what, before, after })),
   ];
 }

@@ -16,6 +16,7 @@ export const CommandProblemCode = z.enum([
   'chargeNotFound',
   'allowanceNotFound',
   'capBelowFloor',
+  'carrierNotChosen',
 ]);
 export type CommandProblemCode = z.infer<typeof CommandProblemCode>;
 
@@ -35,6 +36,7 @@ const SENTENCES: Record<CommandProblemCode, (id: string) => string> = {
   chargeNotFound: (id) => `No charge has the id "${id}"`,
   allowanceNotFound: (id) => `No allowance has the id "${id}"`,
   capBelowFloor: () => 'At most is less than at least',
+  carrierNotChosen: (id) => `No carrier is chosen for the service "${id}"`,
   outOfOrder: (id) => `The list has no position ${id}`,
 };
 

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { VolumeRule } from '../packing/billable.ts';
 import { Packaging } from '../packing/packaging.ts';
 import { Id } from '../rate-book/naming.ts';
-import type { Packing, RateBook } from '../rate-book/rateBook.ts';
+import type { Packing, RateBook, Service } from '../rate-book/rateBook.ts';
 import { edited, moveTo, requireFree, requireOne } from './bookEdits.ts';
 import { define } from './define.ts';
 
@@ -16,6 +16,14 @@ function withPacking(book: RateBook, edit: (packing: Packing) => Packing): RateB
 const withPackaging = (book: RateBook, edit: (list: readonly Packaging[]) => readonly Packaging[]) =>
   withPacking(book, (packing) => ({ ...packing, packaging: [...edit(packing.packaging)] }));
 
+/** A service keeps what is left of its own packaging; with none left it uses all. */
+function withoutPackaging(service: Service, gone: Id): Service {
+  const { carriage } = service;
+  if (!carriage?.packaging?.includes(gone)) return service;
+  const left = carriage.packaging.filter((id) => id !== gone);
+  return { ...service, carriage: { ...carriage, packaging: left.length > 0 ? left : null } };
+}
+
 export const packingCommands = {
   addPackaging: define(Packaging, (book, args) => {
     requireFree(book.packing.packaging, args.id, MOST_PACKAGING, 'pieces of packaging');
@@ -26,7 +34,8 @@ export const packingCommands = {
   ),
   removePackaging: define(z.strictObject({ packaging: Id }), (book, args) => {
     requireOne(book.packing.packaging, args.packaging, 'packagingNotFound', 'packaging');
-    return withPacking(book, (packing) => ({
+    const services = book.services.map((service) => withoutPackaging(service, args.packaging));
+    return withPacking({ ...book, services }, (packing) => ({
       ...packing,
       packaging: packing.packaging.filter(({ id }) => id !== args.packaging),
       usual: packing.usual === args.packaging ? null : packing.usual,

@@ -1,11 +1,15 @@
 import { z } from 'zod';
+import { Carriage, LiveTerms } from '../carriers/carriage.ts';
 import { Counter } from '../counters/counter.ts';
 import { ServiceDays } from '../dispatch/dispatchCalendar.ts';
+import { Card } from '../rate-book/card.ts';
+import { plainLane } from '../rate-book/lane.ts';
 import type { Location } from '../rate-book/location.ts';
 import { Id, Name } from '../rate-book/naming.ts';
 import { laneOf, Service } from '../rate-book/rateBook.ts';
 import { Round } from '../rounds/round.ts';
 import { insertAt, moveTo, requireFree, requireOne, serviceOf, withoutLane, withService } from './bookEdits.ts';
+import { CommandProblem } from './commandProblem.ts';
 import { define } from './define.ts';
 import { withoutInRules } from './ruleCommands.ts';
 
@@ -15,6 +19,13 @@ function withoutOwnCutOffs(location: Location, service: Id): Location {
   const { dispatch } = location;
   if (!dispatch?.ownCutOffs.some((own) => own.service === service)) return location;
   return { ...location, dispatch: { ...dispatch, ownCutOffs: dispatch.ownCutOffs.filter((own) => own.service !== service) } };
+}
+
+/** Where a service goes, those it stood in for have their own cards left. */
+function withoutBackup(service: Service, gone: Id): Service {
+  const { terms } = service;
+  if (terms?.unanswered.kind !== 'service' || terms.unanswered.service !== gone) return service;
+  return { ...service, terms: { ...terms, unanswered: { kind: 'card' } } };
 }
 
 /** A copied service orders until when the original does. */
@@ -36,7 +47,11 @@ export const serviceCommands = {
   ),
   describeService: define(
     z.strictObject({ service: Id, ...Service.pick({ internalName: true, kind: true, note: true, mixing: true }).shape }),
-    (book, { service: id, ...facts }) => withService(book, id, (service) => ({ ...service, ...facts })),
+    (book, { service: id, ...facts }) => {
+      const { carriage, terms } = serviceOf(book, id);
+      if (facts.kind === 'carrier' && (carriage === null || terms === null)) throw new CommandProblem('carrierNotChosen', 'kind', id);
+      return withService(book, id, (service) => ({ ...service, ...facts }));
+    },
   ),
   setServiceDays: define(z.strictObject({ service: Id, days: ServiceDays }), (book, args) =>
     withService(book, args.service, (service) => ({ ...service, days: args.days })),
@@ -47,6 +62,47 @@ export const serviceCommands = {
   }),
   setCounter: define(z.strictObject({ service: Id, counter: Counter.nullable() }), (book, { service: id, counter }) =>
     withService(book, id, (service) => ({ ...service, counter })),
+  ),
+  /** Who carries a service; without a carrier it has its own prices again. */
+  setCarriage: define(
+    z.strictObject({ service: Id, carriage: Carriage.nullable(), terms: LiveTerms.nullable() }),
+    (book, { service: id, carriage, terms }) => {
+      const other = terms?.unanswered.kind === 'service' ? terms.unanswered.service : null;
+      if (other !== null) serviceOf(book, other, 'terms');
+      if (other === id) throw new CommandProblem('serviceNotFound', 'terms', id);
+      const whole = carriage !== null && terms !== null;
+      return withService(book, id, (service) => ({
+        ...service,
+        kind: service.kind === 'carrier' && !whole ? 'card' : service.kind,
+        carriage,
+        terms,
+      }));
+    },
+  ),
+  /** Services of a carrier, with a lane in each of some zones. */
+  addCarrierServices: define(
+    z.strictObject({
+      services: z
+        .array(Service.refine(({ kind, carriage, terms }) => kind === 'carrier' && carriage !== null && terms !== null))
+        .min(1)
+        .max(60),
+      zones: z.array(Id).max(300),
+      card: Card,
+    }),
+    (book, { services, zones, card }) => {
+      for (const zone of zones) requireOne(book.zones, zone, 'zoneNotFound', 'zones');
+      const all = [...book.services];
+      for (const service of services) {
+        requireFree(all, service.id, MOST_SERVICES, 'services');
+        all.push(service);
+      }
+      const lanes = Object.fromEntries(services.map(({ id }) => [id, plainLane(card)]));
+      return {
+        ...book,
+        services: all,
+        zones: book.zones.map((zone) => (zones.includes(zone.id) ? { ...zone, lanes: { ...zone.lanes, ...lanes } } : zone)),
+      };
+    },
   ),
   /** A copy with a copy of every lane, right after the original. */
   duplicateService: define(z.strictObject({ service: Id, id: Id, name: Name }), (book, args) => {
@@ -67,7 +123,7 @@ export const serviceCommands = {
     serviceOf(book, args.service);
     return {
       ...book,
-      services: book.services.filter((service) => service.id !== args.service),
+      services: book.services.filter((service) => service.id !== args.service).map((service) => withoutBackup(service, args.service)),
       zones: book.zones.map((zone) => withoutLane(zone, args.service)),
       locations: book.locations.map((location) => withoutOwnCutOffs(location, args.service)),
       ...withoutInRules(book, { kind: 'services', id: args.service }),

@@ -78,6 +78,10 @@ export function buyerReason(reason: Reason, shop: Shop): string | null {
       return 'Not at this address.';
     case 'noOrigin':
       return 'Not for these goods.';
+    case 'carrierDeclined':
+      return 'Not for this order.';
+    case 'carrierSilent':
+      return 'Not available at the moment.';
     case 'noLane':
     case 'noZone':
       return null;

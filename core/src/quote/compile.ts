@@ -17,18 +17,13 @@ export interface CompiledZone {
 }
 
 /** A rate book turned into lookup structures, once; quoting then allocates little. */
-export interface CompiledBook {
+export interface CompiledBook extends CompiledPacking {
   readonly book: RateBook;
   readonly zones: readonly CompiledZone[];
   readonly places: PlaceIndex;
   readonly served: ReadonlySet<string>;
   /** Ids of the goods groups. */
   readonly groups: ReadonlySet<Id>;
-  readonly packing: PackingOrder;
-  /** No packaging is in use: the sample carton stands in. */
-  readonly sampleCarton: boolean;
-  /** What goods were packed into lately. */
-  readonly parcels: Map<string, readonly Parcel[]>;
 }
 
 /** What compiled lanes rest on besides their zone; documents are never changed in place, so the same part is the same thing. */
@@ -44,6 +39,17 @@ const sameRest = (a: Rest, b: Rest) =>
   a.pricing === b.pricing &&
   a.currency === b.currency;
 
+/** A carrier's lane with the lane that stands in for it; one step only, so that two never wait for each other. */
+function withBackup(
+  lane: CompiledLane | null,
+  lanes: readonly (CompiledLane | null)[],
+  services: RateBook['services'],
+): CompiledLane | null {
+  const { unanswered } = lane?.terms ?? {};
+  if (!lane || unanswered?.kind !== 'service') return lane;
+  return { ...lane, backup: lanes[services.findIndex(({ id }) => id === unanswered.service)] ?? null };
+}
+
 /** A zone that has not changed since the last edit is not compiled again. */
 function compileZone(zone: Zone, rest: Rest): CompiledZone {
   const held = compiledZones.get(zone);
@@ -53,7 +59,7 @@ function compileZone(zone: Zone, rest: Rest): CompiledZone {
     const lane = laneOf(zone, service.id);
     return lane ? compileLane(lane, service, zone, context) : null;
   });
-  const compiled = { zone, lanes };
+  const compiled = { zone, lanes: lanes.map((lane) => withBackup(lane, lanes, rest.services)) };
   compiledZones.set(zone, { rest, zone: compiled });
   return compiled;
 }
@@ -68,21 +74,41 @@ function asksDistance(book: RateBook): boolean {
   );
 }
 
-interface CompiledPacking {
+/** What goods are packed into, and what they were packed into lately. */
+export interface CompiledPacking {
   readonly packing: PackingOrder;
+  /** No packaging is in use: the sample carton stands in. */
   readonly sampleCarton: boolean;
   readonly parcels: Map<string, readonly Parcel[]>;
 }
 
 const compilePacking = oncePer((packing: RateBook['packing']): CompiledPacking => {
-  const inUse = packing.packaging.filter((packaging) => packaging.inUse);
+  return packingOf(packing, () => true);
+});
+
+function packingOf(packing: RateBook['packing'], chosen: (packaging: Id) => boolean): CompiledPacking {
+  const inUse = packing.packaging.filter((packaging) => packaging.inUse && chosen(packaging.id));
   const cartons: Carton[] = (inUse.length > 0 ? inUse : [SAMPLE_CARTON]).map(toCarton);
   return {
     packing: { cartons, usual: packing.usual, volume: packing.volume },
     sampleCarton: inUse.length === 0,
     parcels: new Map(),
   };
-});
+}
+
+const ownSets = oncePer((_packing: RateBook['packing']) => new Map<string, CompiledPacking>());
+
+/** The packing of a service with packaging of its own; all packaging where none of it is in use any more. */
+export function ownPacking({ book, ...whole }: CompiledBook, packaging: readonly Id[]): CompiledPacking {
+  const sets = ownSets(book.packing);
+  const key = packaging.join(' ');
+  const held = sets.get(key);
+  if (held) return held;
+  const own = packingOf(book.packing, (id) => packaging.includes(id));
+  const compiled = own.sampleCarton ? whole : own;
+  sets.set(key, compiled);
+  return compiled;
+}
 
 export function compile(book: RateBook): CompiledBook {
   const { services, charges, allowances, locations } = book;

@@ -1,3 +1,4 @@
+import { type Carriage, type LiveTerms, PLAIN_TERMS } from '../carriers/carriage.ts';
 import { minorDigits } from '../money/currency.ts';
 import type { Ending } from '../money/ending.ts';
 import type { RoundingRule } from '../money/rounding.ts';
@@ -27,6 +28,12 @@ import {
 export interface CompiledLane {
   readonly lane: Lane;
   readonly service: Service;
+  readonly zone: Id;
+  /** Who carries it, and, of a carrier's service, how its price becomes the buyer's. */
+  readonly carriage: Carriage | null;
+  readonly terms: LiveTerms | null;
+  /** The lane whose price holds while the carrier does not answer. */
+  readonly backup: CompiledLane | null;
   /** The place of the service in the book. */
   readonly slot: number;
   /** Where distances are measured from: a counter, the centre of a round; undefined where the goods leave from. */
@@ -35,6 +42,8 @@ export interface CompiledLane {
   readonly area: PlaceIndex | null;
   /** A round's price or limits ask how far away the address is. */
   readonly needsDistance: boolean;
+  /** Distances or parcels differ from those of other services. */
+  readonly ownView: boolean;
   readonly limits: readonly CompiledLimit[];
   readonly goods: GoodsSet | null;
   readonly coupons: ReadonlySet<string> | null;
@@ -90,12 +99,20 @@ export function compileLane(lane: Lane, service: Service, zone: Zone, context: L
   const charges = context.charges.filter(here).map(compileCharge);
   const allowances = [...(lane.freeFrom ? [compileFreeFrom(lane.freeFrom)] : []), ...context.allowances.filter(here).map(compileAllowance)];
   const area = areaOf(service);
+  const terms = service.kind === 'carrier' && service.carriage !== null ? (service.terms ?? PLAIN_TERMS) : null;
   const needsDistance = service.kind === 'round' && readsDistance(lane);
+  const centre = centreOf(service, context);
+  const carriage = service.kind === 'card' || service.kind === 'carrier' ? service.carriage : null;
   return {
     lane,
     service,
+    zone: zone.id,
+    carriage,
+    ownView: centre !== undefined || (carriage?.packaging ?? null) !== null,
+    terms,
+    backup: null,
     slot: context.services.indexOf(service),
-    centre: centreOf(service, context),
+    centre,
     area,
     needsDistance,
     limits: lane.limits.map(compileLimit),
@@ -105,6 +122,7 @@ export function compileLane(lane: Lane, service: Service, zone: Zone, context: L
     weekdays,
     unconditional: area === null && !needsDistance && goods === null && coupons.length === 0 && dates === null && weekdays === null,
     plain:
+      terms === null &&
       charges.length + allowances.length + lane.groupCards.length === 0 &&
       lane.floor === null &&
       lane.cap === null &&
@@ -120,7 +138,7 @@ export function compileLane(lane: Lane, service: Service, zone: Zone, context: L
     floor: lane.floor ?? 0,
     cap: lane.cap ?? Infinity,
     rule,
-    ending: pricing.ending,
+    ending: terms?.ending ?? pricing.ending,
     digits: minorDigits(context.currency),
     tax: pricing.tax,
     taxRate: zone.taxRate,

@@ -10,6 +10,7 @@ import { type CompiledCard, cardPrice } from './compiledCard.ts';
 import type { CompiledLane } from './compiledLane.ts';
 import { REFER, WITHHELD } from './compiledResult.ts';
 import { allowed, type CompiledAllowance, type CompiledCharge, hasCoupon, onDate, withinLimits } from './compiledRules.ts';
+import { livePrice } from './livePrice.ts';
 import type { CardRow, LedgerRow } from './quoteTypes.ts';
 import type { Part, Shipment } from './shipment.ts';
 
@@ -99,18 +100,37 @@ function joinCards(lane: CompiledLane, parts: readonly Part[], rows: LedgerRow[]
   return dearest + (mixing.kind === 'dearestPlus' ? mixing.each * Math.max(0, parts.length - 1) : 0);
 }
 
-function basePrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): number {
-  const apart = pricesApart(lane, shipment);
-  if (apart && refusesApart(lane, shipment)) return WITHHELD;
-  const parts = partsOf(lane, shipment, apart);
-  let price = parts === null ? cardPrice(lane.card, shipment.vector, rows) : joinCards(lane, parts, rows);
-  if (price < 0 || !lane.ownCharges || shipment.own.length === 0) return price;
+/** The carrier's price where it holds; null where the lane's own card does. */
+function carrierPrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): number | null {
+  if (lane.terms === null) return null;
+  const answer = shipment.carrierAnswer(lane);
+  if (answer.kind === 'rate') return livePrice(lane, answer.priced, rows);
+  return answer.kind === 'silent' && answer.why !== 'waiting' && lane.terms.unanswered.kind === 'card' ? null : WITHHELD;
+}
+
+/** What products with a charge of their own add. */
+function ownCharges(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): number {
+  if (!lane.ownCharges) return 0;
+  let sum = 0;
   for (const { line, how, each, quantity } of shipment.own) {
     const amount = each * quantity;
     rows?.push({ code: 'ownCharge', line, how, each, quantity, amount });
-    price += amount;
+    sum += amount;
   }
-  return price;
+  return sum;
+}
+
+function basePrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): number {
+  const live = carrierPrice(lane, shipment, rows);
+  const price = live ?? cardsPrice(lane, shipment, rows);
+  return price < 0 ? price : price + ownCharges(lane, shipment, rows);
+}
+
+function cardsPrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): number {
+  const apart = pricesApart(lane, shipment);
+  if (apart && refusesApart(lane, shipment)) return WITHHELD;
+  const parts = partsOf(lane, shipment, apart);
+  return parts === null ? cardPrice(lane.card, shipment.vector, rows) : joinCards(lane, parts, rows);
 }
 
 interface Charged {
@@ -278,10 +298,18 @@ export function priceWithin(lane: CompiledLane, shipment: Shipment, rows: Ledger
   return finished(lane, withAllowances(lane, shipment, { base: total - charges, charges }, rows), rows);
 }
 
+/** Whether another service stands in for a carrier that does not answer. */
+export function standsIn(lane: CompiledLane, shipment: Shipment): boolean {
+  if (lane.terms?.unanswered.kind !== 'service') return false;
+  const answer = shipment.carrierAnswer(lane);
+  return answer.kind === 'silent' && answer.why !== 'waiting';
+}
+
 /** The price of a lane in minor units, or a code below 0; allocates little. */
 export function lanePrice(lane: CompiledLane, whole: Shipment): number {
-  const shipment = lane.centre === undefined ? whole : whole.seenFrom(lane);
+  const shipment = lane.ownView ? whole.seenBy(lane) : whole;
   if (!withinLimits(lane.limits, shipment.vector) || !meetsConditions(lane, shipment)) return WITHHELD;
+  if (lane.terms !== null && standsIn(lane, shipment)) return lane.backup === null ? WITHHELD : lanePrice(lane.backup, whole);
   if (lane.plain && shipment.own.length === 0) return cardPrice(lane.card, shipment.vector, null);
   return priceWithin(lane, shipment, null);
 }

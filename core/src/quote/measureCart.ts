@@ -10,7 +10,7 @@ import { geodesicDistance } from '../places/geodesic.ts';
 import type { Destination } from '../places/place.ts';
 import { mayShip } from '../rate-book/location.ts';
 import type { Id } from '../rate-book/naming.ts';
-import type { CompiledBook } from './compile.ts';
+import type { CompiledBook, CompiledPacking } from './compile.ts';
 import type { CartLine, Discount, QuoteRequest } from './request.ts';
 
 /** The part of a cart that travels together. */
@@ -80,7 +80,7 @@ const toGoods = (line: CartLine, at: number): PackGoods => ({
 const MOST_KEPT = 500;
 
 /** Packs goods, or gives what the same goods were packed into before. */
-function packed(compiled: CompiledBook, goods: readonly PackGoods[]): readonly Parcel[] {
+function packed(compiled: CompiledPacking, goods: readonly PackGoods[]): readonly Parcel[] {
   const key = JSON.stringify(goods);
   const known = compiled.parcels.get(key);
   if (known) return known;
@@ -139,9 +139,10 @@ export function measureLines(
   { valuesBefore, lineValues }: Pick<MeasuredCart, 'valuesBefore' | 'lineValues'>,
   { to, origin, shippable }: Pick<MeasuredConsignment, 'to' | 'origin' | 'shippable'>,
   lines: readonly number[],
+  packing: CompiledPacking = compiled,
 ): MeasuredConsignment {
   const goods = lines.map((at) => toGoods(cart.lines[at] as CartLine, at));
-  const parcels = packed(compiled, goods);
+  const parcels = packed(packing, goods);
   const sum = (of: (at: number) => number) => lines.reduce((all, at) => all + of(at), 0);
   const present = new Set(lines.map((at) => groupOf(cart.lines[at] as CartLine, compiled)));
   const measures: Measures = {

@@ -79,7 +79,19 @@ function joinAnswers(service: Id, answers: Answers): Offer | Withheld {
     transit: { least: Math.max(...transits.map(({ least }) => least)), most: Math.max(...transits.map(({ most }) => most)) },
   };
   const price = ledger.reduce((sum, row) => sum + row.amount, 0);
-  return { status: 'priced', service, price, ledger, ...(tax && { tax }), ...transit, ...arrival };
+  const carriers = priced.flatMap((answer) => answer.carriers ?? []);
+  const standIn = priced.find((answer) => answer.standIn)?.standIn;
+  return {
+    status: 'priced',
+    service,
+    price,
+    ledger,
+    ...(tax && { tax }),
+    ...transit,
+    ...arrival,
+    ...(carriers.length > 0 && { carriers }),
+    ...(standIn && { standIn }),
+  };
 }
 
 function joined(compiled: CompiledBook, answers: readonly Answers[]): Answers {
@@ -157,17 +169,23 @@ const offered = ({ book }: CompiledBook, answers: Answers) => ({
   withheld: answers.filter((answer) => answer.status === 'withheld'),
 });
 
-const anyOffer = (answers: Answers) => answers.some((answer) => answer.status !== 'withheld');
+/** Whether anything is offered, or may be once a carrier has answered. */
+const anyOffer = (answers: Answers) =>
+  answers.some(
+    (answer) =>
+      answer.status !== 'withheld' ||
+      answer.reasons.some((reason) => reason.code === 'carrierSilent' && (reason.why === 'waiting' || reason.why === 'notAsked')),
+  );
 
 /** A consignment that no service takes whole is parted by goods group, where that helps any of them. */
 function partWhereNeeded(
   compiled: CompiledBook,
   request: QuoteRequest,
-  { measured, shipment, zone }: { measured: PreparedCart['measured']; shipment: Shipment; zone: CompiledZone | undefined },
+  { prepared, shipment, zone }: { prepared: PreparedCart; shipment: Shipment; zone: CompiledZone | undefined },
 ): { shipment: Shipment; answers: Answers }[] {
   const answers = quoteShipment(compiled, zone, shipment);
   if (anyOffer(answers) || !zone || shipment.consignment.groups.length < 2) return [{ shipment, answers }];
-  const parts = partByGroup(compiled, request, measured, shipment).map((part) => ({
+  const parts = partByGroup(compiled, request, prepared, shipment).map((part) => ({
     shipment: part,
     answers: quoteShipment(compiled, zone, part),
   }));
@@ -191,7 +209,7 @@ export function quote(compiled: CompiledBook, request: QuoteRequest, prepared: P
     const index = located[shipment.consignment.to]?.index;
     return index === undefined ? undefined : compiled.zones[index];
   };
-  const parts = shipments.flatMap((shipment) => partWhereNeeded(compiled, request, { measured, shipment, zone: zoneOf(shipment) }));
+  const parts = shipments.flatMap((shipment) => partWhereNeeded(compiled, request, { prepared, shipment, zone: zoneOf(shipment) }));
   const consignments = parts.map(
     ({ shipment, answers }): ConsignmentQuote => ({ ...shipment.consignment, ...offered(compiled, zoneOf(shipment) ? answers : []) }),
   );

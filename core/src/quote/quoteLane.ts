@@ -1,11 +1,13 @@
+import type { Transit } from '../dispatch/dispatchCalendar.ts';
 import { type MeasureVector, UNKNOWN_DISTANCE } from '../measures/measure.ts';
 import type { Id } from '../rate-book/naming.ts';
 import type { TierResult } from '../rate-book/result.ts';
 import type { CompiledCard } from './compiledCard.ts';
 import type { CompiledLane } from './compiledLane.ts';
 import { allowedBesidesRanges, groupsOutside, hasCoupon, onDate } from './compiledRules.ts';
-import { cardFor, distanceKnown, partsOf, pricesApart, priceWithin, taxOn, withinArea } from './lanePrice.ts';
-import type { DeliveryTax, LedgerRow, MoreForFree, Offer, Reason, Stretch, Withheld } from './quoteTypes.ts';
+import { cardFor, distanceKnown, partsOf, pricesApart, priceWithin, standsIn, taxOn, withinArea } from './lanePrice.ts';
+import type { LaneAnswer } from './livePrice.ts';
+import type { CarrierSide, DeliveryTax, LedgerRow, MoreForFree, Offer, Reason, Stretch, Withheld } from './quoteTypes.ts';
 import type { Shipment } from './shipment.ts';
 
 /** Every limit the cart lies outside of. */
@@ -77,6 +79,8 @@ function askCards(lane: CompiledLane, shipment: Shipment): CardAnswer {
   return { reasons, refer };
 }
 
+const NO_CARDS: CardAnswer = { reasons: [], refer: null };
+
 const sameReason = (a: Reason, b: Reason) => JSON.stringify(a) === JSON.stringify(b);
 
 const different = (reasons: readonly Reason[]) =>
@@ -107,25 +111,65 @@ function taxOf(lane: CompiledLane, price: number, ledger: readonly LedgerRow[]):
   return { mode: lane.tax, basisPoints: lane.taxRate, amount };
 }
 
-/** Days on the way; rounds and counters have none. */
-const transitOf = ({ lane, service }: CompiledLane) => (service.kind === 'card' ? (lane.transit ?? service.days.transit) : null);
+/** Days on the way; rounds and counters have none. A carrier's own count where they are asked for and it says them. */
+function transitOf({ lane, service, terms }: CompiledLane, answer: LaneAnswer | null): Transit | null {
+  if (service.kind === 'round' || service.kind === 'counter') return null;
+  const said = terms?.days === 'carrier' && answer?.kind === 'rate' ? answer.cost.transit : null;
+  return said ?? lane.transit ?? service.days.transit;
+}
 
-/** What one lane answers, with its ledger or every reason against it. */
-export function quoteLane(service: Id, lane: CompiledLane | null, whole: Shipment): Offer | Withheld {
-  if (!lane) return { status: 'withheld', service, reasons: [{ code: 'noLane' }] };
-  const shipment = whole.seenFrom(lane);
-  const cards = askCards(lane, shipment);
-  const [first, ...others] = different([...failedLimits(lane, shipment), ...failedConditions(lane, shipment), ...cards.reasons]);
-  if (first) return { status: 'withheld', service, reasons: [first, ...others] };
-  if (cards.refer) return { status: 'refer', service, ...(cards.refer.words !== undefined && { words: cards.refer.words }) };
+/** What the lane's carrier says, asked only where its price or cost is wanted. */
+function heard(lane: CompiledLane, shipment: Shipment): LaneAnswer | null {
+  const wanted = lane.carriage !== null && (lane.terms !== null || shipment.asksCosts);
+  return wanted ? shipment.carrierAnswer(lane) : null;
+}
+
+function sideOf({ carriage }: CompiledLane, answer: LaneAnswer | null): CarrierSide | undefined {
+  if (answer === null || carriage === null) return undefined;
+  const { account, carrier, service } = carriage;
+  if (answer.kind !== 'rate') return { account, carrier, service, ...answer };
+  const { name, amount, rows, parcels } = answer.cost;
+  return { account, carrier, service, kind: 'rate', name, amount, rows, parcels };
+}
+
+/** Why a carrier's service has no price of the carrier's, where nothing of the shop's own may stand in. */
+function unpriced({ carriage, terms }: CompiledLane, answer: LaneAnswer | null): Reason[] {
+  if (carriage === null || terms === null || answer === null || answer.kind === 'rate') return [];
+  const { carrier } = carriage;
+  if (answer.kind === 'declined') return [{ code: 'carrierDeclined', carrier, message: answer.message }];
+  if (answer.why !== 'waiting' && terms.unanswered.kind !== 'withhold') return [];
+  return [{ code: 'carrierSilent', carrier, why: answer.why, ...(answer.detail !== undefined && { detail: answer.detail }) }];
+}
+
+/** The price of another service, under the name of one whose carrier is silent. */
+function byAnother(service: Id, lane: CompiledLane, whole: Shipment, side: CarrierSide | undefined): Offer | Withheld {
+  const { backup, carriage } = lane;
+  const other = quoteLane(backup?.service.id ?? '', backup, whole);
+  if (other.status === 'refer') return { ...other, service };
+  if (other.status === 'priced') {
+    return { ...other, service, ...(side && { carriers: [side] }), standIn: { kind: 'service', service: other.service } };
+  }
+  const silent = side?.kind === 'silent' ? side : null;
+  const reason: Reason = {
+    code: 'carrierSilent',
+    carrier: carriage?.carrier ?? '',
+    why: silent?.why ?? 'down',
+    ...(silent?.detail !== undefined && { detail: silent.detail }),
+  };
+  return { status: 'withheld', service, reasons: [reason, ...other.reasons.filter(({ code }) => code !== 'noLane')] };
+}
+
+/** The price of a lane that nothing speaks against. */
+function priced(service: Id, lane: CompiledLane, shipment: Shipment, answer: LaneAnswer | null): Offer {
   const ledger: LedgerRow[] = [];
   const price = priceWithin(lane, shipment, ledger);
   const more = price > 0 ? moreForFree(lane, shipment) : undefined;
   const tax = taxOf(lane, price, ledger);
-  const transit = transitOf(lane);
-  const promise = shipment.promiseBy(lane.service, lane.lane.transit);
+  const transit = transitOf(lane, answer);
+  const promise = shipment.promiseBy(lane.service, transit);
   const { distance } = shipment.consignment.measures;
   const told = lane.service.kind === 'counter' && lane.service.counter?.showDistance && distance !== UNKNOWN_DISTANCE;
+  const side = sideOf(lane, answer);
   return {
     status: 'priced',
     service,
@@ -135,6 +179,25 @@ export function quoteLane(service: Id, lane: CompiledLane | null, whole: Shipmen
     ...(tax && { tax }),
     ...(transit && { transit }),
     ...(typeof promise === 'string' ? { undated: promise } : { promise }),
+    ...(side && { carriers: [side] }),
+    ...(lane.terms !== null && answer?.kind === 'silent' && { standIn: { kind: 'card' } as const }),
     ...(told && { distance }),
   };
+}
+
+/** What one lane answers, with its ledger or every reason against it. */
+export function quoteLane(service: Id, lane: CompiledLane | null, whole: Shipment): Offer | Withheld {
+  if (!lane) return { status: 'withheld', service, reasons: [{ code: 'noLane' }] };
+  const shipment = whole.seenBy(lane);
+  const barred = [...failedLimits(lane, shipment), ...failedConditions(lane, shipment)];
+  // A carrier is not asked for what the shop itself does not let it take.
+  const answer = barred.length > 0 ? null : heard(lane, shipment);
+  if (answer !== null && standsIn(lane, shipment)) return byAnother(service, lane, whole, sideOf(lane, answer));
+  const byCard = lane.terms === null || answer?.kind === 'silent';
+  const cards = byCard ? askCards(lane, shipment) : NO_CARDS;
+  const refused = unpriced(lane, answer);
+  const [first, ...others] = different([...barred, ...(refused.length > 0 ? refused : cards.reasons)]);
+  if (first) return { status: 'withheld', service, reasons: [first, ...others] };
+  if (cards.refer) return { status: 'refer', service, ...(cards.refer.words !== undefined && { words: cards.refer.words }) };
+  return priced(service, lane, shipment, answer);
 }

@@ -1,3 +1,5 @@
+import type { Carriage } from '../carriers/carriage.ts';
+import type { BilledParcel, Silence } from '../carriers/rateAnswer.ts';
 import type { Transit } from '../dispatch/dispatchCalendar.ts';
 import type { Measure, Measures, ValueMeasure } from '../measures/measure.ts';
 import type { Ending } from '../money/ending.ts';
@@ -87,6 +89,15 @@ export type LedgerRow = OfConsignment &
         /** Raised to the charge's least, or lowered to its greatest. */
         readonly held?: 'floor' | 'cap';
       }
+    /** What the carrier asks, and what is added to it. */
+    | { readonly code: 'carrierRate'; readonly carrier: string; readonly name: string; readonly amount: number }
+    | {
+        readonly code: 'markup';
+        readonly basisPoints: number;
+        readonly fixed: number;
+        readonly amount: number;
+        readonly held?: 'floor' | 'cap';
+      }
     | { readonly code: 'laneFloor' | 'laneCap'; readonly bound: number; readonly amount: number }
     | {
         readonly code: 'freeFrom';
@@ -131,6 +142,9 @@ export type Reason = OfConsignment &
     | { readonly code: 'outsideRound' }
     /** No location may ship these goods. */
     | { readonly code: 'noOrigin' }
+    /** The carrier does not take it, in its own words. */
+    | { readonly code: 'carrierDeclined'; readonly carrier: string; readonly message: string }
+    | { readonly code: 'carrierSilent'; readonly carrier: string; readonly why: Silence; readonly detail?: string }
     /** The address is not served, or in no zone. */
     | { readonly code: 'noZone' }
   );
@@ -149,6 +163,20 @@ export interface DeliveryTax {
   readonly amount: number;
 }
 
+/** What the carrier of a consignment says, for the owner only. Minor units of the shop's currency. */
+export type CarrierSide = Pick<Carriage, 'account' | 'carrier' | 'service'> &
+  (
+    | {
+        readonly kind: 'rate';
+        readonly name: string;
+        readonly amount: number;
+        readonly rows: readonly { readonly name: string; readonly amount: number }[];
+        readonly parcels: readonly BilledParcel[];
+      }
+    | { readonly kind: 'declined'; readonly message: string }
+    | { readonly kind: 'silent'; readonly why: Silence; readonly detail?: string }
+  );
+
 export type Offer =
   | {
       readonly status: 'priced';
@@ -161,6 +189,10 @@ export type Offer =
       /** When it arrives; else why there is no telling. */
       readonly promise?: ArrivalPromise;
       readonly undated?: NoPromise;
+      /** What its carrier says, one for each consignment; never leaves through the public API. */
+      readonly carriers?: readonly CarrierSide[];
+      /** The carrier did not answer: the price is that of the lane's own card, or of another service. */
+      readonly standIn?: { readonly kind: 'card' } | { readonly kind: 'service'; readonly service: Id };
       /** How far away a counter is, in millimetres, where the buyer is told. */
       readonly distance?: number;
     }

@@ -1,9 +1,11 @@
+import { CarrierAnswers } from '../carriers/carrierAnswers.ts';
 import type { DayLoad, Transit } from '../dispatch/dispatchCalendar.ts';
 import { type MeasureVector, toVector, UNKNOWN_DISTANCE } from '../measures/measure.ts';
 import type { Parcel } from '../packing/parcel.ts';
 import type { CountryCode } from '../places/countries.ts';
 import { geodesicDistance } from '../places/geodesic.ts';
 import type { Destination } from '../places/place.ts';
+import { findZone } from '../places/placeIndex.ts';
 import type { Point } from '../places/point.ts';
 import type { ArrivalPromise, NoPromise } from '../promise/promise.ts';
 import { type GoodsAsk, timetableOf } from '../promise/timetableOf.ts';
@@ -11,8 +13,10 @@ import type { Id } from '../rate-book/naming.ts';
 import type { Service } from '../rate-book/rateBook.ts';
 import { couponKey } from '../rate-book/scope.ts';
 import { dayAt, instantToMs, type Weekday } from '../time/calendar.ts';
-import type { CompiledBook } from './compile.ts';
+import { type CompiledBook, type CompiledPacking, ownPacking } from './compile.ts';
+import type { CompiledLane } from './compiledLane.ts';
 import { KNOWS } from './compiledRules.ts';
+import { answerOf, askFor, joinedAnswer, type LaneAnswer } from './livePrice.ts';
 import { destinationOf, groupOf, type MeasuredCart, type MeasuredConsignment, measureCart, measureLines } from './measureCart.ts';
 import type { CartLine, QuoteRequest } from './request.ts';
 
@@ -62,7 +66,12 @@ export class Shipment {
   readonly #vectors = new Map<string, MeasureVector>();
   readonly #parts = new Map<string, readonly Part[]>();
   /** By the place of the service in the book. */
-  readonly #seen: { readonly centre: Point | null; readonly shipment: Shipment }[] = [];
+  readonly #seen: { readonly centre: Point | null | undefined; readonly packaging: readonly Id[] | null; readonly shipment: Shipment }[] =
+    [];
+  readonly #packing: CompiledPacking;
+  readonly #carriers: CarrierAnswers;
+  readonly #answers = new Map<string, LaneAnswer>();
+  #zone: Id | null | undefined;
   readonly #promises = new Map<string, ArrivalPromise | NoPromise>();
   #packagingCost: number | undefined;
   #asks: GoodsAsk | undefined;
@@ -72,8 +81,10 @@ export class Shipment {
     request: QuoteRequest,
     cart: MeasuredCart,
     consignment: MeasuredConsignment,
-    { occasion, first }: { occasion: Occasion; first: boolean },
+    { occasion, first, carriers, packing = compiled }: ShipmentContext,
   ) {
+    this.#packing = packing;
+    this.#carriers = carriers;
     this.#compiled = compiled;
     this.#request = request;
     this.#cart = cart;
@@ -99,24 +110,81 @@ export class Shipment {
     const key = lines.join(' ');
     const held = this.#vectors.get(key);
     if (held) return held;
-    const { measures } = measureLines(this.#compiled, this.#request, this.#cart, this.consignment, lines);
+    const { measures } = this.#pack(lines);
     const vector = toVector({ ...measures, distance: this.consignment.measures.distance });
     this.#vectors.set(key, vector);
     return vector;
   }
 
-  /** The same goods with the distance measured from elsewhere; undefined is where they leave from. */
-  seenFrom({ centre, slot }: { centre: Point | null | undefined; slot: number }): Shipment {
-    if (centre === undefined) return this;
-    const held = this.#seen[slot];
-    if (held !== undefined && held.centre === centre) return held.shipment;
+  #pack(lines: readonly number[]): MeasuredConsignment {
+    return measureLines(this.#compiled, this.#request, this.#cart, this.consignment, lines, this.#packing);
+  }
+
+  #measuredFrom(centre: Point | null): number {
     const { point } = this.destination;
-    const distance = centre && point ? Math.round(geodesicDistance(centre, point) * 1000) : UNKNOWN_DISTANCE;
+    return centre && point ? Math.round(geodesicDistance(centre, point) * 1000) : UNKNOWN_DISTANCE;
+  }
+
+  /** The same goods with the distance measured from elsewhere (undefined is where they leave from), or in packaging of a service's own. */
+  seenBy({ centre, slot, carriage }: Pick<CompiledLane, 'centre' | 'slot' | 'carriage'>): Shipment {
+    const packaging = carriage?.packaging ?? null;
+    if (centre === undefined && packaging === null) return this;
+    const held = this.#seen[slot];
+    if (held !== undefined && held.centre === centre && held.packaging === packaging) return held.shipment;
     const { occasion, first, consignment } = this;
-    const measured = { ...consignment, measures: { ...consignment.measures, distance } };
-    const shipment = new Shipment(this.#compiled, this.#request, this.#cart, measured, { occasion, first });
-    this.#seen[slot] = { centre, shipment };
+    const packing = packaging === null ? this.#packing : ownPacking(this.#compiled, packaging);
+    const packed =
+      packaging === null ? consignment : measureLines(this.#compiled, this.#request, this.#cart, consignment, consignment.lines, packing);
+    const distance = centre === undefined ? packed.measures.distance : this.#measuredFrom(centre);
+    const measured = { ...packed, measures: { ...packed.measures, distance } };
+    const shipment = new Shipment(this.#compiled, this.#request, this.#cart, measured, {
+      occasion,
+      first,
+      carriers: this.#carriers,
+      packing,
+    });
+    this.#seen[slot] = { centre, packaging, shipment };
     return shipment;
+  }
+
+  /** Where a carrier is asked for: the buyer's address in its own zone, a sample address in others. */
+  #addressIn(zone: Id): Destination | undefined {
+    if (this.#zone === undefined) {
+      const match = findZone(this.#compiled.places, this.destination);
+      this.#zone = (match && this.#compiled.book.zones[match.zone]?.id) ?? null;
+    }
+    return this.#zone === zone ? this.destination : this.#carriers.samples.get(zone);
+  }
+
+  /** What the carrier of a lane says. Lines with a charge of their own in place of a price are part of its cost only. */
+  carrierAnswer(lane: CompiledLane): LaneAnswer {
+    const key = `${lane.slot} ${lane.zone}`;
+    const held = this.#answers.get(key);
+    if (held) return held;
+    const answer = this.#askCarrier(lane);
+    this.#answers.set(key, answer);
+    return answer;
+  }
+
+  #askCarrier(lane: CompiledLane): LaneAnswer {
+    const { locations } = this.#compiled.book;
+    const from = locations.find(({ id }) => id === this.consignment.origin);
+    const to = this.#addressIn(lane.zone);
+    const ask = ({ parcels, measures }: MeasuredConsignment) => {
+      const question = askFor(lane, { from, to, parcels, value: measures.valueAfterDiscounts });
+      if (question === null || lane.carriage === null) return { kind: 'silent', why: 'noAddress' } as const;
+      return answerOf(this.#carriers.to(question), lane.carriage.service);
+    };
+    const whole = ask(this.consignment);
+    if (lane.terms === null || !lane.ownCharges || !this.hasInstead) return joinedAnswer(whole, whole);
+    const instead = new Set(this.own.filter(({ how }) => how === 'instead').map(({ line }) => line));
+    const rest = this.consignment.lines.filter((line) => !instead.has(line));
+    return joinedAnswer(whole, rest.length === 0 ? null : ask(this.#pack(rest)));
+  }
+
+  /** Carriers are asked for costs of own prices, too. */
+  get asksCosts(): boolean {
+    return this.#carriers.costs;
   }
 
   /** What its goods ask of dispatch: the longest of their extra packing days, and all their days of leaving. */
@@ -205,7 +273,7 @@ export class Shipment {
   packagingCostOf(holds: (group: Id | null) => boolean): number {
     const lines = this.consignment.lines.filter((line) => holds(this.#groupOf(line)));
     if (lines.length === this.consignment.lines.length) return this.packagingCost;
-    return this.#costOf(measureLines(this.#compiled, this.#request, this.#cart, this.consignment, lines).parcels);
+    return this.#costOf(this.#pack(lines).parcels);
   }
 }
 
@@ -223,27 +291,41 @@ function occasionOf(request: QuoteRequest, timeZone: string): Occasion {
   return { coupons, moment, ...day, lastOrder, cartStarted, known };
 }
 
+interface ShipmentContext {
+  readonly occasion: Occasion;
+  readonly first: boolean;
+  readonly carriers: CarrierAnswers;
+  /** What goods are packed into; the book's own packaging. */
+  readonly packing?: CompiledPacking;
+}
+
 export interface PreparedCart {
   readonly measured: MeasuredCart;
   readonly shipments: readonly Shipment[];
+  readonly carriers: CarrierAnswers;
 }
 
 /** Everything about a cart that does not depend on the zone. */
-export function prepareCart(compiled: CompiledBook, request: QuoteRequest): PreparedCart {
+export function prepareCart(compiled: CompiledBook, request: QuoteRequest, carriers = new CarrierAnswers()): PreparedCart {
   const measured = measureCart(compiled, request);
   const occasion = occasionOf(request, compiled.book.shop.timeZone);
   const shipments = measured.consignments.map(
-    (consignment, at) => new Shipment(compiled, request, measured, consignment, { occasion, first: at === 0 }),
+    (consignment, at) => new Shipment(compiled, request, measured, consignment, { occasion, first: at === 0, carriers }),
   );
-  return { measured, shipments };
+  return { measured, shipments, carriers };
 }
 
 /** A consignment parted by goods group. */
-export function partByGroup(compiled: CompiledBook, request: QuoteRequest, cart: MeasuredCart, whole: Shipment): Shipment[] {
+export function partByGroup(
+  compiled: CompiledBook,
+  request: QuoteRequest,
+  { measured: cart, carriers }: Pick<PreparedCart, 'measured' | 'carriers'>,
+  whole: Shipment,
+): Shipment[] {
   const { consignment, occasion } = whole;
   return consignment.groups.map((group, at) => {
     const lines = consignment.lines.filter((line) => groupOf(request.lines[line] as CartLine, compiled) === group);
     const part = measureLines(compiled, request, cart, consignment, lines);
-    return new Shipment(compiled, request, cart, part, { occasion, first: whole.first && at === 0 });
+    return new Shipment(compiled, request, cart, part, { occasion, first: whole.first && at === 0, carriers });
   });
 }

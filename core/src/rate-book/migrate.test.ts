@@ -62,12 +62,13 @@ test('a book of format 1 is brought forward: postal places in lists, everything 
   expect(after.card).toEqual({ ...before.card, bands: 'whole', floor: null, cap: null });
   expect(after.freeFrom).toEqual({ ...before.freeFrom, coversCharges: true });
   expect([book.charges, book.allowances, after.groupCards, book.shop.timeZone]).toEqual([[], [], [], 'UTC']);
-  expect([book.services[0]!.days.transit, book.services[0]!.round, book.services[0]!.counter, book.shop.showDates]).toEqual([
-    null,
-    null,
-    null,
-    true,
-  ]);
+  expect([
+    book.services[0]!.days.transit,
+    book.services[0]!.round,
+    book.services[0]!.carriage,
+    book.services[0]!.terms,
+    book.shop.showDates,
+  ]).toEqual([null, null, null, null, true]);
   expect([book.goodsGroups, book.locations, book.packing.packaging]).toEqual([[], [], []]);
   expect(readRateBook(book)).toEqual(book);
 });
@@ -80,8 +81,8 @@ test('and its prices stay the same: weighed without the carton, as before', () =
 });
 
 test.each([
-  ['a later format', { ...old, format: 5 }, 'format 5'],
-  ['no number', { ...old, format: 'one' }, 'formats 1 to 4'],
+  ['a later format', { ...old, format: 6 }, 'format 6'],
+  ['no number', { ...old, format: 'one' }, 'formats 1 to 5'],
   ['junk in place of zones', { ...old, zones: 'none' }, 'array'],
   ['junk in place of places', { ...old, zones: [{ ...old.zones[0], places: [null] }] }, 'zones'],
 ])('%s is refused with words, not with a fall', (_name, document, words) => {

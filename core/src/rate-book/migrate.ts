@@ -120,7 +120,12 @@ function from3(book: Json): Json {
   };
 }
 
-const STEPS: Readonly<Record<number, (book: Json) => Json>> = { 1: from1, 2: from2, 3: from3 };
+/** Format 5 brought carriers: nothing is carried by anyone yet. */
+function from4(book: Json): Json {
+  return { ...book, format: 5, services: each(book.services, (service) => ({ ...service, carriage: null, terms: null })) };
+}
+
+const STEPS: Readonly<Record<number, (book: Json) => Json>> = { 1: from1, 2: from2, 3: from3, 4: from4 };
 
 /** Brings a document forward to the present format, one step at a time; one that is no known older format stays as it is. */
 export function migrate(document: unknown): unknown {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Carriage, LiveTerms } from '../carriers/carriage.ts';
 import { Counter } from '../counters/counter.ts';
 import { PLAIN_DAYS, ServiceDays } from '../dispatch/dispatchCalendar.ts';
 import { GoodsGroup } from '../goods/goodsGroup.ts';
@@ -19,11 +20,11 @@ import { Location } from './location.ts';
 import { Id, Name } from './naming.ts';
 
 /** The format this code reads and writes; older ones are migrated forward. */
-export const RATE_BOOK_FORMAT = 4;
+export const RATE_BOOK_FORMAT = 5;
 
 const Message = z.string().trim().min(1, 'Write what the buyer reads').max(500, 'At most 500 characters');
 
-export const ServiceKind = z.enum(['card', 'round', 'counter']);
+export const ServiceKind = z.enum(['card', 'carrier', 'round', 'counter']);
 export type ServiceKind = z.infer<typeof ServiceKind>;
 
 /** Add all prices up, take the dearest, or the dearest and a fixed amount for each further card. */
@@ -34,7 +35,7 @@ export const Mixing = z.discriminatedUnion('kind', [
 ]);
 export type Mixing = z.infer<typeof Mixing>;
 
-/** What a buyer picks. `round` is the shop's own van, `counter` is pickup. */
+/** What a buyer picks. `card` has own prices, `carrier` those of a carrier; `round` is the shop's own van, `counter` is pickup. */
 export const Service = z.strictObject({
   id: Id,
   name: Name,
@@ -50,6 +51,10 @@ export const Service = z.strictObject({
   /** The round it is, or was while it was of that kind. */
   round: Round.nullable(),
   counter: Counter.nullable(),
+  /** Who carries it: what a `carrier` service costs the buyer rests on it, and what any costs the shop. */
+  carriage: Carriage.nullable(),
+  /** How the carrier's price becomes the buyer's; kept while the service is of another kind. */
+  terms: LiveTerms.nullable(),
 });
 export type Service = z.infer<typeof Service>;
 
@@ -182,6 +187,21 @@ export const RateBook = z
       const path = ['services', at, 'round', 'centre'];
       context.addIssue({ code: 'custom', message: `No location has the id "${round.centre}"`, path, input: round.centre });
     });
+    book.services.forEach(({ kind, carriage, terms }, at) => {
+      if (kind !== 'carrier' || (carriage !== null && terms !== null)) return;
+      context.addIssue({
+        code: 'custom',
+        message: 'Choose the carrier and its service',
+        path: ['services', at, 'carriage'],
+        input: carriage,
+      });
+    });
+    book.services.forEach(({ terms, id }, at) => {
+      const other = terms?.unanswered.kind === 'service' ? terms.unanswered.service : null;
+      if (other === null || (other !== id && book.services.some((service) => service.id === other))) return;
+      const message = other === id ? 'Choose another service' : `No service has the id "${other}"`;
+      context.addIssue({ code: 'custom', message, path: ['services', at, 'terms', 'unanswered', 'service'], input: other });
+    });
     const services = new Set(book.services.map((service) => service.id));
     const zones = new Set(book.zones.map((zone) => zone.id));
     for (const list of ['charges', 'allowances'] as const) {
@@ -217,6 +237,8 @@ export const PLAIN_SERVICE = {
   days: PLAIN_DAYS,
   round: null,
   counter: null,
+  carriage: null,
+  terms: null,
 } as const satisfies Partial<Service>;
 
 /** What a shop does while nothing else is said. */

@@ -1,5 +1,6 @@
 import type { Change, FreeFrom, Limit, Pricing, RateBook, Service, TierChange, VolumeRule } from '@ostrakon/core';
 import { cardRuns, rangeWords } from './cardSentence.ts';
+import { carriedWords } from './carrierWords.ts';
 import type { Format } from './format.ts';
 import { conditionWords, laneSentence } from './laneSentence.ts';
 import { placeWords } from './quoteWords.ts';
@@ -10,7 +11,12 @@ import { dispatchWords, serviceTimesWords } from './timesWords.ts';
 const facts = { name: 'name', currency: 'currency', units: 'units', locale: 'language', timeZone: 'time zone' } as const;
 const texts = { noOption: 'where nothing is offered', refer: 'where the buyer should ask' } as const;
 
-export const kindWords: Record<Service['kind'], string> = { card: 'parcel or freight', round: 'own van', counter: 'pickup' };
+export const kindWords: Record<Service['kind'], string> = {
+  card: 'parcel or freight',
+  carrier: 'parcel or freight at a carrier’s price',
+  round: 'own van',
+  counter: 'pickup',
+};
 
 function tierWords(change: TierChange, card: Extract<Change, { code: 'tiersChanged' }>['card'], format: Format): string {
   const where = change.upTo === undefined ? 'above the last tier' : `up to ${format.bound(card.measure, change.upTo)}`;
@@ -160,9 +166,9 @@ function zoneChangeWords(change: ZoneChange, format: Format, subdivision: (code:
   }
 }
 
-type ServiceChange = Extract<Change, { code: 'serviceAdded' | 'serviceRemoved' | 'serviceDescribed' | 'serviceTimes' }>;
+type ServiceChange = Extract<Change, { code: 'serviceAdded' | 'serviceRemoved' | 'serviceDescribed' | 'serviceTimes' | 'serviceCarried' }>;
 
-function serviceChangeWords(change: ServiceChange, format: Format): string {
+function serviceChangeWords(change: ServiceChange, book: RateBook, format: Format): string {
   switch (change.code) {
     case 'serviceAdded':
       return `Service ${change.service} is new.`;
@@ -170,6 +176,8 @@ function serviceChangeWords(change: ServiceChange, format: Format): string {
       return `Service ${change.service} is gone.`;
     case 'serviceTimes':
       return `${change.service} now: ${serviceTimesWords(change.what, change.before, change.after, format)}.`;
+    case 'serviceCarried':
+      return `${change.service}: ${carriedWords(change.after, book, format)}.`;
     case 'serviceDescribed': {
       const { kind, note, internalName, mixing } = change.after;
       const own = internalName === '' ? '' : `, called “${internalName}” in the shop`;
@@ -231,7 +239,8 @@ export function changeWords(change: Change, format: Format, subdivision: (code: 
     case 'serviceRemoved':
     case 'serviceDescribed':
     case 'serviceTimes':
-      return serviceChangeWords(change, format);
+    case 'serviceCarried':
+      return serviceChangeWords(change, book, format);
     default:
       return ruleChangeWords(change as RuleChange, book, format);
   }

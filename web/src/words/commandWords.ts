@@ -31,6 +31,8 @@ const words: Record<CommandName, string> = {
   setServiceDays: 'days on the way of a service',
   setRound: 'van round',
   setCounter: 'pickup counter',
+  setCarriage: 'carrier of a service',
+  addCarrierServices: 'services of a carrier',
   setDispatch: 'dispatch calendar',
   setShowDates: 'dates shown',
   setTransitOfLanes: 'days on the way',

@@ -120,6 +120,12 @@ function allowanceDetail({ effect }: Extract<LedgerRow, { code: 'allowance' }>, 
   }
 }
 
+function markupDetail({ basisPoints, fixed, amount, held }: Extract<LedgerRow, { code: 'markup' }>, format: Format): string {
+  const parts = [basisPoints === 0 ? '' : format.percent(basisPoints), fixed === 0 ? '' : format.money(fixed)];
+  const bound = held === undefined ? '' : `${held === 'floor' ? 'at least' : 'at most'} ${format.money(amount)}`;
+  return joined(parts.filter((part) => part !== '').join(' and '), bound);
+}
+
 function otherRow(row: Exclude<LedgerRow, { code: CardCode }>, format: Format, lineName: (line: number) => string): RowWords {
   switch (row.code) {
     case 'ownCharge': {
@@ -134,6 +140,10 @@ function otherRow(row: Exclude<LedgerRow, { code: CardCode }>, format: Format, l
           row.held === undefined ? '' : `${row.held === 'floor' ? 'at least' : 'at most'} ${format.money(row.amount)}`,
         ),
       };
+    case 'carrierRate':
+      return { name: row.carrier, detail: row.name };
+    case 'markup':
+      return { name: 'Markup', detail: markupDetail(row, format) };
     case 'laneFloor':
       return { name: `At least ${format.money(row.bound)}`, detail: 'with charges' };
     case 'laneCap':

@@ -8,6 +8,7 @@ import {
   type Reason,
   UNKNOWN_DISTANCE,
 } from '@ostrakon/core';
+import { silenceWords } from './carrierWords.ts';
 import type { Format } from './format.ts';
 
 export const measureWords: Record<Measure, string> = {
@@ -71,6 +72,10 @@ function unmeasuredWords(reason: Extract<Reason, { code: Unmeasured }>, format: 
       return 'only with a coupon; none of this cart’s opens it';
     case 'outsideDates':
       return `only ${windowWords(reason.dates, format)}; ${reason.date === null ? 'no moment is set' : `this is ${format.day(reason.date)}`}`;
+    case 'carrierDeclined':
+      return `${reason.carrier} declined: ${reason.message}`;
+    case 'carrierSilent':
+      return `${reason.carrier} ${silenceWords[reason.why]}${reason.detail === undefined ? '' : ` (${reason.detail})`}`;
     case 'wrongWeekday': {
       const days = format.list([...reason.weekdays].sort((a, b) => a - b).map((day) => format.weekday(day)));
       return `only on ${days}; ${reason.weekday === null ? 'no moment is set' : `this is ${format.weekday(reason.weekday)}`}`;
@@ -88,6 +93,8 @@ const UNMEASURED = [
   'couponNeeded',
   'outsideDates',
   'wrongWeekday',
+  'carrierDeclined',
+  'carrierSilent',
 ] as const;
 type Unmeasured = (typeof UNMEASURED)[number];
 const isUnmeasured = (reason: Reason): reason is Extract<Reason, { code: Unmeasured }> =>
@@ -121,10 +128,13 @@ const SHORT: Readonly<Record<Unmeasured, string>> = {
   couponNeeded: 'only with a coupon',
   outsideDates: 'not at this date',
   wrongWeekday: 'not on this day',
+  carrierDeclined: 'carrier declines',
+  carrierSilent: 'no answer',
 };
 
 /** The same in a few words, for a cell of the sheet. */
 export function reasonInShort(reason: Reason, format: Format): string {
+  if (reason.code === 'carrierSilent' && reason.why === 'waiting') return 'asking…';
   if (isUnmeasured(reason)) return SHORT[reason.code];
   switch (reason.code) {
     case 'belowLimit':

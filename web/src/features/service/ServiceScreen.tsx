@@ -8,6 +8,7 @@ import { RoundForm } from './RoundForm.tsx';
 
 const KINDS: Readonly<Record<Service['kind'], string>> = {
   card: 'Sent by a carrier, at your own prices',
+  carrier: 'Sent by a carrier, at its price',
   round: 'Brought by your own van',
   counter: 'Collected by the buyer',
 };

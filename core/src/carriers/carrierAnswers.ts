@@ -1,0 +1,46 @@
+import type { Destination } from '../places/place.ts';
+import type { Id } from '../rate-book/naming.ts';
+import type { RateAnswer } from './rateAnswer.ts';
+import { askKey, type RateAsk } from './rateAsk.ts';
+
+export interface AnswerOptions {
+  /** Carriers of own prices are asked, too, for what they would cost. */
+  readonly costs?: boolean;
+  /** What a question without an answer counts as. */
+  readonly missing?: 'notAsked' | 'waiting';
+  /** An address in each zone, by the zone's id, to ask for where the buyer's lies elsewhere. */
+  readonly samples?: ReadonlyMap<Id, Destination>;
+}
+
+/** The book of carrier answers a quote reads, which notes what it was asked in vain. */
+export class CarrierAnswers {
+  readonly costs: boolean;
+  readonly samples: ReadonlyMap<Id, Destination>;
+  readonly #answers: ReadonlyMap<string, RateAnswer>;
+  readonly #missing: 'notAsked' | 'waiting';
+  readonly #wanted = new Map<string, RateAsk>();
+
+  /** @param answers by `askKey` */
+  constructor(
+    answers: ReadonlyMap<string, RateAnswer> = new Map(),
+    { costs = false, missing = 'notAsked', samples = new Map() }: AnswerOptions = {},
+  ) {
+    this.#answers = answers;
+    this.costs = costs;
+    this.samples = samples;
+    this.#missing = missing;
+  }
+
+  to(ask: RateAsk): RateAnswer {
+    const key = askKey(ask);
+    const answer = this.#answers.get(key);
+    if (answer) return answer;
+    this.#wanted.set(key, ask);
+    return { status: 'silent', why: this.#missing };
+  }
+
+  /** Questions that had no answer, by key. */
+  get wanted(): ReadonlyMap<string, RateAsk> {
+    return this.#wanted;
+  }
+}
