@@ -10,6 +10,16 @@ export {
 export { type AnswerOptions, CarrierAnswers } from './carriers/carrierAnswers.ts';
 export { BilledParcel, CarrierRate, RateAnswer, Silence } from './carriers/rateAnswer.ts';
 export { AskedParcel, askedParcels, askKey, RateAddress, RateAsk } from './carriers/rateAsk.ts';
+export {
+  type ReadBands,
+  type ReadPrices,
+  readTariffPlaces,
+  readTariffPrices,
+  type TariffProblem,
+  type TariffRowProblem,
+} from './carriers/readTariff.ts';
+export { type CostPoint, costAt, costCurve, Survey, SurveyAddress, SurveyCost, SurveyProbe, SurveyRequest } from './carriers/survey.ts';
+export { PriceList, Tariff, tariffAnswer } from './carriers/tariff.ts';
 export type { Change, TierChange } from './changes/change.ts';
 export { describeChanges } from './changes/describeChanges.ts';
 export { CommandProblem } from './commands/commandProblem.ts';
@@ -38,8 +48,25 @@ export {
   TrialList,
 } from './contract/api.ts';
 export { buyerReason } from './contract/buyerReasons.ts';
+export {
+  AskRates,
+  CarrierAccount,
+  CarrierClosedDays,
+  CarrierFault,
+  CarrierState,
+  EditAccount,
+  KnownService,
+  LabelAddress,
+  LabelMade,
+  LabelRequest,
+  NewServices,
+  OpenAccount,
+  RatesAnswered,
+  SurveyList,
+  SurveyState,
+} from './contract/carriers.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './contract/cartInput.ts';
-export { type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
+export { PublicAsk, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
 export { Counter, HoursException, OpeningHours } from './counters/counter.ts';
 export {
   type CutOffs,
@@ -50,6 +77,7 @@ export {
   ServiceDays,
   Transit,
 } from './dispatch/dispatchCalendar.ts';
+export { type Fit, type FitOrder, type FitTarget, type FittedTier, fitTiers, roundestWithin } from './fitting/fitTiers.ts';
 export { FORMULA_START } from './goods/formulaGuard.ts';
 export { fieldOfHeader, GOODS_FIELDS, type GoodsField, guessFields, headerOf } from './goods/goodsColumns.ts';
 export { GoodsGroup, MARKS, Mark, PLAIN_GROUP } from './goods/goodsGroup.ts';
@@ -79,7 +107,7 @@ export { formatNumber } from './measures/numberFormat.ts';
 export { boundText, parseBound, parseCount, type Reading } from './measures/parseBound.ts';
 export type { TypedProblem } from './measures/parseDecimal.ts';
 export { BasisPoints, formatPercent, MarkupPoints, parsePercent } from './measures/percent.ts';
-export { CURRENCY_CODES, type Currency, minorDigits } from './money/currency.ts';
+export { CURRENCY_CODES, Currency, minorDigits } from './money/currency.ts';
 export { Ending, withEnding } from './money/ending.ts';
 export { formatMoney, GREATEST_AMOUNT, Minor, minorToDecimal, parseMoney, type Typed } from './money/money.ts';
 export { divideRounded, type RoundingRule, shareOf } from './money/rounding.ts';
@@ -120,6 +148,7 @@ export { dispatchOf, type GoodsAsk, PLAIN_GOODS, timetableOf } from './promise/t
 export { type CompiledBook, type CompiledZone, compile, pricesInto } from './quote/compile.ts';
 export { priceOnCard } from './quote/compiledCard.ts';
 export { NO_LANE, REFER, WITHHELD } from './quote/compiledResult.ts';
+export { laneCost } from './quote/laneCost.ts';
 export { type MeasuredCart, type MeasuredConsignment, measureCart } from './quote/measureCart.ts';
 export { explainDestination, locate, quote, quoteZone } from './quote/quote.ts';
 export type {

@@ -4,6 +4,10 @@ import express, { type Express } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import type { AccountStore } from './features/carriers/accountStore.ts';
+import { carrierRoutes } from './features/carriers/carrierRoutes.ts';
+import { connectionTo, type KnownCarrier } from './features/carriers/connections.ts';
+import { CarrierGateway, type GatewayLimits } from './features/carriers/gateway.ts';
 import { draftRoutes } from './features/draft/draftRoutes.ts';
 import type { DraftStore } from './features/draft/draftStore.ts';
 import { editionRoutes } from './features/editions/editionRoutes.ts';
@@ -15,15 +19,22 @@ import { loadRoutes } from './features/loads/loadRoutes.ts';
 import type { LoadStore } from './features/loads/loadStore.ts';
 import { LiveQuotes } from './features/public-quote/liveQuotes.ts';
 import { publicRoutes } from './features/public-quote/publicRoutes.ts';
+import { surveyRoutes } from './features/surveys/surveyRoutes.ts';
+import type { SurveyStore } from './features/surveys/surveyStore.ts';
 import { trialRoutes } from './features/trials/trialRoutes.ts';
 import type { TrialStore } from './features/trials/trialStore.ts';
 import { MOST_BODY_BYTES, MOST_GOODS_BYTES, problemHandler, requireJson, unknownAddress } from './http/problemHandler.ts';
 
 export interface AppParts {
+  readonly accounts: AccountStore;
+  /** Carriers that can be reached. */
+  readonly carriers: readonly KnownCarrier[];
+  readonly gatewayLimits?: Partial<GatewayLimits>;
   readonly draft: DraftStore;
   readonly editions: EditionStore;
   readonly goods: GoodsStore;
   readonly loads: LoadStore;
+  readonly surveys: SurveyStore;
   readonly trials: TrialStore;
   readonly log: Logger;
   /** Folder of the built page; none in tests of the API. */
@@ -57,11 +68,19 @@ function servePages(app: Express, pages: string): void {
 }
 
 export function createApp(parts: AppParts): Express {
-  const { draft, editions, goods, loads, trials, log, pages } = parts;
+  const { accounts, carriers, draft, editions, goods, loads, surveys, trials, log, pages } = parts;
+  const gateway = new CarrierGateway({
+    account: (id) => accounts.find(id),
+    connect: (account) => connectionTo(carriers, account),
+    log,
+    now: () => new Date().toISOString(),
+    ...(parts.gatewayLimits && { limits: parts.gatewayLimits }),
+  });
   const quotes = new LiveQuotes({
     live: () => (editions.live ? { number: editions.live.summary.number, book: editions.live.book } : null),
     products: () => goods.byId,
     loads: () => loads.all,
+    carriers: (asks) => gateway.answers(asks),
   });
   const app = express();
   app.disable('x-powered-by');
@@ -84,6 +103,8 @@ export function createApp(parts: AppParts): Express {
     loadRoutes(loads, () => [draft.current.book, ...(editions.live ? [editions.live.book] : [])]),
   );
   api.use('/holidays', holidayRoutes());
+  api.use('/carriers', carrierRoutes({ accounts, gateway, carriers, draft }));
+  api.use('/surveys', surveyRoutes(surveys, draft, gateway));
   api.use('/public/v1', publicRoutes(quotes));
   api.use(unknownAddress);
   app.use('/api', api);

@@ -4,6 +4,7 @@ import { dirname, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
+import { standIns } from './features/carriers/connections.ts';
 import { plantSeed } from './features/seed/seed.ts';
 import { openShop } from './openShop.ts';
 
@@ -12,6 +13,7 @@ const here = dirname(fileURLToPath(import.meta.url));
 const port = Number(process.env.PORT ?? 4310);
 const host = process.env.HOST ?? '127.0.0.1';
 const folder = resolve(process.env.OSTRAKON_DATA ?? resolve(here, '../../.ostrakon'));
+const carriersUrl = process.env.CARRIERS_URL ?? `http://127.0.0.1:${process.env.CARRIERS_PORT ?? 4311}`;
 const seedFile = process.env.OSTRAKON_SEED;
 const pages = resolve(here, '../../web/dist');
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn', redact: ['req.headers.authorization', 'req.headers.cookie'] });
@@ -27,7 +29,7 @@ const shop = await openShop(folder, () => new Date().toISOString()).catch((error
 });
 if (seedFile) await plantSeed(shop, () => JSON.parse(readFileSync(seedFile, 'utf8')));
 
-const app = createApp({ ...shop, log, ...(existsSync(pages) && { pages }) });
+const app = createApp({ ...shop, carriers: standIns(carriersUrl), log, ...(existsSync(pages) && { pages }) });
 const server = app.listen(port, host, (error) => {
   if (error) {
     process.stderr.write(`Cannot listen on ${host}:${port}: ${error.message}. Set PORT to a free port.\n`);

@@ -1,7 +1,10 @@
+import { AccountStore } from './features/carriers/accountStore.ts';
+import { Secrets } from './features/carriers/secrets.ts';
 import { DraftStore } from './features/draft/draftStore.ts';
 import { EditionStore } from './features/editions/editionStore.ts';
 import { GoodsStore } from './features/goods/goodsStore.ts';
 import { LoadStore } from './features/loads/loadStore.ts';
+import { SurveyStore } from './features/surveys/surveyStore.ts';
 import { TrialStore } from './features/trials/trialStore.ts';
 import { openDatabase } from './persistence/database.ts';
 
@@ -10,10 +13,12 @@ export async function openShop(folder: string, now: () => string) {
   const database = await openDatabase(folder);
   return {
     database,
+    accounts: await AccountStore.open(database, Secrets.ofFolder(folder), now),
     draft: await DraftStore.open(database, now),
     editions: await EditionStore.open(database, now),
     goods: await GoodsStore.open(database),
     loads: await LoadStore.open(database),
+    surveys: new SurveyStore(database, now),
     trials: new TrialStore(database),
   };
 }

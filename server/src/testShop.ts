@@ -4,14 +4,19 @@ import { join } from 'node:path';
 import { type Command, PLAIN_SERVICE, PRODUCT_DEFAULTS, type Product } from '@ostrakon/core';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
+import { standIns } from './features/carriers/connections.ts';
+import type { GatewayLimits } from './features/carriers/gateway.ts';
 import { openShop } from './openShop.ts';
 
 export const NOW = '2026-11-23T14:00:00.000Z';
 
 /** A shop in a folder of its own, for tests. */
-export async function openTestShop(folder = mkdtempSync(join(tmpdir(), 'ostrakon-test-'))) {
+export async function openTestShop(
+  folder = mkdtempSync(join(tmpdir(), 'ostrakon-test-')),
+  { carriersUrl = 'http://127.0.0.1:9', limits = {} }: { carriersUrl?: string; limits?: Partial<GatewayLimits> } = {},
+) {
   const shop = await openShop(folder, () => NOW);
-  const app = createApp({ ...shop, log: pino({ level: 'silent' }) });
+  const app = createApp({ ...shop, carriers: standIns(carriersUrl), gatewayLimits: limits, log: pino({ level: 'silent' }) });
   const close = () => shop.database.close();
   const discard = async () => {
     await close();

@@ -3,7 +3,7 @@ import { Transit } from '../dispatch/dispatchCalendar.ts';
 import { Currency, minorDigits } from '../money/currency.ts';
 import type { ArrivalPromise } from '../promise/promise.ts';
 import { orderedOn, promiseText } from '../promise/promiseText.ts';
-import type { Offer, Quote } from '../quote/quoteTypes.ts';
+import type { Offer, Quote, Reason } from '../quote/quoteTypes.ts';
 import { buyerNote } from '../rate-book/buyerNote.ts';
 import { type RateBook, type Service, ServiceKind } from '../rate-book/rateBook.ts';
 import { TimeSpan } from '../time/timeOfDay.ts';
@@ -61,6 +61,9 @@ export type PublicOption = z.infer<typeof PublicOption>;
 export const PublicWithheld = z.strictObject({ service: z.string(), name: z.string(), reasons: z.array(z.string()).min(1) });
 export type PublicWithheld = z.infer<typeof PublicWithheld>;
 
+/** How a quote is asked for, besides the cart: `later` waits for no carrier and names the services still to come. */
+export const PublicAsk = z.looseObject({ carriers: z.enum(['wait', 'later']).optional() });
+
 /** The answer of the public API: nothing the buyer should not see. */
 export const PublicQuote = z.strictObject({
   edition: z.int().min(1),
@@ -73,6 +76,8 @@ export const PublicQuote = z.strictObject({
   consignments: z.array(z.strictObject({ to: z.int().min(0), lines: z.array(z.int().min(0)), options: z.array(PublicOption) })).optional(),
   /** Services that limits keep from this cart. */
   withheld: z.array(PublicWithheld),
+  /** Services whose carrier was not waited for; ask again for them. */
+  pending: z.array(z.string()).optional(),
   /** The shop's words where no option is offered. */
   message: z.string().optional(),
 });
@@ -103,9 +108,12 @@ function toOptions(offers: readonly Offer[], book: RateBook): PublicOption[] {
   });
 }
 
+const isPending = (reasons: readonly Reason[]) => reasons.some((reason) => reason.code === 'carrierSilent' && reason.why === 'waiting');
+
 function toWithheld(quote: Quote, book: RateBook): PublicWithheld[] {
   return quote.withheld.flatMap(({ service, reasons }) => {
     const name = book.services.find(({ id }) => id === service)?.name;
+    if (isPending(reasons)) return [];
     const words = reasons.map((reason) => buyerReason(reason, book.shop));
     const safe = [...new Set(words.filter((word) => word !== null))];
     return name === undefined || safe.length === 0 || words.includes(null) ? [] : [{ service, name, reasons: safe }];
@@ -119,5 +127,16 @@ export function toPublicQuote(quote: Quote, book: RateBook, edition: number): Pu
   const parts = quote.consignments.map(({ to, lines, options }) => ({ to, lines: [...lines], options: toOptions(options, book) }));
   const consignments = parts.length > 1 ? { consignments: parts } : {};
   const options = toOptions(quote.options, book);
-  return { edition, currency, minorDigits: minorDigits(currency), options, ...consignments, withheld: toWithheld(quote, book), ...message };
+  const waiting = quote.withheld.filter(({ reasons }) => isPending(reasons)).map(({ service }) => service);
+  const pending = waiting.length > 0 && { pending: waiting };
+  return {
+    edition,
+    currency,
+    minorDigits: minorDigits(currency),
+    options,
+    ...consignments,
+    withheld: toWithheld(quote, book),
+    ...pending,
+    ...message,
+  };
 }

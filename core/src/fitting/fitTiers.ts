@@ -157,7 +157,7 @@ class Segmentation {
     let at = end - 1;
     while (at >= 0) {
       const here = least[at] as number;
-      const spread = this.#spread(at, end, here > bound ? here : bound);
+      const spread = this.#spread(at, end, Math.max(here, bound));
       if (at < end - 1 && spread + (own[at] as number) >= best) break;
       const pass = blockToPass(at, best - spread, fewer);
       if (pass > 0) {

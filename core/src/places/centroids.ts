@@ -23,11 +23,16 @@ function read(lines: string): ReadonlyMap<string, Point> {
 
 let tables: Readonly<Record<string, ReadonlyMap<string, Point>>> | undefined;
 
+/** Middles of all postal areas of a country by code; undefined where none are known. */
+export function centroidTable(country: CountryCode): ReadonlyMap<string, Point> | undefined {
+  tables ??= { CA: read(CA_CENTROIDS), US: read(US_CENTROIDS) };
+  return Object.hasOwn(tables, country) ? tables[country] : undefined;
+}
+
 /** The middle of a Canadian or US postal code's area; undefined for other countries and for codes nothing is known of. */
 export function centroidOf(country: CountryCode, postalCode: string): Centroid | undefined {
-  tables ??= { CA: read(CA_CENTROIDS), US: read(US_CENTROIDS) };
   const code = normalizePostal(postalCode);
-  const point = Object.hasOwn(tables, country) ? tables[country]?.get(code.slice(0, country === 'CA' ? 3 : 5)) : undefined;
+  const point = centroidTable(country)?.get(code.slice(0, country === 'CA' ? 3 : 5));
   return point && { point, rough: country === 'CA' && code[1] === '0' };
 }
 

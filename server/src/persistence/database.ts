@@ -7,6 +7,7 @@ import { First1763900000000 } from './migrations/1763900000000-first.ts';
 import { Goods1764000000000 } from './migrations/1764000000000-goods.ts';
 import { OwnCharge1764200000000 } from './migrations/1764200000000-own-charge.ts';
 import { DayLoad1764300000000 } from './migrations/1764300000000-day-load.ts';
+import { Carriers1764400000000 } from './migrations/1764400000000-carriers.ts';
 
 /**
  * The shop's SQLite file. The driver has one connection and no queue of its own, so that overlapping transactions
@@ -29,7 +30,7 @@ export async function openDatabase(folder: string): Promise<Database> {
     type: 'better-sqlite3',
     database,
     entities,
-    migrations: [First1763900000000, Goods1764000000000, OwnCharge1764200000000, DayLoad1764300000000],
+    migrations: [First1763900000000, Goods1764000000000, OwnCharge1764200000000, DayLoad1764300000000, Carriers1764400000000],
     migrationsTransactionMode: 'each',
     synchronize: false,
     enableWAL: true,

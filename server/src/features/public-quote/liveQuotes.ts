@@ -1,12 +1,18 @@
 import {
+  CarrierAnswers,
   CartInput,
   type CompiledBook,
   compile,
   type DayLoad,
   type Product,
+  PublicAsk,
   type PublicQuote,
+  prepareCart,
+  type Quote,
   QuoteRequest,
   quote,
+  type RateAnswer,
+  type RateAsk,
   type RateBook,
   resolveCart,
   toPublicQuote,
@@ -20,7 +26,12 @@ export interface LiveSources {
   products(): ReadonlyMap<string, Product>;
   /** Orders taken so far. */
   loads(): readonly DayLoad[];
+  /** What carriers say to questions, by key; takes no longer than the time limit. */
+  carriers(asks: ReadonlyMap<string, RateAsk>): Promise<ReadonlyMap<string, RateAnswer>>;
 }
+
+/** Answers lead to further questions only where goods are parted. */
+const MOST_ROUNDS = 3;
 
 /** Quotes from the live edition, compiled once per edition and held in memory. */
 export class LiveQuotes {
@@ -42,9 +53,22 @@ export class LiveQuotes {
     return this.#compiled;
   }
 
-  answer(body: unknown): PublicQuote {
+  /** Quotes with what carriers say: asked first what is needed, then quoted. Own prices alone wait for no carrier. */
+  async #withCarriers(book: CompiledBook, request: QuoteRequest, wait: boolean): Promise<Quote> {
+    const answers = new Map<string, RateAnswer>();
+    for (let round = 1; ; round += 1) {
+      const carriers = new CarrierAnswers(answers, { missing: wait ? 'notAsked' : 'waiting' });
+      const quoted = quote(book, request, prepareCart(book, request, carriers));
+      if (!wait || carriers.wanted.size === 0 || round > MOST_ROUNDS) return quoted;
+      for (const [key, answer] of await this.#sources.carriers(carriers.wanted)) answers.set(key, answer);
+    }
+  }
+
+  async answer(body: unknown): Promise<PublicQuote> {
     const { number, book } = this.#edition();
-    const resolved = resolveCart(CartInput.parse(body), this.#sources.products());
+    const { carriers: asked, ...cart } = PublicAsk.parse(body);
+    const wait = asked !== 'later';
+    const resolved = resolveCart(CartInput.parse(cart), this.#sources.products());
     if (!resolved.ok) {
       const detail = `No product has the id "${resolved.product}".`;
       throw new HttpProblem('unknown-product', detail, { errors: [{ pointer: `/lines/${resolved.line}/product`, detail }] });
@@ -58,6 +82,6 @@ export class LiveQuotes {
       destination: withCentroid(book.places, request.destination),
       ...(request.others && { others: request.others.map((other) => withCentroid(book.places, other)) }),
     };
-    return toPublicQuote(quote(book, located), book.book, number);
+    return toPublicQuote(await this.#withCarriers(book, located, wait), book.book, number);
   }
 }

@@ -3,7 +3,7 @@ import type { LiveQuotes } from './liveQuotes.ts';
 
 /** What a shop's checkout asks. Buyer-safe data only. */
 export function publicRoutes(quotes: LiveQuotes): Router {
-  return Router().post('/quotes', (req, res) => {
-    res.set('Cache-Control', 'no-store').json(quotes.answer(req.body));
+  return Router().post('/quotes', async (req, res) => {
+    res.set('Cache-Control', 'no-store').json(await quotes.answer(req.body));
   });
 }

@@ -1,5 +1,6 @@
-import { Command, Product, RateBook, Trial } from '@ostrakon/core';
+import { Command, OpenAccount, Product, RateBook, Trial } from '@ostrakon/core';
 import { z } from 'zod';
+import { type AccountStore, heldAccount } from '../carriers/accountStore.ts';
 import type { DraftStore } from '../draft/draftStore.ts';
 import type { EditionStore } from '../editions/editionStore.ts';
 import type { GoodsStore } from '../goods/goodsStore.ts';
@@ -14,6 +15,8 @@ export const Seed = z.strictObject({
   draftCommands: z.array(Command),
   products: z.array(Product),
   trials: z.array(Trial),
+  /** Accounts with carriers; their services are asked for when the shop first starts. */
+  accounts: z.array(OpenAccount).default([]),
 });
 export type Seed = z.infer<typeof Seed>;
 
@@ -22,15 +25,17 @@ interface SeedStores {
   readonly editions: EditionStore;
   readonly goods: GoodsStore;
   readonly trials: TrialStore;
+  readonly accounts: AccountStore;
 }
 
 /** Fills a shop that has never been touched; any other is left as it is. */
 export async function plantSeed(stores: SeedStores, read: () => unknown): Promise<boolean> {
-  const { draft, editions, goods, trials } = stores;
+  const { accounts, draft, editions, goods, trials } = stores;
   if (draft.current.revision > 0 || editions.live) return false;
   const seed = Seed.parse(read());
   await goods.change({ put: [...seed.products], edit: [], remove: [] });
   await trials.add(seed.trials);
+  for (const account of seed.accounts) await accounts.add(heldAccount(account));
   await draft.beginWith(seed.live);
   await editions.publish(() => draft.current.book, seed.note);
   for (const command of seed.draftCommands) await draft.change(draft.current.revision, command);

@@ -1,0 +1,80 @@
+import { centroidTable } from './centroids.ts';
+import type { CountryCode } from './countries.ts';
+import { groupMembers } from './countryGroups.ts';
+import type { Destination, Place } from './place.ts';
+import { findZone, type PlaceIndex } from './placeIndex.ts';
+import { subdivisionOfPostal } from './postalStart.ts';
+
+const WITH_CODES: readonly CountryCode[] = ['CA', 'US'];
+
+/** Where a postal area lies, as a full address: Canadian areas are told by three signs, to which any ending may follow. */
+function inArea(country: CountryCode, code: string): Destination {
+  const subdivision = subdivisionOfPostal(country, code);
+  const point = centroidTable(country)?.get(code);
+  const postalCode = country === 'CA' ? `${code} 1A1` : code;
+  return { country, ...(subdivision !== undefined && { subdivision }), postalCode, ...(point && { point }) };
+}
+
+function areasOf(country: CountryCode): Destination[] {
+  return [...(centroidTable(country)?.keys() ?? [])].map((code) => inArea(country, code));
+}
+
+const codeOfRule = (rule: string): string => {
+  const first = (rule.split('-')[0] ?? '').trim();
+  return first.endsWith('*') ? first.slice(0, -1) : first;
+};
+
+function candidates(place: Place): Destination[] {
+  switch (place.kind) {
+    case 'country':
+      return WITH_CODES.includes(place.country) ? areasOf(place.country) : [{ country: place.country }];
+    case 'countryGroup':
+      return groupMembers(place.group).map((country) => ({ country }));
+    case 'subdivision': {
+      const country = place.subdivision.slice(0, 2) as CountryCode;
+      const areas = WITH_CODES.includes(country) ? areasOf(country).filter(({ subdivision }) => subdivision === place.subdivision) : [];
+      return areas.length > 0 ? areas : [{ country, subdivision: place.subdivision }];
+    }
+    case 'postal': {
+      const { country } = place;
+      const codes = place.rules.split('\n').map((rule) => codeOfRule(rule).replaceAll(' ', '').toUpperCase());
+      const near = WITH_CODES.includes(country)
+        ? areasOf(country).filter(({ postalCode = '' }) => codes.some((code) => postalCode.startsWith(code.slice(0, 3))))
+        : [];
+      return [...near, ...codes.map((postalCode): Destination => ({ country, postalCode }))];
+    }
+    case 'area':
+    case 'circle':
+      return WITH_CODES.flatMap(areasOf);
+  }
+}
+
+/** So many entries spread evenly over a list. */
+function spread<T>(list: readonly T[], most: number): T[] {
+  if (list.length <= most) return [...list];
+  return Array.from({ length: most }, (_, at) => list[Math.floor(((at + 0.5) * list.length) / most)] as T);
+}
+
+const tried = 400;
+
+/**
+ * Addresses that lie in a zone, spread over its places: postal areas of Canada and the United States, else a region or a
+ * country. Every one of them is seen to fall in this zone and no other.
+ * @param zone the place of the zone in the book
+ */
+export function sampleAddresses(index: PlaceIndex, places: readonly Place[], zone: number, most: number): Destination[] {
+  const found = places
+    .filter(({ excluded }) => excluded !== true)
+    .map((place) => spread(candidates(place), tried).filter((address) => findZone(index, address)?.zone === zone));
+  // A fair share of each place, the rest from wherever there is more.
+  const each = Math.max(1, Math.ceil(most / Math.max(1, found.filter((list) => list.length > 0).length)));
+  const shared = found.flatMap((list) => spread(list, each));
+  const seen = new Set<string>();
+  const distinct = [...spread(shared, most), ...found.flat()].filter((address) => {
+    const key = `${address.country} ${address.subdivision} ${address.postalCode}`;
+    const fresh = !seen.has(key);
+    seen.add(key);
+    return fresh;
+  });
+  return distinct.slice(0, most);
+}

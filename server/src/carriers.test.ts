@@ -1,0 +1,333 @@
+import { statSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { join } from 'node:path';
+import { createCarriers } from '@ostrakon/carriers';
+import { type Command, PLAIN_CARRIAGE, PLAIN_SERVICE, PLAIN_TERMS, PublicQuote, type Service } from '@ostrakon/core';
+import request from 'supertest';
+import { afterEach, beforeEach, expect, test } from 'vitest';
+import { Secrets } from './features/carriers/secrets.ts';
+import { openTestShop, type TestShop } from './testShop.ts';
+
+const KEY = 'ganne-7Q2F-dartmouth';
+const LIMITS = { timeLimit: 400, failures: 3, rest: 300, keptFor: 60_000 };
+
+let standIns: Server;
+let calls: string[];
+let shop: TestShop;
+
+beforeEach(async () => {
+  calls = [];
+  const carriers = createCarriers();
+  standIns = createServer((req, res) => {
+    calls.push(`${req.method} ${req.url}`);
+    carriers(req, res);
+  }).listen(0, '127.0.0.1');
+  await new Promise((ready) => standIns.once('listening', ready));
+  shop = await openTestShop(undefined, { carriersUrl: url(), limits: LIMITS });
+});
+afterEach(async () => {
+  standIns.closeAllConnections();
+  standIns.close();
+  await shop.discard();
+});
+
+const url = () => `http://127.0.0.1:${(standIns.address() as AddressInfo).port}`;
+const api = () => request(shop.app);
+const practise = (fault: string, carrier = 'gannet-air', delay = 5000) =>
+  fetch(`${url()}/${carrier}/practice/fault`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ fault, delay }),
+  });
+const open = (more: object = {}) =>
+  api()
+    .post('/api/carriers')
+    .send({ kind: 'service', id: 'gannet', name: 'Gannet Air', carrier: 'gannet-air', key: KEY, ...more });
+const rateCalls = () => calls.filter((call) => call.endsWith('/v1/rates')).length;
+
+const ask = (weight = 2400) => ({
+  account: 'gannet',
+  from: { country: 'CA', subdivision: 'CA-NS' },
+  to: { country: 'CA', subdivision: 'CA-ON', postalCode: 'M5V 2T6' },
+  residential: true,
+  parcels: [{ weight, sides: null, count: 1 }],
+  declaredValue: null,
+});
+const rates = async (...asks: object[]) =>
+  (
+    await api()
+      .post('/api/carriers/rates')
+      .send({ asks: asks.length > 0 ? asks : [ask()] })
+      .expect(200)
+  ).body.answers;
+
+const carried = (id: string, code: string): Service => ({
+  ...PLAIN_SERVICE,
+  id,
+  name: `By ${code}`,
+  kind: 'carrier',
+  carriage: { account: 'gannet', carrier: 'Gannet Air', service: code, ...PLAIN_CARRIAGE },
+  terms: { ...PLAIN_TERMS, markup: { basisPoints: 800, amount: 0, least: null, most: null }, unanswered: { kind: 'card' } },
+});
+
+/** A shop with ground parcels at 12.00 and the carrier's service at its price plus 8 %, else 25.00; published. */
+async function publishCarried(): Promise<void> {
+  const commands: Command[] = [
+    { name: 'setServed', args: { countries: ['CA'] } },
+    {
+      name: 'addLocation',
+      args: {
+        id: 'depot',
+        name: 'Depot',
+        street: '',
+        city: 'Dartmouth',
+        country: 'CA',
+        subdivision: 'CA-NS',
+        postalCode: 'B2Y 1A1',
+        point: null,
+        timeZone: 'America/Halifax',
+        ships: null,
+        dispatch: null,
+      },
+    },
+    { name: 'addZone', args: { id: 'canada', name: 'Canada', places: [{ kind: 'country', country: 'CA' }] } },
+    { name: 'addService', args: { ...PLAIN_SERVICE, id: 'ground', name: 'Ground parcel' } },
+    { name: 'startLane', args: { zone: 'canada', service: 'ground', card: { kind: 'flat', result: { kind: 'amount', amount: 1200 } } } },
+    {
+      name: 'addCarrierServices',
+      args: { services: [carried('express', 'DAY')], zones: ['canada'], card: { kind: 'flat', result: { kind: 'amount', amount: 2500 } } },
+    },
+  ];
+  for (const command of commands) await shop.draft.change(shop.draft.current.revision, command);
+  await shop.editions.publish(() => shop.draft.current.book, '');
+}
+
+const CART = {
+  lines: [{ quantity: 1, unitPrice: 2000, weight: '2 kg' }],
+  destination: { country: 'CA', subdivision: 'CA-ON', postalCode: 'M5V 2T6' },
+};
+const publicQuote = async (more: object = {}) =>
+  (
+    await api()
+      .post('/api/public/v1/quotes')
+      .send({ ...CART, ...more })
+      .expect(200)
+  ).body;
+
+test('an account is opened with a key that works, which is locked and never shown again', async () => {
+  const refused = await open({ key: 'wrong' });
+  expect(refused.status).toBe(422);
+  expect(refused.body.errors[0].pointer).toBe('/key');
+  const opened = await open().expect(201);
+  expect(opened.body.accounts[0]).toMatchObject({
+    id: 'gannet',
+    keySetAt: expect.any(String),
+    services: [{ code: 'MORN', fresh: false }, {}, {}],
+  });
+  for (const text of [opened.text, (await api().get('/api/carriers')).text]) expect(text).not.toContain(KEY);
+  const [row] = (await shop.database.writer.query('SELECT * FROM carrier_account')) as { locked_key: string }[];
+  expect(JSON.stringify(row)).not.toContain(KEY);
+  expect(statSync(join(shop.folder, 'secret.key')).mode & 0o077).toBe(0);
+  const secrets = Secrets.ofFolder(shop.folder);
+  expect(secrets.unlock(row!.locked_key, 'gannet')).toBe(KEY);
+  expect(secrets.unlock(row!.locked_key, 'petrel')).toBeNull();
+  await shop.close();
+  const again = await openTestShop(shop.folder, { carriersUrl: url(), limits: LIMITS });
+  expect(
+    (
+      await request(again.app)
+        .post('/api/carriers/rates')
+        .send({ asks: [ask()] })
+    ).body.answers[0].answer.status,
+  ).toBe('rates');
+  await again.close();
+  shop = await openTestShop(undefined, { carriersUrl: url() });
+});
+
+test('one call for one question, asked many times at once; then kept', async () => {
+  await open().expect(201);
+  const answers = await rates(...Array.from({ length: 20 }, () => ask()), ask(9000));
+  expect(answers.every(({ answer }: { answer: { status: string } }) => answer.status === 'rates')).toBe(true);
+  expect(rateCalls()).toBe(2);
+  expect((await rates())[0]).toMatchObject({ from: 'kept', ms: 0 });
+  expect(rateCalls()).toBe(2);
+  await api().patch('/api/carriers/gannet').send({ key: 'ganne-list-price' }).expect(200);
+  expect((await rates())[0].from).toBe('carrier');
+});
+
+test.each([
+  ['wrongJson', 'refused'],
+  ['negativePrice', 'refused'],
+  ['wrongCurrency', 'otherCurrency'],
+  ['halfAnswer', 'down'],
+  ['down', 'down'],
+  ['slow', 'timeout'],
+])('a carrier that answers %s is heard as %s, which is logged for the owner', async (fault, why) => {
+  await open().expect(201);
+  await practise(fault);
+  const [{ answer }] = await rates();
+  expect(answer).toMatchObject({ status: 'silent', why });
+  expect((await api().get('/api/carriers')).body.faults[0]).toMatchObject({ account: 'gannet', why });
+  await practise('none');
+  expect((await rates())[0].answer.status).toBe('rates');
+});
+
+// The states are those of the circuit breaker's own documentation: closed, open after so many failures in a row, half open
+// after a while, and closed again by one success.
+test('after failures in a row the carrier is left alone, then asked once to see; only what is safe is tried again', async () => {
+  await open().expect(201);
+  const circuit = async () => (await api().get('/api/carriers')).body.accounts[0].circuit;
+  await practise('down');
+  const before = rateCalls();
+  for (let nth = 1; nth <= 3; nth += 1) expect((await rates(ask(nth)))[0].answer.why).toBe('down');
+  expect(rateCalls() - before).toBe(6);
+  expect(await circuit()).toBe('open');
+  expect((await rates(ask(4)))[0].answer.why).toBe('resting');
+  expect(rateCalls() - before).toBe(6);
+  await new Promise((done) => setTimeout(done, LIMITS.rest + 50));
+  expect((await rates(ask(5)))[0].answer.why).toBe('down');
+  expect(await circuit()).toBe('open');
+  await practise('none');
+  await new Promise((done) => setTimeout(done, LIMITS.rest + 50));
+  expect((await rates(ask(6)))[0].answer.status).toBe('rates');
+  expect(await circuit()).toBe('closed');
+});
+
+test('a lie is not tried again, nor a label', async () => {
+  await open().expect(201);
+  await practise('wrongJson');
+  const before = calls.length;
+  await rates();
+  expect(rateCalls()).toBe(1);
+  await practise('down');
+  const label = {
+    account: 'gannet',
+    service: 'DAY',
+    from: { ...place, name: 'A' },
+    to: { ...place, name: 'B' },
+    residential: true,
+    parcel: { weight: 500, sides: null, count: 1 },
+    declaredValue: null,
+    reference: '',
+    once: 'label-0001',
+  };
+  expect((await api().post('/api/carriers/labels').send(label)).body.code).toBe('carrier-failed');
+  expect(calls.slice(before).filter((call) => call.endsWith('/v1/labels'))).toHaveLength(1);
+  await practise('none');
+  const [first, again] = [await api().post('/api/carriers/labels').send(label), await api().post('/api/carriers/labels').send(label)];
+  expect(first.status).toBe(201);
+  expect(again.body).toEqual(first.body);
+  const pdf = await api().get(first.body.pdf).buffer();
+  expect(pdf.body.subarray(0, 5).toString()).toBe('%PDF-');
+});
+const place = { street: '', city: '', country: 'CA', subdivision: 'CA-NS' };
+
+test('buyers are quoted the carrier’s price and its fallback, and never see cost, margin or key', async () => {
+  await open().expect(201);
+  await publishCarried();
+  const seen: string[] = [];
+  const price = async () => {
+    const quoted = await publicQuote();
+    seen.push(JSON.stringify(quoted));
+    expect(() => PublicQuote.parse(quoted)).not.toThrow();
+    return quoted.options.find(({ service }: { service: string }) => service === 'express')?.price;
+  };
+  const [{ answer }] = await rates({
+    ...ask(2300),
+    from: { country: 'CA', subdivision: 'CA-NS', postalCode: 'B2Y 1A1' },
+    parcels: [{ weight: 2300, sides: [410, 310, 210], count: 1 }],
+  });
+  const cost = answer.rates.find(({ service }: { service: string }) => service === 'DAY').amount;
+  expect(await price()).toBe(cost + Math.round(cost * 0.08));
+  for (const fault of ['down', 'wrongCurrency', 'negativePrice', 'halfAnswer', 'wrongJson', 'slow']) {
+    await practise(fault);
+    await api().patch('/api/carriers/gannet').send({ key: 'ganne-7Q2F-dartmouth' });
+    expect(await price()).toBe(2500);
+  }
+  for (const text of seen) {
+    expect(text).not.toMatch(/gannet|cost|margin|markup|carrierRate|standIn|ledger|account|Air day/i);
+    expect(text).not.toContain(KEY);
+    expect(text).not.toContain(`:${cost}`);
+  }
+});
+
+test('with every carrier down or slow a quote takes no longer than the time limit; own prices need not wait at all', async () => {
+  await open().expect(201);
+  await publishCarried();
+  await practise('slow', 'gannet-air', 30_000);
+  const later = await publicQuote({ carriers: 'later' });
+  expect(later).toMatchObject({ options: [{ service: 'ground' }], pending: ['express'] });
+  expect(rateCalls()).toBe(0);
+  const began = performance.now();
+  const quoted = await publicQuote();
+  // Not a timing: the carrier would take 30 seconds.
+  expect(performance.now() - began).toBeLessThan(5000);
+  expect(quoted.options.map(({ service }: { service: string }) => service)).toEqual(['ground', 'express']);
+  expect(quoted.pending).toBeUndefined();
+});
+
+test('services that appear later stay off, or join the draft on the terms of those there; either way they are marked', async () => {
+  await open().expect(201);
+  await publishCarried();
+  const begin = (code: string) =>
+    fetch(`${url()}/gannet-air/practice/services`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ code, name: `New ${code}`, like: 'DAY' }),
+    });
+  const refresh = async () => (await api().post('/api/carriers/gannet/services').send({}).expect(200)).body.accounts[0].services;
+  const onSheet = () => shop.draft.current.book.services.map(({ carriage }) => carriage?.service ?? '');
+  await begin('ONE');
+  expect((await refresh()).filter(({ fresh }: { fresh: boolean }) => fresh)).toMatchObject([{ code: 'ONE' }]);
+  expect(onSheet()).toEqual(['', 'DAY']);
+  await api().patch('/api/carriers/gannet').send({ newServices: 'draft', seen: true }).expect(200);
+  await begin('TWO');
+  expect((await refresh()).filter(({ fresh }: { fresh: boolean }) => fresh)).toMatchObject([{ code: 'TWO' }]);
+  expect(onSheet()).toEqual(['', 'DAY', 'TWO']);
+  expect(shop.draft.current.book.zones[0]!.lanes).toHaveProperty('gannet-two');
+  expect(shop.editions.live!.book.services).toHaveLength(2);
+  await shop.draft.undo(shop.draft.current.revision);
+  expect(onSheet()).toEqual(['', 'DAY']);
+});
+
+test('an account that carries something is not taken away', async () => {
+  await open().expect(201);
+  await publishCarried();
+  expect((await api().delete('/api/carriers/gannet')).body.code).toBe('account-in-use');
+  await shop.draft.change(shop.draft.current.revision, { name: 'removeService', args: { service: 'express' } });
+  expect((await api().delete('/api/carriers/gannet').expect(200)).body.accounts).toEqual([]);
+  expect((await rates())[0].answer).toEqual({ status: 'silent', why: 'noAccount' });
+});
+
+test('a survey asks every weight at addresses of every zone, is kept with its date, and stopped on request', async () => {
+  await open().expect(201);
+  await publishCarried();
+  const probes = [1, 5].map((kilos) => ({
+    name: `${kilos} kg`,
+    weight: kilos * 1e9,
+    lines: [{ quantity: 1, unitPrice: 0, weight: `${kilos} kg` }],
+  }));
+  const survey = { name: 'Autumn', zones: ['canada'], addresses: 4, probes };
+  const started = await api().post('/api/surveys').send({ id: 'autumn', survey }).expect(202);
+  expect(started.body).toMatchObject({ status: 'running', total: 8 });
+  const listed = async () => (await api().get('/api/surveys')).body.surveys[0];
+  await expect.poll(async () => (await listed()).status, { timeout: 20_000 }).toBe('done');
+  const { addresses, costs } = (await api().get('/api/surveys/autumn').expect(200)).body;
+  expect(
+    new Set(addresses.map(({ destination }: { destination: { subdivision: string } }) => destination.subdivision)).size,
+  ).toBeGreaterThan(2);
+  expect(costs).toHaveLength(8);
+  expect(costs.every(({ cost }: { cost: number }) => cost > 0)).toBe(true);
+  await practise('slow');
+  await api().patch('/api/carriers/gannet').send({ key: 'ganne-list-price' });
+  await api().post('/api/surveys').send({ id: 'next', survey }).expect(202);
+  expect((await api().delete('/api/surveys/next').expect(200)).body.surveys.map(({ id }: { id: string }) => id)).toEqual(['autumn']);
+  expect(
+    (
+      await api()
+        .post('/api/surveys')
+        .send({ id: 'none', survey: { ...survey, zones: ['moon'] } })
+    ).status,
+  ).toBe(422);
+});

@@ -1,0 +1,143 @@
+import { AskRates, type CarrierAccount, type CarrierState, EditAccount, LabelRequest, NewServices, OpenAccount } from '@ostrakon/core';
+import { type Response, Router } from 'express';
+import { z } from 'zod';
+import { HttpProblem } from '../../http/problems.ts';
+import type { DraftStore } from '../draft/draftStore.ts';
+import { type AccountStore, type HeldAccount, heldAccount } from './accountStore.ts';
+import { CarrierFailure, CarrierSaysNo } from './carrierPort.ts';
+import type { KnownCarrier } from './connections.ts';
+import type { CarrierGateway } from './gateway.ts';
+import { joinDraft, knownAfter } from './newServices.ts';
+
+export interface CarrierParts {
+  readonly accounts: AccountStore;
+  readonly gateway: CarrierGateway;
+  readonly carriers: readonly KnownCarrier[];
+  readonly draft: DraftStore;
+}
+
+/** An account as it may be shown: without its key. */
+function shown({ key: _key, services, ...account }: HeldAccount, gateway: CarrierGateway): CarrierAccount {
+  return { ...account, services: [...services], circuit: gateway.circuit(account.id) };
+}
+
+function stateOf({ accounts, gateway, carriers }: CarrierParts): CarrierState {
+  const { timeLimit, keptFor } = gateway.limits;
+  return {
+    accounts: accounts.all.map((account) => shown(account, gateway)),
+    carriers: carriers.map(({ id, name, currency }) => ({ id, name, currency })),
+    faults: [...gateway.faults],
+    limits: { timeLimit, keptFor },
+  };
+}
+
+const fieldProblem = (pointer: string, detail: string) => new HttpProblem('invalid-request', detail, { errors: [{ pointer, detail }] });
+
+/** What a carrier refused or failed at, as an answer to the owner. */
+function carrierProblem(error: unknown, name: string): unknown {
+  if (error instanceof CarrierSaysNo) return new HttpProblem('carrier-refused', `${name}: ${error.message}`);
+  if (!(error instanceof CarrierFailure)) return error;
+  if (error.why === 'key') return fieldProblem('/key', `${name} does not accept this account key.`);
+  return new HttpProblem('carrier-failed', `${name} did not answer: ${error.message}`);
+}
+
+async function heard<T>(account: HeldAccount, answer: Promise<T>): Promise<T> {
+  try {
+    return await answer;
+  } catch (error) {
+    throw carrierProblem(error, account.name);
+  }
+}
+
+/** Asks a carrier for its services; new ones join the draft where the account says so. */
+export async function refreshServices({ accounts, gateway, draft }: CarrierParts, id: string): Promise<void> {
+  const account = accounts.require(id);
+  if (account.kind === 'tariff') return;
+  const listed = await heard(account, gateway.services(account));
+  const services = knownAfter(account.services, listed);
+  if (JSON.stringify(services) === JSON.stringify(account.services)) return;
+  await accounts.edit(id, { services });
+  const before = new Set(account.services.map(({ code }) => code));
+  const added = listed.filter(({ code }) => !before.has(code));
+  const { book, revision } = draft.current;
+  const command = account.newServices === NewServices.enum.draft ? joinDraft(book, id, added) : null;
+  if (command) await draft.change(revision, command);
+}
+
+async function openAccount({ accounts, gateway, carriers }: CarrierParts, asked: OpenAccount): Promise<void> {
+  if (asked.kind === 'tariff') {
+    await accounts.add(heldAccount(asked));
+    return;
+  }
+  const carrier = carriers.find((one) => one.id === asked.carrier);
+  if (!carrier) throw fieldProblem('/carrier', `There is no connection to a carrier "${asked.carrier}".`);
+  const account = heldAccount(asked, carrier.currency);
+  if (accounts.find(asked.id)) throw new HttpProblem('id-in-use', `A carrier account with the id "${asked.id}" exists already.`);
+  // A key that is not accepted is told at once, not when the first buyer asks.
+  const probe = { ...account, keySetAt: null };
+  const listed = await heard(probe, gateway.services(probe)).finally(() => gateway.forget(account.id));
+  await accounts.add({ ...account, services: knownAfter([], listed) });
+}
+
+async function editAccount({ accounts, gateway }: CarrierParts, id: string, change: EditAccount): Promise<void> {
+  const account = accounts.require(id);
+  if (change.tariff !== undefined && account.kind !== 'tariff') throw fieldProblem('/tariff', 'This account is asked over the network.');
+  if (change.key !== undefined) {
+    if (account.kind === 'tariff') throw fieldProblem('/key', 'A price list has no account key.');
+    const probe = { ...account, key: change.key };
+    await heard(probe, gateway.services(probe)).finally(() => gateway.forget(id));
+  }
+  await accounts.edit(id, change);
+  if (change.key !== undefined || change.tariff !== undefined) gateway.forget(id);
+}
+
+/** Carriers and what they ask: for the owner only. */
+export function carrierRoutes(parts: CarrierParts): Router {
+  const { accounts, gateway, draft } = parts;
+  const state = (res: Response) => void res.set('Cache-Control', 'no-store').json(stateOf(parts));
+  return Router()
+    .get('/', (_req, res) => state(res))
+    .post('/', async (req, res) => {
+      await openAccount(parts, OpenAccount.parse(req.body));
+      state(res.status(201));
+    })
+    .post('/rates', async (req, res) => {
+      const { asks } = AskRates.parse(req.body);
+      const answers = await Promise.all(asks.map((ask) => gateway.rates(ask)));
+      res.set('Cache-Control', 'no-store').json({ answers: answers.map((one) => ({ ...one, ms: Math.round(one.ms * 10) / 10 })) });
+    })
+    .post('/labels', async (req, res) => {
+      const request = LabelRequest.parse(req.body);
+      const account = accounts.require(request.account);
+      if (account.kind === 'tariff') throw fieldProblem('/account', 'A price list makes no labels.');
+      const made = await heard(account, gateway.label(account, request));
+      res.status(201).json({ ...made, pdf: `/api/carriers/${account.id}/labels/${made.tracking}.pdf` });
+    })
+    .get('/:id/labels/:tracking.pdf', async (req, res) => {
+      const account = accounts.require(req.params.id);
+      const pdf = await heard(account, gateway.labelPdf(account, req.params.tracking));
+      res.set('Cache-Control', 'no-store').type('pdf').send(pdf);
+    })
+    .get('/:id/closed-days', async (req, res) => {
+      const account = accounts.require(req.params.id);
+      const year = z.coerce.number().int().min(2000).max(2100).parse(req.query.year);
+      res.json({ closed: account.kind === 'tariff' ? [] : await heard(account, gateway.closedDays(account, year)) });
+    })
+    .post('/:id/services', async (req, res) => {
+      await refreshServices(parts, req.params.id);
+      state(res);
+    })
+    .patch('/:id', async (req, res) => {
+      await editAccount(parts, req.params.id, EditAccount.parse(req.body));
+      state(res);
+    })
+    .delete('/:id', async (req, res) => {
+      const { id } = req.params;
+      accounts.require(id);
+      const used = draft.current.book.services.filter(({ carriage }) => carriage?.account === id).map(({ name }) => name);
+      if (used.length > 0) throw new HttpProblem('account-in-use', `Still carries ${used.join(', ')}. Take it off these services first.`);
+      await accounts.remove(id);
+      gateway.forget(id);
+      state(res);
+    });
+}

@@ -1,0 +1,214 @@
+import { askKey, type CarrierFault, type ClosedDays, type LabelRequest, type RateAnswer, type RateAsk, tariffAnswer } from '@ostrakon/core';
+import {
+  BrokenCircuitError,
+  bulkhead,
+  CircuitState,
+  ConsecutiveBreaker,
+  ConstantBackoff,
+  circuitBreaker,
+  handleWhen,
+  retry,
+  TaskCancelledError,
+  TimeoutStrategy,
+  timeout,
+  wrap,
+} from 'cockatiel';
+import { LRUCache } from 'lru-cache';
+import type { Logger } from 'pino';
+import type { HeldAccount } from './accountStore.ts';
+import { CarrierFailure, type CarrierPort, CarrierSaysNo, type ListedService } from './carrierPort.ts';
+
+export interface GatewayLimits {
+  /** Milliseconds an answer may take, tries and waiting included. */
+  readonly timeLimit: number;
+  /** Milliseconds an answer holds. */
+  readonly keptFor: number;
+  /** Failures in a row after which a carrier is left alone, and for how many milliseconds. */
+  readonly failures: number;
+  readonly rest: number;
+  /** Questions to one carrier at the same time, and how many more may wait. */
+  readonly atOnce: number;
+  readonly waiting: number;
+}
+
+export const GATEWAY_LIMITS: GatewayLimits = { timeLimit: 1500, keptFor: 600_000, failures: 5, rest: 10_000, atOnce: 16, waiting: 20_000 };
+
+export interface GatewayParts {
+  account(id: string): HeldAccount | undefined;
+  /** The way to an account's carrier; null where there is none, or no key. */
+  connect(account: HeldAccount): CarrierPort | null;
+  readonly log: Logger;
+  readonly now: () => string;
+  readonly limits?: Partial<GatewayLimits>;
+}
+
+export interface Answered {
+  readonly answer: RateAnswer;
+  /** Milliseconds it took. */
+  readonly ms: number;
+  readonly from: 'carrier' | 'kept' | 'tariff';
+}
+
+const MOST_KEPT = 20_000;
+const MOST_FAULTS = 100;
+const RETRY_AFTER = 40;
+
+const isDown = (error: Error) => error instanceof CarrierFailure && error.why === 'down';
+/** A carrier's own no is an answer; everything else speaks against the carrier. */
+const isFailure = (error: Error) => !(error instanceof CarrierSaysNo);
+
+interface Line {
+  readonly account: HeldAccount;
+  readonly port: CarrierPort | null;
+  readonly breaker: ReturnType<typeof circuitBreaker>;
+  /** Questions that change nothing, tried once more where the carrier was not reached. */
+  readonly ask: <T>(work: (signal: AbortSignal) => Promise<T>) => Promise<T>;
+  /** What must happen once at most is never tried again by itself. */
+  readonly once: <T>(work: (signal: AbortSignal) => Promise<T>) => Promise<T>;
+}
+
+/**
+ * All that is asked of carriers goes through here: one time limit for an answer with its tries, a circuit breaker for each
+ * account, many questions at once, one call for one question, and answers kept for a while.
+ */
+export class CarrierGateway {
+  readonly #parts: GatewayParts;
+  readonly limits: GatewayLimits;
+  readonly #lines = new Map<string, Line>();
+  readonly #kept: LRUCache<string, Extract<RateAnswer, { status: 'rates' }>>;
+  readonly #underWay = new Map<string, Promise<Answered>>();
+  #faults: readonly CarrierFault[] = [];
+
+  constructor(parts: GatewayParts) {
+    this.#parts = parts;
+    this.limits = { ...GATEWAY_LIMITS, ...parts.limits };
+    this.#kept = new LRUCache({ max: MOST_KEPT, ttl: this.limits.keptFor });
+  }
+
+  /** The latest failures, newest first. */
+  get faults(): readonly CarrierFault[] {
+    return this.#faults;
+  }
+
+  circuit(account: string): 'closed' | 'open' | 'halfOpen' {
+    const state = this.#lines.get(account)?.breaker.state;
+    if (state === CircuitState.Open) return 'open';
+    return state === CircuitState.HalfOpen ? 'halfOpen' : 'closed';
+  }
+
+  /** An account changed: what was learnt through it holds no more. */
+  forget(account: string): void {
+    this.#lines.delete(account);
+    for (const key of this.#kept.keys()) if (key.startsWith(`["${account}"`)) this.#kept.delete(key);
+  }
+
+  #line(account: HeldAccount): Line {
+    const held = this.#lines.get(account.id);
+    if (held && held.account === account) return held;
+    const { timeLimit, failures, rest, atOnce, waiting } = this.limits;
+    // A carrier that is left alone stays so when only its name or list of services was changed.
+    const same = held?.account.key === account.key && held?.account.carrier === account.carrier;
+    const breaker =
+      same && held
+        ? held.breaker
+        : circuitBreaker(handleWhen(isFailure), { halfOpenAfter: rest, breaker: new ConsecutiveBreaker(failures) });
+    const limit = timeout(timeLimit, TimeoutStrategy.Aggressive);
+    const parallel = bulkhead(atOnce, waiting);
+    const again = retry(handleWhen(isDown), { maxAttempts: 1, backoff: new ConstantBackoff(RETRY_AFTER) });
+    const asking = wrap(limit, breaker, again, parallel);
+    const doing = wrap(limit, breaker, parallel);
+    const line: Line = {
+      account,
+      port: this.#parts.connect(account),
+      breaker,
+      ask: (work) => asking.execute(({ signal }) => work(signal)),
+      once: (work) => doing.execute(({ signal }) => work(signal)),
+    };
+    this.#lines.set(account.id, line);
+    return line;
+  }
+
+  #silent(account: string, error: unknown): Extract<RateAnswer, { status: 'silent' }> {
+    if (error instanceof BrokenCircuitError) return { status: 'silent', why: 'resting' };
+    const failure =
+      error instanceof CarrierFailure
+        ? error
+        : error instanceof TaskCancelledError
+          ? new CarrierFailure('timeout', 'No answer within the time limit.')
+          : new CarrierFailure('refused', error instanceof Error ? error.message.slice(0, 300) : 'unknown');
+    const fault = { at: this.#parts.now(), account, why: failure.why, detail: failure.message };
+    this.#faults = [fault, ...this.#faults].slice(0, MOST_FAULTS);
+    this.#parts.log.warn({ event: 'carrier.failed', ...fault });
+    return { status: 'silent', why: failure.why, detail: failure.message };
+  }
+
+  async #answer(account: HeldAccount, ask: RateAsk, key: string): Promise<Answered> {
+    const began = performance.now();
+    const done = (answer: RateAnswer): Answered => ({ answer, ms: performance.now() - began, from: 'carrier' });
+    const line = this.#line(account);
+    const { port } = line;
+    if (port === null) return done({ status: 'silent', why: 'noAccount' });
+    try {
+      const answer = await line.ask((signal) => port.rates(ask, signal));
+      this.#kept.set(key, answer);
+      return done(answer);
+    } catch (error) {
+      if (error instanceof CarrierSaysNo) return done({ status: 'silent', why: 'refused', detail: error.message });
+      return done(this.#silent(account.id, error));
+    }
+  }
+
+  /** What a carrier says to one question. Never rejects: a failure is an answer, too. */
+  async rates(ask: RateAsk): Promise<Answered> {
+    const account = this.#parts.account(ask.account);
+    if (!account) return { answer: { status: 'silent', why: 'noAccount' }, ms: 0, from: 'carrier' };
+    if (account.tariff !== null) {
+      const began = performance.now();
+      return { answer: tariffAnswer(account.tariff, ask), ms: performance.now() - began, from: 'tariff' };
+    }
+    const key = askKey(ask);
+    const kept = this.#kept.get(key);
+    if (kept) return { answer: kept, ms: 0, from: 'kept' };
+    const held = this.#underWay.get(key);
+    if (held) return held;
+    const asked = this.#answer(account, ask, key).finally(() => this.#underWay.delete(key));
+    this.#underWay.set(key, asked);
+    return asked;
+  }
+
+  /** The answers to many questions by key, asked all at once. */
+  async answers(asks: ReadonlyMap<string, RateAsk>): Promise<Map<string, RateAnswer>> {
+    const answers = await Promise.all([...asks].map(async ([key, ask]) => [key, (await this.rates(ask)).answer] as const));
+    return new Map(answers);
+  }
+
+  async #through<T>(account: HeldAccount, how: 'ask' | 'once', work: (port: CarrierPort, signal: AbortSignal) => Promise<T>): Promise<T> {
+    const line = this.#line(account);
+    const { port } = line;
+    if (port === null) throw new CarrierFailure('key', 'This account has no connection, or no key.');
+    try {
+      return await line[how]((signal) => work(port, signal));
+    } catch (error) {
+      if (error instanceof CarrierSaysNo) throw error;
+      const { why, detail } = this.#silent(account.id, error);
+      if (why === 'resting') throw new CarrierFailure('down', 'The carrier failed several times and is left alone for a moment.');
+      throw new CarrierFailure(why as CarrierFailure['why'], detail ?? '');
+    }
+  }
+
+  services(account: HeldAccount): Promise<readonly ListedService[]> {
+    return this.#through(account, 'ask', (port, signal) => port.services(signal));
+  }
+
+  label(account: HeldAccount, request: LabelRequest): Promise<{ tracking: string; cost: number }> {
+    return this.#through(account, 'once', (port, signal) => port.label(request, signal));
+  }
+
+  labelPdf(account: HeldAccount, tracking: string): Promise<Buffer> {
+    return this.#through(account, 'ask', (port, signal) => port.labelPdf(tracking, signal));
+  }
+
+  closedDays(account: HeldAccount, year: number): Promise<readonly ClosedDays[]> {
+    return this.#through(account, 'ask', (port, signal) => port.closedDays(year, signal));
+  }
+}

@@ -1,0 +1,176 @@
+import {
+  type AskedParcel,
+  CarrierRate,
+  type ClosedDays,
+  type LabelAddress,
+  type LabelRequest,
+  type RateAddress,
+  type RateAsk,
+} from '@ostrakon/core';
+import { z } from 'zod';
+import { CarrierFailure, type CarrierPort, CarrierSaysNo, type ListedService } from './carrierPort.ts';
+
+// What a carrier says on the wire. Members nobody asked for are passed over; everything read is checked.
+const WireParcel = z.object({
+  count: z.int().min(1),
+  weight: z.int().min(0),
+  volumetric: z.int().min(0).nullable(),
+  billed: z.int().min(0),
+  amount: z.int().min(0),
+});
+const WireRate = z.object({
+  service: z.string(),
+  name: z.string(),
+  total: z.int().min(0, 'A price below nothing'),
+  rows: z.array(z.object({ name: z.string(), amount: z.int() })),
+  parcels: z.array(WireParcel),
+  transit: z.object({ least: z.int(), most: z.int() }),
+});
+const WireRates = z.object({
+  currency: z.string(),
+  rates: z.array(WireRate),
+  declined: z.array(z.object({ service: z.string(), message: z.string() })),
+});
+const WireServices = z.object({
+  services: z.array(z.object({ code: z.string().min(1).max(40), name: z.string().max(120), note: z.string().max(300) })).max(200),
+});
+const WireLabel = z.object({ tracking: z.string().regex(/^[A-Z0-9]{4,40}$/), total: z.int().min(0), currency: z.string() });
+const WireClosed = z.object({ closed: z.array(z.object({ date: z.iso.date(), name: z.string().min(1).max(80) })).max(400) });
+
+const MOST_BYTES = 2_000_000;
+
+const addressOf = ({ country, subdivision, postalCode, ...more }: RateAddress & Partial<LabelAddress>) => ({
+  ...more,
+  country,
+  ...(subdivision !== undefined && { subdivision }),
+  ...(postalCode !== undefined && { postalCode }),
+});
+
+const parcelOf = ({ weight, sides, count }: AskedParcel) => ({
+  weight,
+  count,
+  ...(sides && { length: sides[0], width: sides[1], height: sides[2] }),
+});
+
+const why = (error: z.ZodError) => {
+  const [issue] = error.issues;
+  return `${issue?.path.join('.') || 'The answer'}: ${issue?.message ?? 'not understood'}`.slice(0, 300);
+};
+
+export interface Connection {
+  /** Address of the carrier's service, without a slash at its end. */
+  readonly url: string;
+  readonly key: string;
+  /** The currency the account is billed in. */
+  readonly currency: string;
+}
+
+/** A carrier asked over HTTP. */
+export class NetworkCarrier implements CarrierPort {
+  readonly #connection: Connection;
+
+  constructor(connection: Connection) {
+    this.#connection = connection;
+  }
+
+  async #fetch(path: string, signal: AbortSignal, body?: unknown, headers: Readonly<Record<string, string>> = {}): Promise<Response> {
+    const { url, key } = this.#connection;
+    const response = await fetch(`${url}/v1${path}`, {
+      signal,
+      redirect: 'error',
+      headers: { 'X-Account-Key': key, ...(body !== undefined && { 'Content-Type': 'application/json' }), ...headers },
+      ...(body !== undefined && { method: 'POST', body: JSON.stringify(body) }),
+    }).catch((error: Error) => {
+      if (signal.aborted) throw new CarrierFailure('timeout', 'No answer within the time limit.');
+      const cause = error.cause instanceof Error ? error.cause.message : '';
+      throw new CarrierFailure('down', (cause || error.message).slice(0, 200));
+    });
+    if (response.status === 401 || response.status === 403) throw new CarrierFailure('key', 'The account key was not accepted.');
+    if (response.status >= 500) throw new CarrierFailure('down', `The carrier's service failed (${response.status}).`);
+    return response;
+  }
+
+  async #text(response: Response, signal: AbortSignal): Promise<string> {
+    const text = await response.text().catch(() => {
+      if (signal.aborted) throw new CarrierFailure('timeout', 'No answer within the time limit.');
+      throw new CarrierFailure('down', 'The answer broke off.');
+    });
+    if (text.length > MOST_BYTES) throw new CarrierFailure('refused', 'The answer is larger than any answer should be.');
+    return text;
+  }
+
+  async #json<S extends z.ZodType>(schema: S, response: Response, signal: AbortSignal): Promise<z.output<S>> {
+    const text = await this.#text(response, signal);
+    let body: unknown;
+    try {
+      body = JSON.parse(text);
+    } catch {
+      throw new CarrierFailure('refused', 'The answer is not JSON.');
+    }
+    if (!response.ok) {
+      const title = z.object({ title: z.string() }).safeParse(body);
+      throw new CarrierSaysNo(title.success ? title.data.title.slice(0, 300) : `Refused with ${response.status}.`);
+    }
+    const read = schema.safeParse(body);
+    if (!read.success) throw new CarrierFailure('refused', why(read.error));
+    return read.data;
+  }
+
+  #requireCurrency(currency: string): void {
+    const own = this.#connection.currency;
+    if (currency !== own) throw new CarrierFailure('otherCurrency', `The answer is in ${currency.slice(0, 10)}, not ${own}.`);
+  }
+
+  async services(signal: AbortSignal): Promise<readonly ListedService[]> {
+    return (await this.#json(WireServices, await this.#fetch('/services', signal), signal)).services;
+  }
+
+  async rates({ from, to, residential, parcels, declaredValue }: RateAsk, signal: AbortSignal) {
+    const body = {
+      from: { ...addressOf(from), residential: false },
+      to: { ...addressOf(to), residential },
+      parcels: parcels.map(parcelOf),
+      ...(declaredValue !== null && { declaredValue }),
+    };
+    const said = await this.#json(WireRates, await this.#fetch('/rates', signal, body), signal);
+    this.#requireCurrency(said.currency);
+    const rates = said.rates.map(({ total, ...rate }) => {
+      const read = CarrierRate.safeParse({ ...rate, amount: total });
+      if (!read.success) throw new CarrierFailure('refused', `${rate.service}: ${why(read.error)}`.slice(0, 300));
+      return read.data;
+    });
+    const declined = said.declined.map(({ service, message }) => ({ service, message: message.slice(0, 300) }));
+    return { status: 'rates' as const, rates, declined };
+  }
+
+  async label({ service, from, to, residential, parcel, declaredValue, reference, once }: LabelRequest, signal: AbortSignal) {
+    const body = {
+      service,
+      from: { ...addressOf(from), residential: false },
+      to: { ...addressOf(to), residential },
+      parcel: parcelOf(parcel),
+      ...(declaredValue !== null && { declaredValue }),
+      reference,
+    };
+    const { tracking, total, currency } = await this.#json(
+      WireLabel,
+      await this.#fetch('/labels', signal, body, { 'Idempotency-Key': once }),
+      signal,
+    );
+    this.#requireCurrency(currency);
+    return { tracking, cost: total };
+  }
+
+  async labelPdf(tracking: string, signal: AbortSignal): Promise<Buffer> {
+    const response = await this.#fetch(`/labels/${encodeURIComponent(tracking)}.pdf`, signal);
+    if (!response.ok) throw new CarrierSaysNo(`The carrier has no label ${tracking}.`);
+    const bytes = Buffer.from(await response.arrayBuffer());
+    if (bytes.subarray(0, 5).toString('latin1') !== '%PDF-') throw new CarrierFailure('refused', 'The label is not a PDF.');
+    return bytes;
+  }
+
+  async closedDays(year: number, signal: AbortSignal): Promise<readonly ClosedDays[]> {
+    const { closed } = await this.#json(WireClosed, await this.#fetch(`/closed-days?year=${year}`, signal), signal);
+    return closed.map(({ date, name }) => ({ name, days: [{ from: date, until: date }] }));
+  }
+}

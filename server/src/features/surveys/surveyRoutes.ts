@@ -1,0 +1,28 @@
+import { Id, SurveyRequest } from '@ostrakon/core';
+import { Router } from 'express';
+import { z } from 'zod';
+import type { CarrierGateway } from '../carriers/gateway.ts';
+import type { DraftStore } from '../draft/draftStore.ts';
+import type { SurveyStore } from './surveyStore.ts';
+
+const Start = z.strictObject({ id: Id, survey: SurveyRequest });
+
+/** What carriers would ask, sampled over the zones of the draft. */
+export function surveyRoutes(surveys: SurveyStore, draft: DraftStore, gateway: CarrierGateway): Router {
+  return Router()
+    .get('/', async (_req, res) => {
+      res.json({ surveys: await surveys.list() });
+    })
+    .post('/', async (req, res) => {
+      const { id, survey } = Start.parse(req.body);
+      const ask = async (question: Parameters<CarrierGateway['rates']>[0]) => (await gateway.rates(question)).answer;
+      res.status(202).json(await surveys.start(id, survey, draft.current.book, ask));
+    })
+    .get('/:id', async (req, res) => {
+      res.json(await surveys.get(req.params.id));
+    })
+    .delete('/:id', async (req, res) => {
+      await surveys.remove(req.params.id);
+      res.json({ surveys: await surveys.list() });
+    });
+}

@@ -1,0 +1,67 @@
+import {
+  CarrierAnswers,
+  type CompiledBook,
+  compile,
+  laneCost,
+  prepareCart,
+  QuoteRequest,
+  type RateAnswer,
+  type RateAsk,
+  type RateBook,
+  type Survey,
+  type SurveyAddress,
+  type SurveyCost,
+  type SurveyRequest,
+} from '@ostrakon/core';
+import { sampleAddresses } from '@ostrakon/core/sample-addresses';
+
+export interface SurveyWork {
+  readonly addresses: readonly SurveyAddress[];
+  /** Everything to ask, by key. */
+  readonly asks: ReadonlyMap<string, RateAsk>;
+  /** The costs, once the answers are there. */
+  costs(answers: ReadonlyMap<string, RateAnswer>): SurveyCost[];
+}
+
+function addressesOf(compiled: CompiledBook, { zones, addresses }: SurveyRequest): SurveyAddress[] {
+  return compiled.book.zones.flatMap(({ id, places }, at) =>
+    zones.includes(id) ? sampleAddresses(compiled.places, places, at, addresses).map((destination) => ({ zone: id, destination })) : [],
+  );
+}
+
+function costsWith(
+  compiled: CompiledBook,
+  request: SurveyRequest,
+  addresses: readonly SurveyAddress[],
+  carriers: CarrierAnswers,
+): SurveyCost[] {
+  return addresses.flatMap(({ zone, destination }, address) => {
+    const compiledZone = compiled.zones.find((one) => one.zone.id === zone);
+    const lanes = compiledZone?.lanes.flatMap((lane) => lane ?? []).filter(({ carriage }) => carriage !== null) ?? [];
+    return request.probes.flatMap(({ lines }, probe) => {
+      const { shipments } = prepareCart(compiled, QuoteRequest.parse({ lines, discounts: [], destination }), carriers);
+      return lanes.flatMap(({ carriage, service }, at): SurveyCost[] => {
+        const lane = lanes[at];
+        if (!carriage || !lane) return [];
+        const facts = { service: service.id, account: carriage.account, code: carriage.service, probe, address };
+        const said = laneCost(lane, shipments);
+        return [typeof said === 'number' ? { ...facts, cost: said } : { ...facts, cost: null, why: said }];
+      });
+    });
+  });
+}
+
+/** What a survey has to ask of which carriers, and what its answers come to. */
+export function planSurvey(book: RateBook, request: SurveyRequest): SurveyWork {
+  const compiled = compile(book);
+  const addresses = addressesOf(compiled, request);
+  const dry = new CarrierAnswers(new Map(), { costs: true });
+  costsWith(compiled, request, addresses, dry);
+  return {
+    addresses,
+    asks: dry.wanted,
+    costs: (answers) => costsWith(compiled, request, addresses, new CarrierAnswers(answers, { costs: true })),
+  };
+}
+
+export type { Survey };

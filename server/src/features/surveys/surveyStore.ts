@@ -1,0 +1,109 @@
+import { type RateAnswer, type RateAsk, type RateBook, Survey, type SurveyRequest, type SurveyState } from '@ostrakon/core';
+import pLimit from 'p-limit';
+import { HttpProblem } from '../../http/problems.ts';
+import type { Database } from '../../persistence/database.ts';
+import { SurveyEntity } from '../../persistence/entities.ts';
+import { planSurvey } from './surveyRunner.ts';
+
+interface Job {
+  state: SurveyState;
+  readonly stop: AbortController;
+}
+
+const AT_ONCE = 32;
+const MOST_KEPT = 50;
+
+/** Cost surveys: those under way, and those kept with their date. */
+export class SurveyStore {
+  readonly #database: Database;
+  readonly #now: () => string;
+  readonly #jobs = new Map<string, Job>();
+
+  constructor(database: Database, now: () => string) {
+    this.#database = database;
+    this.#now = now;
+  }
+
+  /** Under way and kept, newest first. */
+  async list(): Promise<SurveyState[]> {
+    const rows = await this.#database.read.find(SurveyEntity, {
+      order: { at: 'DESC' },
+      select: { id: true, name: true, at: true, questions: true },
+    });
+    const kept = rows.map(
+      ({ id, name, at, questions }): SurveyState => ({ id, name, at, status: 'done', done: questions, total: questions }),
+    );
+    const jobs = [...this.#jobs.values()].map(({ state }) => state).filter(({ id }) => !kept.some((one) => one.id === id));
+    return [...jobs.reverse(), ...kept];
+  }
+
+  async get(id: string): Promise<Survey> {
+    const row = await this.#database.read.findOneBy(SurveyEntity, { id });
+    if (!row) throw new HttpProblem('not-found', 'This survey is not kept here.');
+    return Survey.parse(JSON.parse(row.document));
+  }
+
+  /** Starts a survey; its progress is in the list. */
+  async start(id: string, request: SurveyRequest, book: RateBook, ask: (ask: RateAsk) => Promise<RateAnswer>): Promise<SurveyState> {
+    if (this.#jobs.has(id) || (await this.#database.read.findOneBy(SurveyEntity, { id }))) {
+      throw new HttpProblem('id-in-use', `A survey with the id "${id}" exists already.`);
+    }
+    const work = planSurvey(book, request);
+    if (work.asks.size === 0) {
+      const detail = 'No service of these zones names a carrier, so there is nothing to ask.';
+      throw new HttpProblem('invalid-request', detail, { errors: [{ pointer: '/zones', detail }] });
+    }
+    const at = this.#now();
+    const stop = new AbortController();
+    const job: Job = { state: { id, name: request.name, at, status: 'running', done: 0, total: work.asks.size }, stop };
+    this.#jobs.set(id, job);
+    const finish = async () => {
+      const answers = new Map<string, RateAnswer>();
+      const limit = pLimit(AT_ONCE);
+      await Promise.all(
+        [...work.asks].map(([key, question]) =>
+          limit(async () => {
+            if (stop.signal.aborted) return;
+            answers.set(key, await ask(question));
+            job.state = { ...job.state, done: job.state.done + 1 };
+          }),
+        ),
+      );
+      if (stop.signal.aborted) return;
+      const { addresses } = work;
+      await this.#keep(
+        { id, name: request.name, at, probes: request.probes, addresses: [...addresses], costs: work.costs(answers) },
+        work.asks.size,
+      );
+      job.state = { ...job.state, status: 'done' };
+      this.#jobs.delete(id);
+    };
+    void finish().catch(() => {
+      job.state = { ...job.state, status: 'cancelled' };
+    });
+    return job.state;
+  }
+
+  async #keep(survey: Survey, questions: number): Promise<void> {
+    await this.#database.write(async (manager) => {
+      const { id, name, at } = survey;
+      await manager.insert(SurveyEntity, { id, name, at, questions, document: JSON.stringify(survey) });
+      const old = await manager.find(SurveyEntity, { order: { at: 'DESC' }, skip: MOST_KEPT, take: 1000, select: { id: true } });
+      for (const row of old) await manager.delete(SurveyEntity, { id: row.id });
+    });
+  }
+
+  /** Stops a survey under way, or forgets one that is kept. */
+  async remove(id: string): Promise<void> {
+    const job = this.#jobs.get(id);
+    if (job) {
+      job.stop.abort();
+      this.#jobs.delete(id);
+      return;
+    }
+    await this.#database.write(async (manager) => {
+      const { affected } = await manager.delete(SurveyEntity, { id });
+      if (!affected) throw new HttpProblem('not-found', 'This survey is not kept here.');
+    });
+  }
+}
