@@ -14,6 +14,7 @@ run(process.execPath, [...tsx, 'demo/src/writeSeed.ts', seed]);
 const env = { ...process.env, OSTRAKON_DATA: data, OSTRAKON_SEED: seed };
 const children = [
   spawn(process.execPath, ['--watch', ...tsx, 'server/src/main.ts'], { cwd: root, stdio: 'inherit', env }),
+  spawn(process.execPath, ['--watch', ...tsx, 'carriers/src/main.ts'], { cwd: root, stdio: 'inherit', env }),
   spawn('npm', ['run', 'dev', '--workspace', 'web'], { cwd: root, stdio: 'inherit', env }),
 ];
 const stop = () => {

@@ -24,6 +24,16 @@ if (demo) {
   run(process.execPath, ['demo/dist/writeSeed.js', env.OSTRAKON_SEED]);
 }
 
-const server = spawn(process.execPath, ['server/dist/main.js'], { cwd: root, stdio: 'inherit', env });
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
-server.on('exit', (code) => process.exit(code ?? 1));
+const children = [spawn(process.execPath, ['server/dist/main.js'], { cwd: root, stdio: 'inherit', env })];
+// The demo's shop has accounts with stand-in carriers, a service of their own.
+if (demo) children.push(spawn(process.execPath, ['carriers/dist/main.js'], { cwd: root, stdio: 'inherit', env }));
+const stop = (signal) => {
+  for (const child of children) child.kill(signal);
+};
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => stop(signal));
+for (const child of children) {
+  child.on('exit', (code) => {
+    stop('SIGTERM');
+    process.exitCode ||= code ?? 1;
+  });
+}

@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { labelPdf } from './label.ts';
 import type { LabelAsk, LabelOut, NewService, RateAnswer, RateAsk, Tracked } from './messages.ts';
 import { rateAll } from './rating.ts';
 import type { CarrierTariff, ServiceTariff } from './tariffs.ts';
@@ -78,6 +77,8 @@ export class CarrierDesk {
     if (!rate) throw new Refused(422, declined.find((one) => one.service === service)?.message ?? `There is no service ${service}.`);
     this.#serial += 1;
     const tracking = trackingNumber(this.tariff.id, this.#serial);
+    // Drawing needs fonts and bar codes, which nobody who asks for rates should wait for.
+    const { labelPdf } = await import('./label.ts');
     const pdf = await labelPdf(this.tariff, rate.name, tracking, ask);
     const { currency, id } = this.tariff;
     const out: LabelOut = { tracking, total: rate.total, currency, pdf: `/${id}/v1/labels/${tracking}.pdf`, test: true };

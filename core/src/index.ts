@@ -1,3 +1,4 @@
+export { type BelowCost, belowCost } from './carriers/belowCost.ts';
 export {
   Carriage,
   CarrierServiceCode,
@@ -149,6 +150,7 @@ export { type CompiledBook, type CompiledZone, compile, pricesInto } from './quo
 export { priceOnCard } from './quote/compiledCard.ts';
 export { NO_LANE, REFER, WITHHELD } from './quote/compiledResult.ts';
 export { laneCost } from './quote/laneCost.ts';
+export { marginOf } from './quote/margin.ts';
 export { type MeasuredCart, type MeasuredConsignment, measureCart } from './quote/measureCart.ts';
 export { explainDestination, locate, quote, quoteZone } from './quote/quote.ts';
 export type {

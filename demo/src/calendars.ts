@@ -44,6 +44,9 @@ const ROAD_CLOSED = HOLIDAYS.filter(({ name }) => name !== 'Heritage Day');
 
 export const groundDays: ServiceDays = { ...PLAIN_DAYS, transit: { least: 2, most: 4 }, closed: ROAD_CLOSED };
 export const packetDays: ServiceDays = { ...PLAIN_DAYS, transit: { least: 3, most: 6 }, closed: ROAD_CLOSED };
+/** Carriers that are asked say themselves how long they take; these days hold while they do not answer. */
+export const airDays: ServiceDays = { ...PLAIN_DAYS, transit: { least: 1, most: 3 }, closed: ROAD_CLOSED };
+export const postDays: ServiceDays = { ...PLAIN_DAYS, transit: { least: 2, most: 8 }, closed: ROAD_CLOSED };
 export const palletDays: ServiceDays = { ...PLAIN_DAYS, transit: { least: 3, most: 8 }, collects: [1, 3, 5], closed: ROAD_CLOSED };
 
 export const vanRound: Round = {

@@ -11,7 +11,8 @@ import {
   type TierResult,
   type Zone,
 } from '@ostrakon/core';
-import { groundDays, packetDays, palletDays, pickupCounter, vanRound } from './calendars.ts';
+import { airDays, groundDays, packetDays, palletDays, pickupCounter, postDays, vanRound } from './calendars.ts';
+import { express, expressTerms, freight, freightTerms, smallPacket, surface, tracked, trackedTerms } from './carriers.ts';
 import { locations, packaging } from './places.ts';
 import { goodsGroups } from './products.ts';
 import { allowances, charges } from './rules.ts';
@@ -175,6 +176,9 @@ const insuredGlazes: Card = {
 
 const HARBOUR = 'B2V B2W B2X B2Y B2Z B3A B3B B3E B3G B3H B3J B3K B3L B3M B3N B3P B3R B3S B3T B3V B3Z B4A';
 
+/** The carrier's own price; the card is not used while nothing stands in for it. */
+const live = lane({ kind: 'flat', result: refer });
+
 const zones: Zone[] = [
   zone('harbour', 'Harbour cities', prefixes(HARBOUR), {
     counter,
@@ -187,21 +191,28 @@ const zones: Zone[] = [
     counter,
     packet: packet([220, 340, 480]),
     ground: ground([990, 1160, 1280, 1690, 2490], 12_000),
+    tracked: live,
     pallet: pallet([14_500, 21_000, 31_000]),
   }),
   zone('atlantic', 'Atlantic', provinces('CA-NB CA-PE CA-NL'), {
     packet: packet([240, 390, 560]),
     ground: ground([1190, 1480, 1790, 2250, 3190], 12_000),
+    tracked: live,
+    express: live,
     pallet: pallet([19_500, 28_500, 42_000]),
   }),
   zone('central', 'Québec and Ontario', provinces('CA-QC CA-ON'), {
     packet: packet([240, 390, 560]),
     ground: ground([1390, 1720, 2190, 2600, 3890], 18_000),
+    tracked: live,
+    express: live,
     pallet: pallet([28_500, 41_000, 62_000]),
   }),
   zone('west', 'Prairies and Pacific', provinces('CA-MB CA-SK CA-AB CA-BC'), {
     packet: packet([260, 420, 590]),
     ground: ground([1590, 2090, 2690, 3140, 4690], 18_000),
+    tracked: live,
+    express: live,
     pallet: pallet([42_000, 61_000, 92_000]),
   }),
   zone('north', 'Northern territories', [...provinces('CA-YT CA-NT CA-NU'), ...prefixes('A0P A0R A2V')], {
@@ -212,19 +223,25 @@ const zones: Zone[] = [
   zone('us', 'United States', countries('US'), {
     packet: packet([480, 820, 1240]),
     ground: { ...ground([1890, 2490, 3290, 3890, 5990], null), groupCards: [{ group: 'glazes', card: insuredGlazes, kept: [] }] },
+    tracked: live,
+    express: live,
     pallet: pallet([52_000, 76_000, 110_000]),
   }),
   zone('us-far', 'Alaska, Hawaii and Puerto Rico', [...provinces('US-AK US-HI US-PR'), ...countries('PR')], {
     packet: packet([520, 890, 1390]),
     ground: ground([3190, 4690, 6890], null),
+    tracked: live,
   }),
   zone('europe', 'Europe', [{ kind: 'countryGroup', group: '150' }, ...without('BY RU')], {
     packet: packet([690, 1190, 1790]),
     ground: ground([2890, 4490, 7290], null),
+    tracked: live,
+    express: live,
   }),
   zone('far', 'Far shores', countries('AU NZ JP KR SG'), {
     packet: packet([790, 1390, 2090]),
     ground: ground([3990, 6490, 9900], null),
+    tracked: live,
   }),
 ];
 
@@ -268,7 +285,7 @@ export const liveBook: RateBook = RateBook.parse({
   services: [
     { ...PLAIN_SERVICE, id: 'counter', name: 'Counter pickup', kind: 'counter', note: 'At the Dartmouth counter', counter: pickupCounter },
     { ...PLAIN_SERVICE, id: 'van', name: 'Van round', kind: 'round', note: 'Tuesday and Friday', round: vanRound },
-    { ...PLAIN_SERVICE, id: 'packet', name: 'Letter packet', note: 'Flat and light', days: packetDays },
+    { ...PLAIN_SERVICE, id: 'packet', name: 'Letter packet', note: 'Flat and light', days: packetDays, carriage: smallPacket },
     {
       ...PLAIN_SERVICE,
       id: 'ground',
@@ -277,13 +294,37 @@ export const liveBook: RateBook = RateBook.parse({
       internalName: 'Road, own cards',
       mixing: { kind: 'dearest' },
       days: groundDays,
+      carriage: surface,
+    },
+    {
+      ...PLAIN_SERVICE,
+      id: 'express',
+      name: 'Express',
+      kind: 'carrier',
+      note: 'By air',
+      days: airDays,
+      carriage: express,
+      terms: expressTerms,
+    },
+    {
+      ...PLAIN_SERVICE,
+      id: 'tracked',
+      name: 'Tracked post',
+      kind: 'carrier',
+      note: 'Scanned on the way',
+      days: postDays,
+      carriage: tracked,
+      terms: trackedTerms,
     },
     {
       ...PLAIN_SERVICE,
       id: 'pallet',
       name: 'Pallet freight',
       note: 'To the kerb',
-      internalName: 'Pallet, booked by telephone',
+      internalName: 'Pallet, by telephone when the line is down',
+      kind: 'carrier',
+      carriage: freight,
+      terms: freightTerms,
       days: palletDays,
     },
   ],

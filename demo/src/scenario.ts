@@ -1,5 +1,6 @@
-import type { CartInput, Command, Product, RateBook, Trial } from '@ostrakon/core';
+import type { CartInput, Command, OpenAccount, Product, RateBook, Trial } from '@ostrakon/core';
 import { palletDays } from './calendars.ts';
+import { accounts } from './carriers.ts';
 import { byKilograms, liveBook } from './liveBook.ts';
 import { products } from './products.ts';
 
@@ -131,6 +132,7 @@ export interface Scenario {
   readonly draftCommands: readonly Command[];
   readonly products: readonly Product[];
   readonly trials: readonly Trial[];
+  readonly accounts: readonly OpenAccount[];
 }
 
-export const scenario: Scenario = { live: liveBook, note: 'Autumn prices', draftCommands, products, trials };
+export const scenario: Scenario = { live: liveBook, note: 'Autumn prices', draftCommands, products, trials, accounts };

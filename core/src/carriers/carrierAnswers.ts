@@ -10,6 +10,8 @@ export interface AnswerOptions {
   readonly missing?: 'notAsked' | 'waiting';
   /** An address in each zone, by the zone's id, to ask for where the buyer's lies elsewhere. */
   readonly samples?: ReadonlyMap<Id, Destination>;
+  /** Accounts treated as down, to see what happens. */
+  readonly down?: ReadonlySet<Id>;
 }
 
 /** The book of carrier answers a quote reads, which notes what it was asked in vain. */
@@ -18,20 +20,23 @@ export class CarrierAnswers {
   readonly samples: ReadonlyMap<Id, Destination>;
   readonly #answers: ReadonlyMap<string, RateAnswer>;
   readonly #missing: 'notAsked' | 'waiting';
+  readonly #down: ReadonlySet<Id>;
   readonly #wanted = new Map<string, RateAsk>();
 
   /** @param answers by `askKey` */
   constructor(
     answers: ReadonlyMap<string, RateAnswer> = new Map(),
-    { costs = false, missing = 'notAsked', samples = new Map() }: AnswerOptions = {},
+    { costs = false, missing = 'notAsked', samples = new Map(), down = new Set() }: AnswerOptions = {},
   ) {
     this.#answers = answers;
     this.costs = costs;
     this.samples = samples;
     this.#missing = missing;
+    this.#down = down;
   }
 
   to(ask: RateAsk): RateAnswer {
+    if (this.#down.has(ask.account)) return { status: 'silent', why: 'simulated' };
     const key = askKey(ask);
     const answer = this.#answers.get(key);
     if (answer) return answer;

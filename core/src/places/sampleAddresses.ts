@@ -15,8 +15,36 @@ function inArea(country: CountryCode, code: string): Destination {
   return { country, ...(subdivision !== undefined && { subdivision }), postalCode, ...(point && { point }) };
 }
 
-function areasOf(country: CountryCode): Destination[] {
-  return [...(centroidTable(country)?.keys() ?? [])].map((code) => inArea(country, code));
+/** Postal areas of a country by region. */
+const byRegion = new Map<CountryCode, ReadonlyMap<string, readonly string[]>>();
+
+function codesIn(subdivision: string): readonly string[] {
+  const country = subdivision.slice(0, 2) as CountryCode;
+  const held = byRegion.get(country);
+  if (held) return held.get(subdivision) ?? [];
+  const regions = new Map<string, string[]>();
+  for (const code of codesOf(country)) {
+    const region = subdivisionOfPostal(country, code) ?? '';
+    const codes = regions.get(region);
+    if (codes) codes.push(code);
+    else regions.set(region, [code]);
+  }
+  byRegion.set(country, regions);
+  return regions.get(subdivision) ?? [];
+}
+
+const codesOf = (country: CountryCode): string[] => [...(centroidTable(country)?.keys() ?? [])];
+
+const tried = 200;
+
+/** Addresses in some of a country's postal areas, spread over all that are wanted. */
+const areasOf = (country: CountryCode, wanted: (code: string) => boolean = () => true): Destination[] =>
+  spread(codesOf(country).filter(wanted), tried).map((code) => inArea(country, code));
+
+/** So many entries spread evenly over a list. */
+function spread<T>(list: readonly T[], most: number): T[] {
+  if (list.length <= most) return [...list];
+  return Array.from({ length: most }, (_, at) => list[Math.floor(((at + 0.5) * list.length) / most)] as T);
 }
 
 const codeOfRule = (rule: string): string => {
@@ -32,30 +60,20 @@ function candidates(place: Place): Destination[] {
       return groupMembers(place.group).map((country) => ({ country }));
     case 'subdivision': {
       const country = place.subdivision.slice(0, 2) as CountryCode;
-      const areas = WITH_CODES.includes(country) ? areasOf(country).filter(({ subdivision }) => subdivision === place.subdivision) : [];
+      const areas = WITH_CODES.includes(country) ? spread(codesIn(place.subdivision), tried).map((code) => inArea(country, code)) : [];
       return areas.length > 0 ? areas : [{ country, subdivision: place.subdivision }];
     }
     case 'postal': {
       const { country } = place;
       const codes = place.rules.split('\n').map((rule) => codeOfRule(rule).replaceAll(' ', '').toUpperCase());
-      const near = WITH_CODES.includes(country)
-        ? areasOf(country).filter(({ postalCode = '' }) => codes.some((code) => postalCode.startsWith(code.slice(0, 3))))
-        : [];
-      return [...near, ...codes.map((postalCode): Destination => ({ country, postalCode }))];
+      const near = WITH_CODES.includes(country) ? areasOf(country, (area) => codes.some((code) => area.startsWith(code.slice(0, 3)))) : [];
+      return near.length > 0 ? near : codes.map((postalCode) => ({ country, postalCode }));
     }
     case 'area':
     case 'circle':
-      return WITH_CODES.flatMap(areasOf);
+      return WITH_CODES.flatMap((country) => areasOf(country));
   }
 }
-
-/** So many entries spread evenly over a list. */
-function spread<T>(list: readonly T[], most: number): T[] {
-  if (list.length <= most) return [...list];
-  return Array.from({ length: most }, (_, at) => list[Math.floor(((at + 0.5) * list.length) / most)] as T);
-}
-
-const tried = 400;
 
 /**
  * Addresses that lie in a zone, spread over its places: postal areas of Canada and the United States, else a region or a
@@ -65,7 +83,7 @@ const tried = 400;
 export function sampleAddresses(index: PlaceIndex, places: readonly Place[], zone: number, most: number): Destination[] {
   const found = places
     .filter(({ excluded }) => excluded !== true)
-    .map((place) => spread(candidates(place), tried).filter((address) => findZone(index, address)?.zone === zone));
+    .map((place) => candidates(place).filter((address) => findZone(index, address)?.zone === zone));
   // A fair share of each place, the rest from wherever there is more.
   const each = Math.max(1, Math.ceil(most / Math.max(1, found.filter((list) => list.length > 0).length)));
   const shared = found.flatMap((list) => spread(list, each));

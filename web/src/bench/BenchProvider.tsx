@@ -1,6 +1,8 @@
 import {
+  CarrierAnswers,
   type CompiledBook,
   compile,
+  type Destination,
   isProductLine,
   type Product,
   prepareCart,
@@ -12,7 +14,20 @@ import {
   type Trial,
 } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
-import { createContext, type Dispatch, type ReactNode, useContext, useEffect, useMemo, useReducer, useState } from 'react';
+import {
+  createContext,
+  type Dispatch,
+  type ReactNode,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useReducer,
+  useState,
+  useSyncExternalStore,
+} from 'react';
+import { type HeardRates, rateDesk } from '../carriers/rateDesk.ts';
+import { useSamples } from '../carriers/useSamples.ts';
 import { useDraft } from '../draft/DraftProvider.tsx';
 import { queries } from '../draft/queries.ts';
 import { type BenchEvent, type BenchState, emptyBench, keepBench, readBench, reduceBench } from './benchState.ts';
@@ -28,6 +43,12 @@ export interface Bench {
   /** The cart with its goods looked up. */
   readonly request: QuoteRequest;
   readonly compiled: CompiledBook;
+  /** What carriers said so far, and an address in each zone to ask them for. */
+  readonly heard: HeardRates;
+  readonly samples: ReadonlyMap<string, Destination>;
+  /** Carrier accounts treated as down, on this bench only. */
+  readonly down: ReadonlySet<string>;
+  readonly setDown: (account: string, down: boolean) => void;
   readonly measured: Pick<Quote, 'measures' | 'consignments'>;
   readonly quote: Quote;
   /** How the address got its point. */
@@ -72,6 +93,22 @@ function useNow(): string {
   return now;
 }
 
+/** Accounts as if they were down: a moment's outage, seen on this bench alone. */
+function useDown() {
+  const [down, set] = useState<ReadonlySet<string>>(new Set());
+  const setDown = useCallback(
+    (account: string, is: boolean) =>
+      set((held) => {
+        const next = new Set(held);
+        if (is) next.add(account);
+        else next.delete(account);
+        return next;
+      }),
+    [],
+  );
+  return { down, setDown };
+}
+
 export function BenchProvider({
   products,
   trials,
@@ -96,8 +133,15 @@ export function BenchProvider({
     () => ({ moment: now, ...requestOf(state, byId), destination, ...(others && { others: [...others] }), ...(loads && { loads }) }),
     [state, byId, destination, others, now, loads],
   );
+  const heard = useSyncExternalStore(rateDesk.subscribe, rateDesk.getSnapshot);
+  const samples = useSamples(book);
+  const { down, setDown } = useDown();
+  const carriers = useMemo(
+    () => new CarrierAnswers(heard.answers, { costs: true, missing: 'waiting', samples, down }),
+    [heard, samples, down],
+  );
   const bench = useMemo((): Bench => {
-    const prepared = prepareCart(compiled, request);
+    const prepared = prepareCart(compiled, request, carriers);
     const answer = quote(compiled, request, prepared);
     return {
       state,
@@ -106,13 +150,18 @@ export function BenchProvider({
       trials: latestTrials,
       request,
       compiled,
+      heard,
+      samples,
+      down,
+      setDown,
       shipments: prepared.shipments,
       measured: answer,
       quote: answer,
       pointFrom: from,
       zone: answer.place.status === 'zone' ? answer.place.zone : null,
     };
-  }, [state, byId, latestTrials, compiled, request, from]);
+  }, [state, byId, latestTrials, compiled, request, from, carriers, heard, samples, down, setDown]);
+  useEffect(() => rateDesk.want(carriers.wanted));
   return <BenchContext value={bench}>{children}</BenchContext>;
 }
 

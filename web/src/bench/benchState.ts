@@ -29,6 +29,8 @@ export type BenchEvent =
   | { kind: 'sendTo'; at: number; to: number; piece?: boolean }
   | { kind: 'choose'; service: string; consignment?: number }
   | { kind: 'load'; trial: Trial }
+  /** A cart that shows something, saved nowhere. */
+  | { kind: 'put'; cart: CartInput }
   | { kind: 'saved'; trial: string }
   | { kind: 'clear' };
 
@@ -125,6 +127,8 @@ function reduceCart(cart: CartInput, event: BenchEvent): CartInput {
       return { ...cart, lines: sent(cart.lines, event) };
     case 'load':
       return event.trial.cart;
+    case 'put':
+      return event.cart;
     case 'clear':
       return { ...cart, lines: [], discounts: [] };
     case 'choose':
@@ -141,6 +145,8 @@ export function reduceBench(state: BenchState, event: BenchEvent): BenchState {
       return { ...state, chosen: event.service };
     case 'load':
       return { cart, trial: event.trial.id, chosen: null, chosenOf: {} };
+    case 'put':
+      return { cart, trial: null, chosen: null, chosenOf: {} };
     case 'saved':
       return { ...state, trial: event.trial };
     case 'clear':

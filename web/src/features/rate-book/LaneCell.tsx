@@ -20,6 +20,8 @@ interface LaneCellProps extends CellPlace, CellWords {
   /** "Ground parcel to Nova Scotia". */
   name: string;
   face: Face;
+  /** Sells below cost somewhere, by the latest survey. */
+  loses?: boolean;
   /** For the tiny step line. */
   card?: Card;
 }
@@ -38,6 +40,7 @@ export const LaneCell = memo(function LaneCell({
   tone,
   changed: differs = false,
   card,
+  loses = false,
   row,
   column,
   tabIndex,
@@ -59,15 +62,19 @@ export const LaneCell = memo(function LaneCell({
         aria-describedby={chosen ? 'chosen-lane' : undefined}
         data-cell={`${row},${column}`}
         tabIndex={tabIndex}
-        aria-label={`${name}: ${main}${detail === '' ? '' : `, ${detail}`}`}
+        aria-label={`${name}: ${main}${detail === '' ? '' : `, ${detail}`}${loses ? '; sells below cost' : ''}`}
         className="block min-h-[53px] hover:bg-clay-tint/40"
       >
         <span key={said} className={clsx('block min-h-[53px] px-2 py-1.5', changed && 'requoted')}>
+          {loses && (
+            <span title="Sells below cost, by the latest survey" aria-hidden className="float-right mt-1 ml-1 size-2 rotate-45 bg-fault" />
+          )}
           <span
             className={clsx(
               'line-clamp-2',
               withheld ? 'text-sm text-ash' : 'font-semibold',
               tone === 'free' && 'text-glaze',
+              tone === 'loss' && 'text-fault',
               differs && 'text-clay! font-semibold',
             )}
           >

@@ -9,6 +9,7 @@ import { Sheet } from './Sheet.tsx';
 import type { Face } from './sheetCell.ts';
 
 const DateFindings = lazy(async () => ({ default: (await import('../../calendars/DateFindings.tsx')).DateFindings }));
+const CostFindings = lazy(async () => ({ default: (await import('./CostFindings.tsx')).CostFindings }));
 const FirstSteps = lazy(async () => ({ default: (await import('./FirstSteps.tsx')).FirstSteps }));
 
 /** The whole rate book at once: near to far down the side, services across. */
@@ -18,7 +19,7 @@ export function RateBookScreen() {
   const format = useFormat();
   const [search, setSearch] = useSearchParams();
   const asked = search.get('face');
-  const face: Face = asked === 'rates' || asked === 'promise' || (asked === 'live' && changes?.live) ? asked : 'cart';
+  const face: Face = asked === 'rates' || asked === 'margin' || asked === 'promise' || (asked === 'live' && changes?.live) ? asked : 'cart';
   const live = changes?.live;
   const empty = book.zones.length === 0 || book.services.length === 0 || book.shop.served.length === 0;
   return (
@@ -41,6 +42,7 @@ export function RateBookScreen() {
               choices={[
                 ['rates', 'Rates'],
                 ['cart', 'This cart'],
+                ['margin', 'Margin'],
                 ['promise', 'Promise'],
                 ...(live ? [['live', 'Against live'] as const] : []),
               ]}
@@ -55,6 +57,11 @@ export function RateBookScreen() {
       {face === 'promise' && (
         <Suspense>
           <DateFindings />
+        </Suspense>
+      )}
+      {face === 'margin' && (
+        <Suspense>
+          <CostFindings />
         </Suspense>
       )}
       {(book.zones.length > 0 || book.services.length > 0) && <Sheet face={face} />}

@@ -1,12 +1,14 @@
-import { quoteZone } from '@ostrakon/core';
-import { lazy, Suspense, useMemo } from 'react';
+import { CarrierAnswers, prepareCart, quoteZone } from '@ostrakon/core';
+import { lazy, Suspense, useEffect, useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
+import { rateDesk } from '../../carriers/rateDesk.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
 import { AddService } from './AddService.tsx';
 import { AddZone } from './AddZone.tsx';
 import { ServiceHead } from './ServiceHead.tsx';
 import type { Face } from './sheetCell.ts';
+import { useBelowCost } from './useBelowCost.ts';
 import { useChosenLanes } from './useChosenLanes.ts';
 import { useLiveAnswers } from './useLiveAnswers.ts';
 import { useSheetKeys } from './useSheetKeys.ts';
@@ -16,11 +18,21 @@ const LanesBar = lazy(async () => ({ default: (await import('./LanesBar.tsx')).L
 
 export function Sheet({ face }: { face: Face }) {
   const { book } = useDraft();
-  const { compiled, shipments, zone: benchZone } = useBench();
+  const { compiled, request, heard, samples, down, zone: benchZone } = useBench();
+  const marks = useBelowCost(face === 'rates' || face === 'margin');
   const keys = useSheetKeys();
   const choice = useChosenLanes();
   const live = useLiveAnswers(face === 'live');
-  const answers = useMemo(() => compiled.zones.map((zone) => quoteZone(compiled, zone, shipments)), [compiled, shipments]);
+  // Carriers of own prices are asked only where the sheet shows what they cost.
+  const carriers = useMemo(
+    () => new CarrierAnswers(heard.answers, { costs: face === 'margin', missing: 'waiting', samples, down }),
+    [heard, face, samples, down],
+  );
+  const answers = useMemo(() => {
+    const { shipments } = prepareCart(compiled, request, carriers);
+    return compiled.zones.map((zone) => quoteZone(compiled, zone, shipments));
+  }, [compiled, request, carriers]);
+  useEffect(() => rateDesk.want(carriers.wanted));
   const look = {
     face,
     services: book.services,
@@ -30,6 +42,7 @@ export function Sheet({ face }: { face: Face }) {
     tabIndex: keys.tabIndex,
     chosen: choice.keys,
     live,
+    marks,
   };
   return (
     <>

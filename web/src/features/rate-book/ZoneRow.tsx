@@ -1,9 +1,9 @@
-import { laneOf, type Offer, type Service, type Withheld, type Zone } from '@ostrakon/core';
+import { type Lane, laneOf, type Offer, type Service, type Withheld, type Zone } from '@ostrakon/core';
 import type { Format } from '../../words/format.ts';
 import { placeWords } from '../../words/quoteWords.ts';
 import { LaneCell } from './LaneCell.tsx';
 import { StartCell } from './StartCell.tsx';
-import { againstLiveWords, cartWords, type Face, promiseWords, ratesWords } from './sheetCell.ts';
+import { againstLiveWords, type CellWords, cartWords, type Face, marginWords, promiseWords, ratesWords } from './sheetCell.ts';
 import { useDragOrder } from './useDragOrder.ts';
 import type { AnswerOf } from './useLiveAnswers.ts';
 import { ZoneHead } from './ZoneHead.tsx';
@@ -28,6 +28,8 @@ export interface SheetLook {
   /** Lanes chosen to be changed together. */
   readonly chosen: ReadonlySet<string>;
   readonly live: AnswerOf | null;
+  /** Lanes that sell below cost by the latest survey. */
+  readonly marks: ReadonlySet<string>;
 }
 
 interface ZoneRowProps {
@@ -40,9 +42,32 @@ interface ZoneRowProps {
   look: SheetLook;
 }
 
+interface OneLane {
+  readonly zone: Zone;
+  readonly service: Service;
+  readonly lane: Lane;
+  readonly answer: Offer | Withheld;
+}
+
+/** What a cell says on the face that is shown. */
+function wordsOf({ face, format, locale, live }: SheetLook, { zone, service, lane, answer }: OneLane): CellWords {
+  switch (face) {
+    case 'rates':
+      return ratesWords(lane, format, service);
+    case 'margin':
+      return marginWords(answer, format);
+    case 'promise':
+      return promiseWords(answer, locale, format);
+    case 'live':
+      return live ? againstLiveWords(answer, live(zone.id, service.id), format) : cartWords(answer, format);
+    case 'cart':
+      return cartWords(answer, format);
+  }
+}
+
 /** A zone across all services. What a cell says is worked out here, so that a cell is drawn anew only when it says something else. */
 export function ZoneRow({ zone, row, answers, marked, look }: ZoneRowProps) {
-  const { face, services, format, locale, subdivision, tabIndex, chosen, live } = look;
+  const { face, services, format, subdivision, tabIndex, chosen, marks } = look;
   const { element, handle, state } = useDragOrder<HTMLTableRowElement>({ kind: 'zone', id: zone.id });
   const dot = marked ? 'border-clay bg-clay' : 'border-ash bg-bone';
   return (
@@ -66,14 +91,7 @@ export function ZoneRow({ zone, row, answers, marked, look }: ZoneRowProps) {
         const answer = answers[index];
         const place = { row, column: index + 1, tabIndex: tabIndex(row, index + 1), marked };
         if (!lane || !answer) return <StartCell key={service.id} zone={zone} service={service} {...place} />;
-        const words =
-          face === 'rates'
-            ? ratesWords(lane, format)
-            : face === 'live' && live
-              ? againstLiveWords(answer, live(zone.id, service.id), format)
-              : face === 'promise'
-                ? promiseWords(answer, locale, format)
-                : cartWords(answer, format);
+        const words = wordsOf(look, { zone, service, lane, answer });
         return (
           <LaneCell
             key={service.id}
@@ -82,7 +100,8 @@ export function ZoneRow({ zone, row, answers, marked, look }: ZoneRowProps) {
             name={`${service.name} to ${zone.name}`}
             face={face}
             {...words}
-            {...(face === 'rates' && { card: lane.card })}
+            loses={marks.has(`${zone.id}/${service.id}`)}
+            {...(face === 'rates' && service.kind !== 'carrier' && { card: lane.card })}
             {...place}
           />
         );

@@ -8,24 +8,27 @@ import {
   type Lane,
   type LedgerRow,
   type Measure,
+  marginOf,
   momentBefore,
   type Offer,
   orderedOn,
   resultsOf,
+  type Service,
   type TierResult,
   type Withheld,
 } from '@ostrakon/core';
+import { markupWords, silenceWords } from '../../words/carrierWords.ts';
 import type { Format } from '../../words/format.ts';
 import { differenceWords, reasonInShort, stretchInShort } from '../../words/quoteWords.ts';
 import { perWords, resultWords } from '../../words/resultWords.ts';
 
-export type Face = 'rates' | 'cart' | 'promise' | 'live';
+export type Face = 'rates' | 'cart' | 'margin' | 'promise' | 'live';
 
 /** What a cell of the sheet shows. */
 export interface CellWords {
   readonly main: string;
   readonly detail: string;
-  readonly tone: 'price' | 'free' | 'withheld' | 'refer';
+  readonly tone: 'price' | 'free' | 'withheld' | 'refer' | 'loss';
   /** Other than in the live edition. */
   readonly changed?: boolean;
 }
@@ -84,7 +87,15 @@ function reachWords(card: Card, format: Format): string {
   }
 }
 
-export function ratesWords(lane: Lane, format: Format): CellWords {
+/** A carrier's service: whose price, and what is added. */
+function liveWords({ carriage, terms }: Service, format: Format): CellWords | null {
+  if (carriage === null || terms === null) return null;
+  return { main: carriage.carrier, detail: `plus ${markupWords(terms.markup, format)}`, tone: 'price' };
+}
+
+export function ratesWords(lane: Lane, format: Format, service?: Service): CellWords {
+  const live = service?.kind === 'carrier' ? liveWords(service, format) : null;
+  if (live) return live;
   const main = rangeWords(lane.card, format);
   const groups = lane.groupCards.length;
   const more = groups === 0 ? '' : `, ${groups} own ${groups === 1 ? 'card' : 'cards'}`;
@@ -113,6 +124,23 @@ export function cartWords(answer: Offer | Withheld, format: Format): CellWords {
   const more = answer.reasons.length - 1;
   const detail = more > 0 ? `and ${more} more ${more === 1 ? 'reason' : 'reasons'}` : differenceWords(reason, format);
   return { main: reasonInShort(reason, format), detail, tone: 'withheld' };
+}
+
+/** What is left of a cart's price once its carrier is paid. */
+export function marginWords(answer: Offer | Withheld, format: Format): CellWords {
+  if (answer.status !== 'priced') return cartWords(answer, format);
+  const found = marginOf(answer);
+  if (found) {
+    const { margin, cost } = found;
+    const sign = margin < 0 ? '−' : '+';
+    return { main: `${sign}${format.money(Math.abs(margin))}`, detail: `cost ${format.money(cost)}`, tone: margin < 0 ? 'loss' : 'price' };
+  }
+  const unknown = answer.carriers?.find(({ kind }) => kind !== 'rate');
+  if (unknown?.kind === 'silent' && unknown.why === 'waiting') return { main: 'asking…', detail: unknown.carrier, tone: 'refer' };
+  if (unknown?.kind === 'silent')
+    return { main: 'Cost not known', detail: `${unknown.carrier} ${silenceWords[unknown.why]}`, tone: 'refer' };
+  if (unknown?.kind === 'declined') return { main: 'Cost not known', detail: `${unknown.carrier} declines`, tone: 'refer' };
+  return { main: '–', detail: 'no carrier named', tone: 'refer' };
 }
 
 /** When a cart arrives by this lane, and until when to order. */

@@ -1,7 +1,8 @@
-import { compile, type Offer, prepareCart, quoteZone, type Withheld } from '@ostrakon/core';
+import { CarrierAnswers, compile, type Offer, prepareCart, quoteZone, type Withheld } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
+import { rateDesk } from '../../carriers/rateDesk.ts';
 import { queries } from '../../draft/queries.ts';
 
 export type AnswerOf = (zone: string, service: string) => Offer | Withheld | undefined;
@@ -9,13 +10,15 @@ export type AnswerOf = (zone: string, service: string) => Offer | Withheld | und
 /** What the live edition answers the bench's cart in every lane; null while it is not asked for or nothing is live. */
 export function useLiveAnswers(wanted: boolean): AnswerOf | null {
   const { data } = useQuery(queries.live);
-  const { request } = useBench();
+  const { request, heard, samples, down } = useBench();
   const book = wanted ? data?.book : null;
   const compiled = useMemo(() => (book ? compile(book) : null), [book]);
+  const carriers = useMemo(() => new CarrierAnswers(heard.answers, { missing: 'waiting', samples, down }), [heard, samples, down]);
+  useEffect(() => rateDesk.want(carriers.wanted));
   return useMemo(() => {
     if (!compiled) return null;
-    const { shipments } = prepareCart(compiled, request);
+    const { shipments } = prepareCart(compiled, request, carriers);
     const zones = new Map(compiled.zones.map((zone) => [zone.zone.id, quoteZone(compiled, zone, shipments)]));
     return (zone, service) => zones.get(zone)?.find((answer) => answer.service === service);
-  }, [compiled, request]);
+  }, [compiled, request, carriers]);
 }

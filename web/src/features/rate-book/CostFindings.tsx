@@ -1,0 +1,71 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useBench } from '../../bench/BenchProvider.tsx';
+import { lanesBelowCost } from '../../carriers/lanesBelowCost.ts';
+import { useSurvey } from '../../carriers/useSurvey.ts';
+import { useDraft } from '../../draft/DraftProvider.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { useFormat } from '../../words/useWords.ts';
+
+const FEW = 4;
+
+/** Own prices that do not cover what carriers asked in the latest survey, each with a cart that shows it. */
+export function CostFindings() {
+  const { book, revision } = useDraft();
+  const { compiled, send } = useBench();
+  const format = useFormat();
+  const survey = useSurvey();
+  const [all, setAll] = useState(false);
+  const { data: found = [] } = useQuery({
+    queryKey: ['below-cost-list', revision, survey?.id],
+    queryFn: () => lanesBelowCost(compiled),
+    enabled: survey !== undefined,
+  });
+  const name = (list: readonly { id: string; name: string }[], id: string) => list.find((one) => one.id === id)?.name ?? id;
+  if (!survey) {
+    return (
+      <p className="mb-3 text-sm text-ash">
+        Each cell holds the bench’s cart: what is left of its price, without tax, once the carrier is paid. What other weights cost,{' '}
+        <Link to="/costs" className="text-clay underline">
+          a survey
+        </Link>{' '}
+        finds out.
+      </p>
+    );
+  }
+  if (found.length === 0)
+    return <p className="mb-3 text-sm text-glaze">By the survey of {format.moment(survey.at)}, every own price covers its cost.</p>;
+  return (
+    <section aria-label="Sells below cost" className="mb-4 rounded-lg border border-fault bg-fault-soft px-4 py-2">
+      <h2 className="font-semibold text-fault">
+        {found.length === 1 ? 'One lane sells' : `${found.length} lanes sell`} below cost{' '}
+        <span className="font-normal text-ash">by the survey of {format.moment(survey.at)}</span>
+      </h2>
+      <ul className="mt-1 space-y-0.5 text-sm">
+        {found.slice(0, all ? found.length : FEW).map(({ zone, service, probe, address, price, cost }) => (
+          <li key={`${zone}/${service}`} className="flex items-baseline gap-2">
+            <span className="min-w-0 flex-1">
+              <Link to={`/book/${zone}/${service}`} className="font-semibold text-clay underline">
+                {name(book.services, service)} to {name(book.zones, zone)}
+              </Link>
+              : {probe.name} brings {format.money(price)} and costs {format.money(cost)}, {format.money(cost - price)} short
+            </span>
+            <Button
+              look="quiet"
+              className="h-6!"
+              onClick={() => send({ kind: 'put', cart: { lines: probe.lines, discounts: [], destination: address.destination } })}
+            >
+              Put on the bench
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {found.length > FEW && (
+        <Button look="quiet" onClick={() => setAll(!all)}>
+          {all ? 'Show fewer' : `Show all ${found.length}`}
+        </Button>
+      )}
+    </section>
+  );
+}
