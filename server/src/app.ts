@@ -6,8 +6,8 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { AccountStore } from './features/carriers/accountStore.ts';
 import { carrierRoutes } from './features/carriers/carrierRoutes.ts';
-import { connectionTo, type KnownCarrier } from './features/carriers/connections.ts';
-import { CarrierGateway, type GatewayLimits } from './features/carriers/gateway.ts';
+import type { KnownCarrier } from './features/carriers/connections.ts';
+import type { CarrierGateway } from './features/carriers/gateway.ts';
 import { draftRoutes } from './features/draft/draftRoutes.ts';
 import type { DraftStore } from './features/draft/draftStore.ts';
 import { editionRoutes } from './features/editions/editionRoutes.ts';
@@ -29,7 +29,7 @@ export interface AppParts {
   readonly accounts: AccountStore;
   /** Carriers that can be reached. */
   readonly carriers: readonly KnownCarrier[];
-  readonly gatewayLimits?: Partial<GatewayLimits>;
+  readonly gateway: CarrierGateway;
   readonly draft: DraftStore;
   readonly editions: EditionStore;
   readonly goods: GoodsStore;
@@ -68,14 +68,7 @@ function servePages(app: Express, pages: string): void {
 }
 
 export function createApp(parts: AppParts): Express {
-  const { accounts, carriers, draft, editions, goods, loads, surveys, trials, log, pages } = parts;
-  const gateway = new CarrierGateway({
-    account: (id) => accounts.find(id),
-    connect: (account) => connectionTo(carriers, account),
-    log,
-    now: () => new Date().toISOString(),
-    ...(parts.gatewayLimits && { limits: parts.gatewayLimits }),
-  });
+  const { accounts, carriers, gateway, draft, editions, goods, loads, surveys, trials, log, pages } = parts;
   const quotes = new LiveQuotes({
     live: () => (editions.live ? { number: editions.live.summary.number, book: editions.live.book } : null),
     products: () => goods.byId,

@@ -4,13 +4,15 @@ import { dirname, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
-import { standIns } from './features/carriers/connections.ts';
+import { watchServices } from './features/carriers/carrierRoutes.ts';
+import { gatewayTo, standIns } from './features/carriers/connections.ts';
 import { plantSeed } from './features/seed/seed.ts';
 import { openShop } from './openShop.ts';
 
 // The only place that reads the environment and the clock.
 const here = dirname(fileURLToPath(import.meta.url));
 const port = Number(process.env.PORT ?? 4310);
+const HOUR = 3_600_000;
 const host = process.env.HOST ?? '127.0.0.1';
 const folder = resolve(process.env.OSTRAKON_DATA ?? resolve(here, '../../.ostrakon'));
 const carriersUrl = process.env.CARRIERS_URL ?? `http://127.0.0.1:${process.env.CARRIERS_PORT ?? 4311}`;
@@ -29,7 +31,9 @@ const shop = await openShop(folder, () => new Date().toISOString()).catch((error
 });
 if (seedFile) await plantSeed(shop, () => JSON.parse(readFileSync(seedFile, 'utf8')));
 
-const app = createApp({ ...shop, carriers: standIns(carriersUrl), log, ...(existsSync(pages) && { pages }) });
+const carriers = standIns(carriersUrl);
+const gateway = gatewayTo(carriers, shop.accounts, log);
+const app = createApp({ ...shop, carriers, gateway, log, ...(existsSync(pages) && { pages }) });
 const server = app.listen(port, host, (error) => {
   if (error) {
     process.stderr.write(`Cannot listen on ${host}:${port}: ${error.message}. Set PORT to a free port.\n`);
@@ -39,7 +43,10 @@ const server = app.listen(port, host, (error) => {
   process.stdout.write(`Ostrakon listens on http://${host}:${actual}\nData is kept in ${folder}\n`);
 });
 
+const stopWatching = watchServices({ ...shop, carriers, gateway }, HOUR);
+
 function stop(): void {
+  stopWatching();
   server.close(() => {
     void shop.database.close().then(() => process.exit(0));
   });

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { type Command, PLAIN_SERVICE, PRODUCT_DEFAULTS, type Product } from '@ostrakon/core';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
-import { standIns } from './features/carriers/connections.ts';
+import { gatewayTo, standIns } from './features/carriers/connections.ts';
 import type { GatewayLimits } from './features/carriers/gateway.ts';
 import { openShop } from './openShop.ts';
 
@@ -16,7 +16,10 @@ export async function openTestShop(
   { carriersUrl = 'http://127.0.0.1:9', limits = {} }: { carriersUrl?: string; limits?: Partial<GatewayLimits> } = {},
 ) {
   const shop = await openShop(folder, () => NOW);
-  const app = createApp({ ...shop, carriers: standIns(carriersUrl), gatewayLimits: limits, log: pino({ level: 'silent' }) });
+  const log = pino({ level: 'silent' });
+  const carriers = standIns(carriersUrl);
+  const gateway = gatewayTo(carriers, shop.accounts, log, limits);
+  const app = createApp({ ...shop, carriers, gateway, log });
   const close = () => shop.database.close();
   const discard = async () => {
     await close();

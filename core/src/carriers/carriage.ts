@@ -43,6 +43,8 @@ export type Unanswered = z.infer<typeof Unanswered>;
 /** How a carrier's price becomes the buyer's. */
 export const LiveTerms = z.strictObject({
   markup: Markup,
+  /** The carrier's prices are without tax: where the shop's include it, it is added to them. */
+  beforeTax: z.boolean(),
   /** Null is as all prices of the shop end. */
   ending: Ending.nullable(),
   /** Days on the way as the carrier says, or as the service and its lanes do. */
@@ -55,6 +57,7 @@ export const PLAIN_CARRIAGE = { packaging: null, residential: true, declareValue
 
 export const PLAIN_TERMS: LiveTerms = {
   markup: { basisPoints: 0, amount: 0, least: null, most: null },
+  beforeTax: true,
   ending: null,
   days: 'carrier',
   unanswered: { kind: 'withhold' },

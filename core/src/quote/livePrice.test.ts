@@ -8,6 +8,7 @@ import type { RateBook } from '../rate-book/rateBook.ts';
 import { answersTo, carriedShop, rate, said } from '../testing/carriedShop.ts';
 import { compile, pricesInto } from './compile.ts';
 import { WITHHELD } from './compiledResult.ts';
+import { marginOf } from './margin.ts';
 import { quote } from './quote.ts';
 import type { Offer, Quote, Withheld } from './quoteTypes.ts';
 import { CartLine, QuoteRequest } from './request.ts';
@@ -45,6 +46,20 @@ test.each([
 ])('%i and %o make %i', (amount, terms, price) => {
   const offer = express(ask(carriedShop(terms), () => said(rate(amount))).quote);
   expect(offer).toMatchObject({ status: 'priced', price, transit: { least: 1, most: 2 } });
+});
+
+test('a carrier’s price is without tax: where the shop’s include it, what is left of it is the markup', () => {
+  const book = carriedShop(markup({ basisPoints: 1000 }));
+  const taxed = {
+    ...book,
+    shop: { ...book.shop, pricing: { ...book.shop.pricing, tax: 'included' as const } },
+    zones: book.zones.map((zone) => ({ ...zone, taxRate: 1500 })),
+  };
+  const offer = express(ask(taxed, () => said(rate(2000))).quote);
+  // 20.00 and 10 % are 22.00; with 15 % tax 25.30, of which 3.30 are tax.
+  expect(offer).toMatchObject({ price: 2530, tax: { mode: 'included', amount: 330 } });
+  if (offer.status !== 'priced') throw new Error(offer.status);
+  expect(marginOf(offer)).toEqual({ cost: 2000, margin: 200 });
 });
 
 test('the ledger adds up, the price without it is the same, and a dearer rate never makes a cheaper price', () => {

@@ -44,8 +44,12 @@ export function askFor(
 
 export { answerOf };
 
-/** The carrier's price and what is added to it, in minor units. */
-export function livePrice({ carriage, terms, rule }: CompiledLane, rate: CarrierRate | null, rows: LedgerRow[] | null): number {
+/** The carrier's price and what is added to it, in minor units; with tax where prices of the shop include it. */
+export function livePrice(
+  { carriage, terms, rule, tax, taxRate }: CompiledLane,
+  rate: CarrierRate | null,
+  rows: LedgerRow[] | null,
+): number {
   if (!carriage || !terms || rate === null) return 0;
   const { basisPoints, amount: fixed, least, most } = terms.markup;
   const raw = shareOf(rate.amount, basisPoints, rule) + fixed;
@@ -55,5 +59,8 @@ export function livePrice({ carriage, terms, rule }: CompiledLane, rate: Carrier
     const held = markup > raw ? 'floor' : markup < raw ? 'cap' : null;
     if (markup !== 0) rows.push({ code: 'markup', basisPoints, fixed, amount: markup, ...(held && { held }) });
   }
-  return rate.amount + markup;
+  const net = rate.amount + markup;
+  const added = terms.beforeTax && tax === 'included' ? shareOf(net, taxRate, rule) : 0;
+  if (added > 0) rows?.push({ code: 'carrierTax', basisPoints: taxRate, amount: added });
+  return net + added;
 }

@@ -98,6 +98,8 @@ export type LedgerRow = OfConsignment &
         readonly amount: number;
         readonly held?: 'floor' | 'cap';
       }
+    /** Tax that becomes part of a carrier's price, which is without it. */
+    | { readonly code: 'carrierTax'; readonly basisPoints: number; readonly amount: number }
     | { readonly code: 'laneFloor' | 'laneCap'; readonly bound: number; readonly amount: number }
     | {
         readonly code: 'freeFrom';

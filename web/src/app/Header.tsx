@@ -90,6 +90,9 @@ export function Header({ onFind }: { onFind: () => void }) {
           <NavLink to="/dates" className={nav}>
             Dates
           </NavLink>
+          <NavLink to="/costs" className={nav}>
+            Costs
+          </NavLink>
           <NavLink to="/shop" className={nav}>
             Shop
           </NavLink>

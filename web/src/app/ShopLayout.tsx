@@ -6,6 +6,7 @@ const SCREENS = [
   ['/shop', 'Facts and messages'],
   ['/shop/goods', 'Goods'],
   ['/shop/packaging', 'Packaging'],
+  ['/shop/carriers', 'Carriers'],
   ['/shop/locations', 'Locations'],
   ['/shop/dispatch', 'Dispatch'],
   ['/shop/places', 'Served places'],

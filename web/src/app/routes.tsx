@@ -10,7 +10,12 @@ const screen = <K extends string>(load: () => Promise<Record<K, ComponentType>>,
 
 const ZoneScreen = screen(() => import('../features/zone/ZoneScreen.tsx'), 'ZoneScreen');
 const LaneScreen = screen(() => import('../features/lane/LaneScreen.tsx'), 'LaneScreen');
+const CarriersScreen = screen(() => import('../features/carriers/CarriersScreen.tsx'), 'CarriersScreen');
 const ChargesScreen = screen(() => import('../features/charges/ChargesScreen.tsx'), 'ChargesScreen');
+const CostsLayout = screen(() => import('../features/costs/CostsLayout.tsx'), 'CostsLayout');
+const CostsScreen = screen(() => import('../features/costs/CostsScreen.tsx'), 'CostsScreen');
+const FitScreen = screen(() => import('../features/costs/FitScreen.tsx'), 'FitScreen');
+const LabelTest = screen(() => import('../features/costs/LabelTest.tsx'), 'LabelTest');
 const DatesScreen = screen(() => import('../features/dates/DatesScreen.tsx'), 'DatesScreen');
 const ServiceScreen = screen(() => import('../features/service/ServiceScreen.tsx'), 'ServiceScreen');
 const PublishScreen = screen(() => import('../features/publish/PublishScreen.tsx'), 'PublishScreen');
@@ -31,12 +36,18 @@ export function Screens() {
         <Route path="book/:zone" element={<ZoneScreen />} />
         <Route path="book/:zone/:service" element={<LaneScreen />} />
         <Route path="charges" element={<ChargesScreen />} />
+        <Route path="costs" element={<CostsLayout />}>
+          <Route index element={<CostsScreen />} />
+          <Route path="fit" element={<FitScreen />} />
+          <Route path="label" element={<LabelTest />} />
+        </Route>
         <Route path="dates" element={<DatesScreen />} />
         <Route path="services/:service" element={<ServiceScreen />} />
         <Route path="publish" element={<PublishScreen />} />
         <Route path="shop" element={<ShopLayout />}>
           <Route index element={<ShopScreen />} />
           <Route path="goods" element={<GoodsScreen />} />
+          <Route path="carriers" element={<CarriersScreen />} />
           <Route path="packaging" element={<PackagingScreen />} />
           <Route path="locations" element={<LocationsScreen />} />
           <Route path="dispatch" element={<DispatchScreen />} />

@@ -142,6 +142,8 @@ function otherRow(row: Exclude<LedgerRow, { code: CardCode }>, format: Format, l
       };
     case 'carrierRate':
       return { name: row.carrier, detail: row.name };
+    case 'carrierTax':
+      return { name: `Tax, ${format.percent(row.basisPoints)}`, detail: 'the carrier’s price is without it' };
     case 'markup':
       return { name: 'Markup', detail: markupDetail(row, format) };
     case 'laneFloor':

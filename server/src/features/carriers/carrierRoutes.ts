@@ -64,6 +64,22 @@ export async function refreshServices({ accounts, gateway, draft }: CarrierParts
   if (command) await draft.change(revision, command);
 }
 
+/**
+ * Asks every carrier for its services at once and then every so often. A carrier that is away is asked again next time;
+ * its failure is in the gateway's list already.
+ * @param every milliseconds
+ * @returns what stops it
+ */
+export function watchServices(parts: CarrierParts, every: number): () => void {
+  const look = () => {
+    for (const { id } of parts.accounts.all) void refreshServices(parts, id).catch(() => undefined);
+  };
+  look();
+  const timer = setInterval(look, every);
+  timer.unref();
+  return () => clearInterval(timer);
+}
+
 async function openAccount({ accounts, gateway, carriers }: CarrierParts, asked: OpenAccount): Promise<void> {
   if (asked.kind === 'tariff') {
     await accounts.add(heldAccount(asked));

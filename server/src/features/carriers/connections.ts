@@ -1,6 +1,8 @@
 import type { Currency } from '@ostrakon/core';
-import type { HeldAccount } from './accountStore.ts';
+import type { Logger } from 'pino';
+import type { AccountStore, HeldAccount } from './accountStore.ts';
 import type { CarrierPort } from './carrierPort.ts';
+import { CarrierGateway, type GatewayLimits } from './gateway.ts';
 import { NetworkCarrier } from './networkCarrier.ts';
 
 /** A carrier the shop can open an account with. Addresses are set where the server is started, never by a request. */
@@ -21,7 +23,23 @@ export function standIns(url: string): readonly KnownCarrier[] {
   ].map(({ id, name }) => ({ id, name, currency: 'CAD', url: `${base}/${id}` }));
 }
 
-export function connectionTo(carriers: readonly KnownCarrier[], { carrier, key, currency }: HeldAccount): CarrierPort | null {
+function connectionTo(carriers: readonly KnownCarrier[], { carrier, key, currency }: HeldAccount): CarrierPort | null {
   const known = carriers.find(({ id }) => id === carrier);
   return known && key !== null ? new NetworkCarrier({ url: known.url, key, currency }) : null;
+}
+
+/** The gateway to the carriers of a shop's accounts. */
+export function gatewayTo(
+  carriers: readonly KnownCarrier[],
+  accounts: AccountStore,
+  log: Logger,
+  limits: Partial<GatewayLimits> = {},
+): CarrierGateway {
+  return new CarrierGateway({
+    account: (id) => accounts.find(id),
+    connect: (account) => connectionTo(carriers, account),
+    log,
+    now: () => new Date().toISOString(),
+    limits,
+  });
 }

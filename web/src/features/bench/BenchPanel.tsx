@@ -9,6 +9,7 @@ import { TrialPicker } from './TrialPicker.tsx';
 const Circumstances = lazy(async () => ({ default: (await import('./Circumstances.tsx')).Circumstances }));
 const Arrival = lazy(async () => ({ default: (await import('./Arrival.tsx')).Arrival }));
 const Consignments = lazy(async () => ({ default: (await import('./Consignments.tsx')).Consignments }));
+const CarrierCosts = lazy(async () => ({ default: (await import('./CarrierCosts.tsx')).CarrierCosts }));
 const PriceLedger = lazy(async () => ({ default: (await import('./PriceLedger.tsx')).PriceLedger }));
 const NotOffered = lazy(async () => ({ default: (await import('./NotOffered.tsx')).NotOffered }));
 const Parcels = lazy(async () => ({ default: (await import('./Parcels.tsx')).Parcels }));
@@ -39,6 +40,9 @@ export function BenchPanel() {
       <BuyerSees />
       <Suspense>
         <PriceLedger />
+      </Suspense>
+      <Suspense>
+        <CarrierCosts />
       </Suspense>
       <Suspense>
         <Arrival />

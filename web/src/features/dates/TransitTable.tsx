@@ -8,6 +8,9 @@ import { toast } from '../../ui/toast.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { readPastedDays } from './pasteDays.ts';
 
+/** Sent, and so many days on the way. */
+const isCarried = ({ kind }: Service) => kind === 'card' || kind === 'carrier';
+
 /** How a service counts, under its name. */
 function Counting({ service }: { service: Service }) {
   const { days } = service;
@@ -21,8 +24,8 @@ export function TransitTable() {
   const session = useDraftSession();
   const format = useFormat();
   const [fault, setFault] = useState<string | null>(null);
-  const columns = services.filter(({ kind }) => kind === 'card');
-  const others = services.filter(({ kind }) => kind !== 'card');
+  const columns = services.filter(isCarried);
+  const others = services.filter((service) => !isCarried(service));
   const paste = (row: number, column: number) => (event: ClipboardEvent) => {
     const text = event.clipboardData.getData('text/plain');
     if (!/[\t\n]/.test(text.trim())) return;

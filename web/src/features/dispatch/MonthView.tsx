@@ -81,7 +81,7 @@ export function MonthView({ location }: { location: Location }) {
         <Select label="Service of the month view" className="w-44!" value={service} onChange={(event) => setService(event.target.value)}>
           <option value="">Packing alone</option>
           {book.services
-            .filter(({ kind }) => kind === 'card')
+            .filter(({ kind }) => kind === 'card' || kind === 'carrier')
             .map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}

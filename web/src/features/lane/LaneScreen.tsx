@@ -7,6 +7,7 @@ import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Lost } from '../../ui/Lost.tsx';
 import { toast } from '../../ui/toast.ts';
+import { carriedWords } from '../../words/carrierWords.ts';
 import { laneSentence } from '../../words/laneSentence.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { CardEditor } from './CardEditor.tsx';
@@ -37,6 +38,25 @@ function Sentence() {
           <span key={run.key}>{run.text}</span>
         ),
       )}
+    </p>
+  );
+}
+
+/** Whose price a carrier's lane has, and when its own card counts. */
+function Carried() {
+  const { service } = useLane();
+  const { book } = useDraft();
+  const format = useFormat();
+  if (service.kind !== 'carrier' || !service.terms) return null;
+  const { unanswered } = service.terms;
+  return (
+    <p className="mb-3 rounded-lg border border-line-strong bg-night-soft px-3.5 py-2 text-sm">
+      {service.name} is {carriedWords(service, book, format)}.{' '}
+      {unanswered.kind === 'card' ? 'The card below holds while there is no answer. ' : 'The card below is not used. '}
+      Limits, charges and allowances count as for own prices.{' '}
+      <Link to={`/services/${service.id}`} className="text-clay underline">
+        Set the carrier
+      </Link>
     </p>
   );
 }
@@ -98,6 +118,7 @@ function LaneBody() {
           <Button onClick={() => setCopying(true)}>Copy card to…</Button>
         </div>
       </div>
+      <Carried />
       <Sentence />
       {wide && (
         <div className="mb-5">

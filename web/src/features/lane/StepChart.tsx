@@ -17,6 +17,7 @@ import { useFormat } from '../../words/useWords.ts';
 import { stepShape } from './chartPoints.ts';
 import { useCardMeasures } from './useCardMeasures.ts';
 import { useLane } from './useLane.ts';
+import { useLaneCosts } from './useLaneCosts.ts';
 
 const gapWords = { notOffered: 'not offered', refer: 'ask us', limit: 'outside' } as const;
 const axis = { fontSize: 12, fill: 'var(--color-ash)' } as const;
@@ -36,8 +37,9 @@ export function StepChart() {
   const measures = useCardMeasures();
   const format = useFormat();
   const shape = stepShape(card, lane.limits, measures, compiled.book.shop.pricing.rounding);
+  const costs = useLaneCosts(at, shape.measure, shape.end);
   const cart = measures[shape.measure];
-  const top = Math.max(100, ...shape.points.map((point) => point.y ?? 0)) * 1.15;
+  const top = Math.max(100, ...shape.points.map((point) => point.y ?? 0), ...costs.map(({ cost }) => cost)) * 1.15;
   const held = compiled.zones.find((one) => one.zone.id === at.zone);
   const answer = held && quoteZone(compiled, held, shipments).find((one) => one.service === at.service);
   // The card's own price, before free delivery: that is the line the cart stands on.
@@ -108,6 +110,18 @@ export function StepChart() {
               isAnimationActive={false}
               connectNulls={false}
             />
+            {costs.length > 0 && (
+              <Line
+                data={costs}
+                dataKey="cost"
+                type="stepBefore"
+                stroke="var(--color-night)"
+                strokeWidth={1.5}
+                strokeDasharray="5 4"
+                dot={false}
+                isAnimationActive={false}
+              />
+            )}
             <ReferenceLine x={cart} stroke="var(--color-ink)" strokeDasharray="2 3">
               <Label
                 value={cartWords}
@@ -123,6 +137,12 @@ export function StepChart() {
           </ComposedChart>
         </ResponsiveContainer>
       </div>
+      {costs.length > 0 && (
+        <p className="mt-1 text-sm text-ash">
+          <span aria-hidden className="mr-1.5 inline-block w-6 border-night border-t-2 border-dashed align-middle" />
+          what carriage costs by the latest survey{lane.card.kind === 'weightTiers' ? '' : ', by weight'}
+        </p>
+      )}
       {shape.falls.length > 0 && (
         <ul aria-label="Where more costs less" className="mt-2 space-y-1 rounded-md bg-ochre-soft px-2 py-1 text-sm text-ochre">
           {shape.falls.map((fall) => (

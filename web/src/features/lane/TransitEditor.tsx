@@ -10,7 +10,7 @@ export function TransitEditor() {
   const { at, lane, service } = useLane();
   const session = useDraftSession();
   const own = service.days.transit;
-  if (service.kind !== 'card') {
+  if (service.kind === 'round' || service.kind === 'counter') {
     return (
       <section aria-label="On the way">
         <h2 className="font-serif text-lg font-semibold">{service.kind === 'round' ? 'Days and windows' : 'Hours'}</h2>

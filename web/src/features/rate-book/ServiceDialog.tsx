@@ -15,6 +15,8 @@ const kinds: readonly (readonly [ServiceKind, string])[] = [
   ['counter', 'The buyer collects'],
 ];
 
+const LIVE = ['carrier', 'A carrier’s service at its own price'] as const;
+
 const mixings: readonly (readonly [Mixing['kind'], string])[] = [
   ['add', 'Add the prices of all cards up'],
   ['dearest', 'Charge the dearest card alone'],
@@ -80,7 +82,7 @@ export function ServiceDialog({ service, onClose }: { service?: Service; onClose
             value={typed.kind}
             onChange={(event) => set({ kind: event.target.value as ServiceKind })}
           >
-            {kinds.map(([kind, name]) => (
+            {[...kinds, ...(service?.carriage && service.terms ? [LIVE] : [])].map(([kind, name]) => (
               <option key={kind} value={kind}>
                 {name}
               </option>

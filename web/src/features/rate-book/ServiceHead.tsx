@@ -38,7 +38,12 @@ function useServiceMenu(service: Service, open: (mode: 'renaming' | 'details') =
           { label: 'Rename', act: () => setTimeout(() => open('renaming')) },
           { label: 'Kind, note and mixing…', act: () => open('details') },
           {
-            label: service.kind === 'card' ? 'Days on the way' : service.kind === 'round' ? 'Days, windows and rings' : 'Address and hours',
+            label:
+              service.kind === 'card' || service.kind === 'carrier'
+                ? 'Carrier and days on the way'
+                : service.kind === 'round'
+                  ? 'Days, windows and rings'
+                  : 'Address and hours',
             act: () => void navigate(`/services/${id}`),
           },
           { label: 'Duplicate', act: duplicate },

@@ -108,6 +108,8 @@ function ledgerInShort(ledger: readonly LedgerRow[], format: Format): string {
   const allowed = ledger.findLast(({ code }) => code === 'freeFrom' || code === 'allowance');
   if (allowed?.code === 'freeFrom') return `free from ${format.money(allowed.from).replace(/[.,]00$/, '')}`;
   if (allowed?.code === 'allowance') return allowed.name;
+  const asked = ledger.find(({ code }) => code === 'carrierRate');
+  if (asked?.code === 'carrierRate') return asked.carrier;
   const tier = ledger.find(({ code }) => code === 'tier' || code === 'twoWay');
   if (tier?.code === 'tier') return stretchInShort(tier, format);
   if (tier?.code === 'twoWay') return stretchInShort(tier.row, format);

@@ -2,6 +2,7 @@ import type { Service } from '@ostrakon/core';
 import { Link, useParams } from 'react-router';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Lost } from '../../ui/Lost.tsx';
+import { CarriageForm } from './CarriageForm.tsx';
 import { CounterForm } from './CounterForm.tsx';
 import { DaysForm } from './DaysForm.tsx';
 import { RoundForm } from './RoundForm.tsx';
@@ -13,7 +14,7 @@ const KINDS: Readonly<Record<Service['kind'], string>> = {
   counter: 'Collected by the buyer',
 };
 
-/** When and where a service delivers: days on the way, a van round, or a pickup counter. */
+/** Who carries a service, when and where it delivers: days on the way, a van round, or a pickup counter. */
 export function ServiceScreen() {
   const { book } = useDraft();
   const { service: id } = useParams();
@@ -46,7 +47,12 @@ export function ServiceScreen() {
           )}
         </span>
       </div>
-      {service.kind === 'card' && <DaysForm key={service.id} service={service} />}
+      {(service.kind === 'card' || service.kind === 'carrier') && (
+        <>
+          <CarriageForm key={`carriage ${service.id}`} service={service} />
+          <DaysForm key={service.id} service={service} />
+        </>
+      )}
       {service.kind === 'round' && <RoundForm key={service.id} service={service} />}
       {service.kind === 'counter' && <CounterForm key={service.id} service={service} />}
     </div>

@@ -1,0 +1,39 @@
+import { type Currency, type ReadBands, type ReadPrices, readTariffPlaces, readTariffPrices, type TariffProblem } from '@ostrakon/core';
+import Papa from 'papaparse';
+import { typedProblemWords } from '../../words/typedProblem.ts';
+
+/** Lines of a file, without the mark some programs put at its start. */
+export const linesOf = (text: string): string[] => text.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/);
+
+/** One line as cells; commas, semicolons or tabs part them, as in the first line. */
+function cellsOf(lines: readonly string[]): string[][] {
+  const [header = ''] = lines;
+  const delimiter = [',', ';', '\t'].sort((a, b) => header.split(b).length - header.split(a).length)[0] ?? ',';
+  return lines.map((line) => (line.trim() === '' ? [] : (Papa.parse<string[]>(line, { delimiter }).data[0] ?? [])));
+}
+
+export const readPrices = (lines: readonly string[], currency: Currency): ReadPrices => readTariffPrices(cellsOf(lines), currency);
+
+export const readPlaces = (lines: readonly string[], bands: readonly string[]): ReadBands => readTariffPlaces(cellsOf(lines), bands);
+
+const words: Record<Exclude<TariffProblem['code'], 'typed'>, string> = {
+  noBands: 'The first line names no bands: “up to”, then a column for each.',
+  bandTwice: 'This band stands twice.',
+  tooManyCells: 'This row has more cells than there are bands.',
+  notHeavier: 'Not heavier than the row before it.',
+  furtherTwice: 'There is a row for further weight already.',
+  furtherFirst: 'This follows the weights it goes on from.',
+  unknownBand: 'The price list has no such band.',
+  unknownCountry: 'No country has this code; write two letters, such as CA.',
+  unknownRegion: 'No region of this country has this code.',
+  badPostal: 'This is no postal code, prefix or range of this country.',
+  elsewhereTwice: 'Another band is everywhere else already.',
+  empty: 'The file has no weights.',
+};
+
+export const tariffProblemWords = (problem: TariffProblem): string =>
+  problem.code === 'typed' ? typedProblemWords(problem.problem) : words[problem.code];
+
+export const EXAMPLE_PRICES =
+  'up to,1,2,far\n1 kg,8.50,9.75,14.00\n2 kg,9.20,11.10,18.25\n5 kg,11.40,15.60,-\neach further 1 kg,0.85,1.35,-\n';
+export const EXAMPLE_PLACES = 'band,country,region,postal\n1,CA,NS,\n1,CA,,E1*\n2,CA,ON,\nfar,*,,\n';

@@ -1,0 +1,191 @@
+import { costCurve, laneOf, type Survey, type SurveyState } from '@ostrakon/core';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { carrierApi, carrierQueries } from '../../carriers/carrierApi.ts';
+import { useSurvey } from '../../carriers/useSurvey.ts';
+import { useDraft } from '../../draft/DraftProvider.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Select } from '../../ui/Select.tsx';
+import { toast } from '../../ui/toast.ts';
+import { useFormat } from '../../words/useWords.ts';
+import { SurveyDialog } from './SurveyDialog.tsx';
+
+function Progress({ survey, onStop }: { survey: SurveyState; onStop: () => void }) {
+  const { done, total } = survey;
+  return (
+    <div role="status" className="mb-3 flex items-center gap-3 rounded-lg border border-line-strong bg-paper px-4 py-2">
+      <progress className="h-2 flex-1 accent-clay" value={done} max={total} aria-label="Questions answered" />
+      <span className="text-sm text-ash">
+        {done} of {total} questions answered
+      </span>
+      <Button onClick={onStop}>Stop</Button>
+    </div>
+  );
+}
+
+/** Cost by weight and zone: the mean over the addresses asked for, and how far apart they lie. */
+function CostTable({ survey, service }: { survey: Survey; service: string }) {
+  const { zones, services } = useDraft().book;
+  const format = useFormat();
+  const here = zones.filter((zone) => survey.addresses.some((address) => address.zone === zone.id) && laneOf(zone, service));
+  const curves = new Map(here.map((zone) => [zone.id, costCurve(survey, zone.id, service)]));
+  const own = services.find(({ id }) => id === service)?.kind === 'card';
+  if (here.length === 0) return <p className="text-ash">This service was in none of the zones asked for.</p>;
+  return (
+    <div className="overflow-x-auto rounded-lg border border-line-strong bg-paper">
+      <table className="w-full text-sm">
+        <caption className="sr-only">What carriage costs by weight and zone</caption>
+        <thead>
+          <tr className="text-left">
+            <th scope="col" className="px-3 py-2 font-normal text-ash">
+              Costs in {format.currency}
+            </th>
+            {here.map((zone) => (
+              <th key={zone.id} scope="col" className="max-w-28 px-2 py-2 text-right align-bottom font-semibold">
+                {zone.name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {survey.probes.map((probe, nth) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: the probes of a survey never change places
+            <tr key={nth} className="border-line border-t">
+              <th scope="row" className="px-3 py-1.5 text-left font-normal">
+                {probe.name}
+              </th>
+              {here.map((zone) => {
+                const point = curves.get(zone.id)?.find((one) => one.probe === nth);
+                const apart = point && point.least !== point.most;
+                return (
+                  <td key={zone.id} className="px-2 py-1.5 text-right whitespace-nowrap">
+                    {point ? (
+                      <>
+                        {format.plain(point.mean)}
+                        {apart && (
+                          <span className="block text-xs text-ash">
+                            {format.plain(point.least)} to {format.plain(point.most)}
+                          </span>
+                        )}
+                      </>
+                    ) : (
+                      <span className="text-ash" title="The carrier has no price for this">
+                        –
+                      </span>
+                    )}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+        {own && (
+          <tfoot>
+            <tr className="border-line border-t">
+              <th scope="row" className="px-3 py-1.5 text-left font-normal text-ash">
+                Own prices
+              </th>
+              {here.map((zone) => (
+                <td key={zone.id} className="px-2 py-1.5 text-right">
+                  <Link
+                    to={`/costs/fit?zone=${zone.id}&service=${service}`}
+                    className="text-clay underline"
+                    aria-label={`Fit prices to ${zone.name}`}
+                  >
+                    Fit
+                  </Link>
+                </td>
+              ))}
+            </tr>
+          </tfoot>
+        )}
+      </table>
+    </div>
+  );
+}
+
+/** What carriers ask, sampled: by weight and zone, kept with its date. */
+export function CostsScreen() {
+  const client = useQueryClient();
+  const { services } = useDraft().book;
+  const format = useFormat();
+  const [search, setSearch] = useSearchParams();
+  const [asking, setAsking] = useState(false);
+  const { data: surveys } = useQuery(carrierQueries.surveys);
+  const survey = useSurvey(search.get('survey'));
+  const running = surveys?.find(({ status }) => status === 'running');
+  const done = surveys?.filter(({ status }) => status === 'done') ?? [];
+  const carried = services.filter(({ id, carriage }) => carriage !== null || survey?.costs.some(({ service }) => service === id));
+  const service = carried.find(({ id }) => id === search.get('service')) ?? carried.find(({ kind }) => kind === 'card') ?? carried[0];
+  const show = (more: Record<string, string>) => setSearch({ ...Object.fromEntries(search), ...more }, { replace: true });
+  const remove = async (id: string) => {
+    try {
+      client.setQueryData(carrierQueries.surveys.queryKey, await carrierApi.removeSurvey(id));
+    } catch (error) {
+      toast.error((error as Error).message);
+    }
+  };
+  return (
+    <div className="p-4">
+      <div className="mb-3 flex items-end justify-between gap-4">
+        <div>
+          <h1 className="font-serif text-xl font-semibold">What carriage costs</h1>
+          <p className="text-sm text-ash">
+            Carriers asked for weights or goods at addresses of every zone, so that own prices can be held against them.
+          </p>
+        </div>
+        <Button look="main" disabled={running !== undefined} onClick={() => setAsking(true)}>
+          Ask the carriers…
+        </Button>
+      </div>
+      {running && <Progress survey={running} onStop={() => void remove(running.id)} />}
+      {!survey && !running && (
+        <p className="rounded-lg border border-line-strong bg-paper px-4 py-3">
+          Nothing has been asked yet.{' '}
+          {carried.length === 0 ? (
+            <>
+              First name a carrier for a service:{' '}
+              <Link to="/shop/carriers" className="text-clay underline">
+                Carriers
+              </Link>
+              .
+            </>
+          ) : (
+            'Ask the carriers, and the answers stand here by weight and zone.'
+          )}
+        </p>
+      )}
+      {survey && service && (
+        <>
+          <div className="mb-3 flex flex-wrap items-center gap-3">
+            <Select label="Service" className="w-64!" value={service.id} onChange={(event) => show({ service: event.target.value })}>
+              {carried.map(({ id, name, carriage }) => (
+                <option key={id} value={id}>
+                  {name}
+                  {carriage ? `, by ${carriage.carrier}` : ''}
+                </option>
+              ))}
+            </Select>
+            <Select label="Survey" className="w-72!" value={survey.id} onChange={(event) => show({ survey: event.target.value })}>
+              {done.map(({ id, name, at, total }) => (
+                <option key={id} value={id}>
+                  {format.moment(at)}, {name.toLowerCase()}, {format.count(total, 'question')}
+                </option>
+              ))}
+            </Select>
+            <Button look="quiet" className="text-fault!" onClick={() => void remove(survey.id)}>
+              Forget this survey
+            </Button>
+          </div>
+          <CostTable survey={survey} service={service.id} />
+          <p className="mt-2 text-sm text-ash">
+            The mean of {survey.addresses.length} {survey.addresses.length === 1 ? 'address' : 'addresses'} and, where they differ, the
+            least and the most. The same costs are the dashed line on the charts of lanes.
+          </p>
+        </>
+      )}
+      {asking && <SurveyDialog onClose={() => setAsking(false)} />}
+    </div>
+  );
+}

@@ -1,0 +1,121 @@
+import { Button } from '../../ui/Button.tsx';
+import { LabelledInput } from '../../ui/LabelledInput.tsx';
+import { Segments } from '../../ui/Segments.tsx';
+import { Select } from '../../ui/Select.tsx';
+import type { Read } from '../../ui/useTypedField.ts';
+import { useFormat } from '../../words/useWords.ts';
+import { FitResult } from './FitResult.tsx';
+import type { WeightMeasureName } from './fitting.ts';
+import { type FittedLane, useFit } from './useFit.ts';
+
+const faultOf = (read: Read<unknown>) => (read.ok ? undefined : read.message);
+
+/** The orders, the wishes, and the prices fitted to them. */
+export function FitForm(fitted: FittedLane) {
+  const format = useFormat();
+  const fit = useFit(fitted);
+  const { typed, set, read, beyond, heaviest, proposed, fault } = fit;
+  return (
+    <div className="grid grid-cols-[minmax(280px,2fr)_3fr] gap-5">
+      <form
+        className="space-y-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void fit.start();
+        }}
+      >
+        <label className="block text-sm">
+          Weights of orders, one a line; “2 kg x 12” is twelve
+          <textarea
+            className={`mt-0.5 h-40 w-full rounded-md border px-2 py-1 ${read.weights.ok ? 'border-line-strong bg-paper' : 'border-fault bg-fault-soft'}`}
+            value={typed.weights}
+            aria-invalid={!read.weights.ok}
+            onChange={(event) => set({ weights: event.target.value })}
+          />
+        </label>
+        {!read.weights.ok && (
+          <p role="alert" className="text-xs text-fault">
+            {read.weights.message}
+          </p>
+        )}
+        {beyond > 0 && (
+          <p className="text-sm text-ochre">
+            {format.count(beyond, 'order')} {beyond === 1 ? 'is' : 'are'} heavier than the survey went ({format.mass(heaviest)}) and left
+            out.
+          </p>
+        )}
+        <div className="grid grid-cols-2 gap-3">
+          <LabelledInput label="Tiers at most" value={typed.tiers} onType={(text) => set({ tiers: text })} fault={faultOf(read.tiers)} />
+          <LabelledInput
+            label="On top of the cost"
+            value={typed.margin}
+            onType={(text) => set({ margin: text })}
+            fault={faultOf(read.margin)}
+          />
+          <LabelledInput
+            label="No order loses more than"
+            value={typed.loss}
+            hint="any"
+            onType={(text) => set({ loss: text })}
+            fault={faultOf(read.loss)}
+          />
+          <div>
+            <span className="text-sm">Prices go up to the next</span>
+            <Select
+              label="Prices go up to the next"
+              className="mt-0.5"
+              value={typed.step}
+              onChange={(event) => set({ step: event.target.value })}
+            >
+              {[1, 5, 10, 25, 50, 100].map((step) => (
+                <option key={step} value={step}>
+                  {format.plain(step)}
+                </option>
+              ))}
+            </Select>
+          </div>
+        </div>
+        <Segments
+          label="Which cost"
+          value={typed.which}
+          choices={[
+            ['mean', 'Mean of the zone'],
+            ['most', 'Dearest address'],
+          ]}
+          onChange={(which) => set({ which })}
+        />
+        <Select
+          label="Weight the card reads"
+          value={typed.measure}
+          onChange={(event) => set({ measure: event.target.value as WeightMeasureName })}
+        >
+          <option value="packedWeight">Tiers by packed weight</option>
+          <option value="itemsWeight">Tiers by weight of the goods</option>
+          <option value="billableWeight">Tiers by billed weight</option>
+        </Select>
+        {fault !== null && (
+          <p role="alert" className="text-sm text-fault">
+            {fault}
+          </p>
+        )}
+        <div className="flex gap-2">
+          <Button look="main" type="submit" disabled={!fit.ready || fit.running}>
+            {fit.running ? 'Fitting…' : 'Fit prices'}
+          </Button>
+          {fit.running && <Button onClick={fit.stop}>Stop</Button>}
+        </div>
+      </form>
+      <div className="space-y-4">
+        {!proposed && (
+          <p className="rounded-lg border border-line-strong bg-paper px-4 py-3 text-ash">
+            The tiers that come nearest to what each order should pay stand here, beside the present card. Of all ways to part the weights,
+            none comes nearer.
+          </p>
+        )}
+        {proposed && (
+          <FitResult present={fitted.lane.card} proposed={proposed} orders={fit.orders} taxRate={fit.taxRate} onTake={fit.take} />
+        )}
+      </div>
+    </div>
+  );
+}

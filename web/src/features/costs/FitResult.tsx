@@ -1,0 +1,114 @@
+import type { Card, FitOrder } from '@ostrakon/core';
+import { useDraft } from '../../draft/DraftProvider.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { resultWords } from '../../words/resultWords.ts';
+import { useFormat } from '../../words/useWords.ts';
+import { byWeightAlone, outcomeOf } from './fitting.ts';
+
+/** What a card says, tier by tier. */
+function Tiers({ card, name }: { card: Card; name: string }) {
+  const format = useFormat();
+  if (card.kind !== 'weightTiers') {
+    return (
+      <p className="text-sm">
+        {name}: {card.kind === 'flat' ? resultWords(card.result, format) : 'a card of another kind'}
+      </p>
+    );
+  }
+  return (
+    <table className="w-full text-sm">
+      <caption className="pb-1 text-left font-semibold">{name}</caption>
+      <tbody>
+        {card.tiers.map(({ upTo, result }) => (
+          <tr key={upTo} className="border-line border-t">
+            <td className="py-0.5">up to {upTo}</td>
+            <td className="text-right">{resultWords(result, format, card.measure)}</td>
+          </tr>
+        ))}
+        <tr className="border-line border-t text-ash">
+          <td className="py-0.5">above</td>
+          <td className="text-right">{resultWords(card.above, format, card.measure)}</td>
+        </tr>
+      </tbody>
+    </table>
+  );
+}
+
+/** The two cards over the same orders. */
+function Compared({ present, proposed, orders, taxRate }: { present: Card; proposed: Card; orders: readonly FitOrder[]; taxRate: number }) {
+  const { shop } = useDraft().book;
+  const format = useFormat();
+  const [was, would] = [present, proposed].map((card) => outcomeOf(card, orders, taxRate, shop.pricing.rounding));
+  if (!was || !would) return null;
+  const rows: (readonly [string, string, string])[] = [
+    ['Charged, without tax', format.money(was.charged), format.money(would.charged)],
+    ['Carriage costs', format.money(was.cost), format.money(would.cost)],
+    ['Left', format.money(was.charged - was.cost), format.money(would.charged - would.cost)],
+    ['Orders below cost', String(was.below), String(would.below)],
+    ['Orders without a price', String(was.unpriced), String(would.unpriced)],
+  ];
+  return (
+    <table className="w-full text-sm">
+      <caption className="pb-1 text-left font-semibold">
+        What {format.count(was.priced + was.unpriced, 'order')} would have brought in
+      </caption>
+      <thead>
+        <tr className="text-right text-ash">
+          <td />
+          <th scope="col" className="font-normal">
+            Present card
+          </th>
+          <th scope="col" className="font-normal">
+            Proposed
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([name, before, after]) => (
+          <tr key={name} className="border-line border-t text-right">
+            <th scope="row" className="py-1 text-left font-normal">
+              {name}
+            </th>
+            <td>{before}</td>
+            <td className={before === after ? '' : 'font-semibold'}>{after}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** A proposed card beside the present one, and what either would have brought in. */
+export function FitResult({
+  present,
+  proposed,
+  orders,
+  taxRate,
+  onTake,
+}: {
+  present: Card;
+  proposed: Card;
+  orders: readonly FitOrder[];
+  taxRate: number;
+  onTake: () => void;
+}) {
+  const format = useFormat();
+  return (
+    <section aria-label="Proposal" className="space-y-4 rounded-lg border border-line-strong bg-paper p-4">
+      <div className="grid grid-cols-2 gap-6">
+        <Tiers card={present} name="Present card" />
+        <Tiers card={proposed} name="Proposed card" />
+      </div>
+      <Compared present={present} proposed={proposed} orders={orders} taxRate={taxRate} />
+      {!byWeightAlone(present) && (
+        <p className="text-sm text-ochre">The present card reads more than weight; it is held against orders of one item without value.</p>
+      )}
+      <p className="text-sm text-ash">
+        {taxRate > 0 ? `Prices include ${format.percent(taxRate)} tax. ` : ''}Charges and allowances are not counted on either side.
+      </p>
+      <Button look="main" onClick={onTake}>
+        Take these prices over
+      </Button>
+    </section>
+  );
+}

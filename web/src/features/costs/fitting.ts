@@ -1,0 +1,140 @@
+import {
+  type Card,
+  type CostPoint,
+  costAt,
+  type Fit,
+  type FitOrder,
+  type FitTarget,
+  MEASURES,
+  type Measures,
+  massToMicrograms,
+  parseMass,
+  priceOnCard,
+  type RoundingRule,
+  resultsOf,
+  roundestWithin,
+  type Shop,
+} from '@ostrakon/core';
+import type { Read } from '../../ui/useTypedField.ts';
+import { typedProblemWords } from '../../words/typedProblem.ts';
+
+/** Weight in micrograms, and how many orders weigh it. */
+export interface OrderWeight {
+  readonly weight: number;
+  readonly count: number;
+}
+
+const MOST_ORDERS = 200_000;
+const TIMES = /^(.*?)\s*(?:[x×*]\s*(\d+))?$/i;
+
+/** Weights of orders, one a line or between commas; "2 kg x 12" is twelve of them. */
+export function readWeights(text: string, shop: Shop): Read<OrderWeight[]> {
+  const found: OrderWeight[] = [];
+  const words = text.split(/[,;\n]/).map((word) => word.trim());
+  for (const [at, word] of words.entries()) {
+    if (word === '') continue;
+    const [, mass = '', times = '1'] = TIMES.exec(word) ?? [];
+    const read = parseMass(mass, shop.units);
+    if (!read.ok) return { ok: false, message: `Entry ${at + 1}, “${word.slice(0, 30)}”: ${typedProblemWords(read.problem)}` };
+    found.push({ weight: massToMicrograms(read.text), count: Number(times) });
+  }
+  if (found.length === 0) return { ok: false, message: 'Write weights of orders, one a line.' };
+  if (found.reduce((sum, { count }) => sum + count, 0) > MOST_ORDERS) return { ok: false, message: 'At most 200,000 orders.' };
+  return { ok: true, value: found };
+}
+
+/** Orders with what their carriage costs by a survey; those heavier than it went are left out and counted. */
+export function withCosts(weights: readonly OrderWeight[], curve: readonly CostPoint[], which: 'mean' | 'most') {
+  const orders: FitOrder[] = [];
+  let beyond = 0;
+  for (const { weight, count } of weights) {
+    const cost = costAt(curve, weight, which);
+    if (cost === null) beyond += count;
+    else orders.push({ weight, cost, count });
+  }
+  return { orders, beyond };
+}
+
+export interface Fitting {
+  readonly answer: Promise<Fit>;
+  readonly stop: () => void;
+}
+
+/** Fits in a worker; stopped, it never answers. */
+export function startFitting(orders: readonly FitOrder[], target: FitTarget): Fitting {
+  const worker = new Worker(new URL('./fit.worker.ts', import.meta.url), { type: 'module' });
+  const answer = new Promise<Fit>((resolve, reject) => {
+    worker.onmessage = ({ data }: MessageEvent<Fit>) => {
+      resolve(data);
+      worker.terminate();
+    };
+    worker.onerror = (event) => reject(new Error(event.message));
+  });
+  worker.postMessage({ orders, target });
+  return { answer, stop: () => worker.terminate() };
+}
+
+const GRAM = 1_000_000;
+
+/** A price as buyers pay it: with the tax that prices include, up to the next whole step. Minor units. */
+export const asPaid = (price: number, taxRate: number, step: number) =>
+  Math.ceil(Math.ceil((price * (10_000 + taxRate)) / 10_000) / step) * step;
+
+/** The part of a price that is not tax. */
+export const withoutTax = (price: number, taxRate: number) => price - Math.round((price * taxRate) / (10_000 + taxRate));
+
+/** The card a fit proposes: bounds at the roundest weights between orders, the rest as the present card says. */
+export function proposedCard(
+  fit: Fit,
+  present: Card,
+  { measure, taxRate, step }: { measure: WeightMeasureName; taxRate: number; step: number },
+): Card {
+  const above = 'above' in present ? present.above : ({ kind: 'refer' } as const);
+  const tiers = fit.tiers.map(({ upTo, next, price }) => {
+    const low = Math.ceil(upTo / GRAM);
+    const grams = Math.max(1, next === null ? low : roundestWithin(low, Math.ceil(next / GRAM)));
+    return {
+      upTo: grams % 10 === 0 || grams > 1000 ? `${grams / 1000} kg` : `${grams} g`,
+      result: { kind: 'amount' as const, amount: asPaid(price, taxRate, step) },
+    };
+  });
+  // Tiers of one price are one tier.
+  const distinct = tiers.filter(({ result }, at) => result.amount !== tiers[at + 1]?.result.amount);
+  return { kind: 'weightTiers', measure, bands: 'whole', tiers: distinct, above, floor: null, cap: null };
+}
+
+export type WeightMeasureName = 'itemsWeight' | 'packedWeight' | 'billableWeight';
+
+/** What a card would have taken in for orders, without tax, beside what they cost. */
+export interface Outcome {
+  readonly charged: number;
+  readonly cost: number;
+  /** Orders with a price, and those among them that cost more than it. */
+  readonly priced: number;
+  readonly below: number;
+  readonly unpriced: number;
+}
+
+const NOTHING = Object.fromEntries(MEASURES.map((measure) => [measure, 0])) as Measures;
+
+export function outcomeOf(card: Card, orders: readonly FitOrder[], taxRate: number, rounding: RoundingRule): Outcome {
+  const priceAt = priceOnCard(card, rounding);
+  const outcome = { charged: 0, cost: 0, priced: 0, below: 0, unpriced: 0 };
+  for (const { weight, cost, count = 1 } of orders) {
+    const price = priceAt({ ...NOTHING, itemsWeight: weight, packedWeight: weight, billableWeight: weight, itemCount: 1, parcels: 1 });
+    if (price < 0) {
+      outcome.unpriced += count;
+      continue;
+    }
+    const net = withoutTax(price, taxRate);
+    outcome.charged += net * count;
+    outcome.cost += cost * count;
+    outcome.priced += count;
+    if (net < cost) outcome.below += count;
+  }
+  return outcome;
+}
+
+/** Whether a card reads nothing but weight, so that weights alone say what it would have charged. */
+export const byWeightAlone = (card: Card): boolean =>
+  card.kind === 'flat' || (card.kind === 'weightTiers' && resultsOf(card).every(({ kind }) => kind !== 'percent'));
