@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import { browser } from './browser.ts';
 import { root } from './places.ts';
-import { startServer } from './startServer.ts';
+import { startCarriers, startServer, stop } from './startServer.ts';
 
 // npm run screenshots: one picture of each main view, from the demo's made-up data, into docs/screenshots.
 const target = join(root, 'docs/screenshots');
@@ -14,8 +14,9 @@ const seed = join(folder, 'seed.json');
 mkdirSync(target, { recursive: true });
 execFileSync(process.execPath, [join(root, 'demo/dist/writeSeed.js'), seed]);
 
-const demo = await startServer(join(folder, 'demo'), seed);
-const empty = await startServer(join(folder, 'empty'), '');
+const carriers = await startCarriers();
+const demo = await startServer(join(folder, 'demo'), seed, carriers.url);
+const empty = await startServer(join(folder, 'empty'), '', carriers.url);
 const chrome = await chromium.launch(browser);
 const context = await chrome.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-CA', timezoneId: 'America/Halifax' });
 const page = await context.newPage();

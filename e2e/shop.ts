@@ -4,12 +4,14 @@ import { join } from 'node:path';
 import type { Command } from '@ostrakon/core';
 import { type APIRequestContext, expect, type Page, test as plain } from '@playwright/test';
 import { seedFile } from './places.ts';
-import { startServer } from './startServer.ts';
+import { startCarriers, startServer, stop } from './startServer.ts';
 
 export { expect };
 
 interface Shop {
   readonly url: string;
+  /** Address of the stand-in carriers. */
+  readonly carriers: string;
   /** Runs commands on the draft, as another program would. */
   send(...commands: Command[]): Promise<void>;
 }
@@ -23,15 +25,24 @@ async function sendAll(url: string, request: APIRequestContext, commands: readon
   }
 }
 
-/** Every test has a server and a shop of its own: the demo, or an empty one with `test.use({ seeded: false })`. */
-export const test = plain.extend<{ seeded: boolean; shop: Shop; faults: string[] }>({
+/** Every test has a server and a shop of its own: the demo, or an empty one with `test.use({ seeded: false })`; the stand-in carriers go on from test to test. */
+export const test = plain.extend<{ seeded: boolean; shop: Shop; faults: string[] }, { carriers: string }>({
   seeded: [true, { option: true }],
-  shop: async ({ seeded, request }, use) => {
+  // biome-ignore lint/correctness/noEmptyPattern: Playwright reads what a fixture needs from its pattern
+  carriers: [
+    async ({}, use) => {
+      const started = await startCarriers();
+      await use(started.url);
+      stop(started);
+    },
+    { scope: 'worker' },
+  ],
+  shop: async ({ seeded, carriers, request }, use) => {
     const folder = mkdtempSync(join(tmpdir(), 'ostrakon-e2e-'));
-    const { child, url } = await startServer(folder, seeded ? seedFile : '');
-    await use({ url, send: (...commands) => sendAll(url, request, commands) });
-    child.removeAllListeners('exit');
-    child.kill('SIGTERM');
+    const started = await startServer(folder, seeded ? seedFile : '', carriers);
+    const { url } = started;
+    await use({ url, carriers, send: (...commands) => sendAll(url, request, commands) });
+    stop(started);
     rmSync(folder, { recursive: true, force: true });
   },
   // What the page complained about; a journey fails when it is not empty at its end.

@@ -8,7 +8,7 @@ import { startServer } from '../startServer.ts';
 
 // The goods table with 20,000 products: how long a search takes to show its answer, and whether rows are missing while it is scrolled.
 const folder = mkdtempSync(join(tmpdir(), 'ostrakon-bench-'));
-const { child, url } = await startServer(folder, '');
+const { child, url } = await startServer(folder, '', 'http://127.0.0.1:9');
 const put = Array.from({ length: 20_000 }, (_, at) => ({
   ...PRODUCT_DEFAULTS,
   id: `p${at}`,

@@ -106,7 +106,7 @@ function largeSeed(seed: Seed): Seed {
 
 async function benchOf(title: string, seed: string): Promise<void> {
   const data = mkdtempSync(join(tmpdir(), 'ostrakon-bench-'));
-  const { child, url } = await startServer(data, seed);
+  const { child, url } = await startServer(data, seed, 'http://127.0.0.1:9');
   const chrome = await chromium.launch(browser);
   const page = await chrome.newPage({ viewport: { width: 1280, height: 800 } });
   try {

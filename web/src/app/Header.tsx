@@ -15,7 +15,10 @@ const saveWords: Record<SaveState['tag'], string> = {
 };
 
 const nav = ({ isActive }: { isActive: boolean }) =>
-  clsx('rounded-md px-3 py-1.5', isActive ? 'bg-ash/50 text-paper' : 'text-line-strong hover:text-paper');
+  clsx(
+    'rounded-md px-2 py-1.5 whitespace-nowrap min-[1200px]:px-3',
+    isActive ? 'bg-ash/50 text-paper' : 'text-line-strong hover:text-paper',
+  );
 
 function Steps() {
   const session = useDraftSession();
@@ -76,7 +79,7 @@ export function Header({ onFind }: { onFind: () => void }) {
   const { book, save } = useDraft();
   return (
     <header>
-      <div className="flex h-[46px] items-center gap-4 bg-ink px-4 text-slip">
+      <div className="flex h-[46px] items-center gap-2 min-[1200px]:gap-4 bg-ink px-4 text-slip">
         <Link to="/book" className="flex items-center gap-2 font-serif text-lg font-semibold">
           <img src="/favicon.svg" alt="" className="size-6" /> Ostrakon
         </Link>
@@ -97,7 +100,7 @@ export function Header({ onFind }: { onFind: () => void }) {
             Shop
           </NavLink>
         </nav>
-        <span className="ml-auto truncate text-line-strong">{book.shop.name}</span>
+        <span className="ml-auto min-w-0 truncate text-line-strong">{book.shop.name}</span>
         <span
           role="status"
           className={clsx(

@@ -16,6 +16,8 @@ export const silenceWords: Readonly<Record<Silence, string>> = {
   waiting: 'is being asked',
 };
 
+export const isSilence = (why: string): why is Silence => Object.hasOwn(silenceWords, why);
+
 /** "8% and $2.00, at least $1.00". */
 export function markupWords({ basisPoints, amount, least, most }: Markup, format: Format): string {
   const parts = [...(basisPoints === 0 ? [] : [format.percent(basisPoints)]), ...(amount === 0 ? [] : [format.money(amount)])];

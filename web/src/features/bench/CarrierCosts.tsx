@@ -135,9 +135,9 @@ function Margin({ offer, format }: { offer: Priced; format: Format }) {
   return (
     <dl className="mt-1 grid grid-cols-[1fr_auto] border-line border-t pt-1">
       <dt>{tax > 0 ? 'Price without tax' : 'Price'}</dt>
-      <dd>{format.money(offer.price - tax)}</dd>
+      <dd className="text-right">{format.money(offer.price - tax)}</dd>
       <dt className="font-semibold">{loss ? 'Loss' : 'Margin'}</dt>
-      <dd className={`font-semibold ${loss ? 'text-fault' : 'text-glaze'}`}>
+      <dd className={`text-right font-semibold ${loss ? 'text-fault' : 'text-glaze'}`}>
         {loss ? '−' : ''}
         {format.money(Math.abs(found.margin))}
       </dd>

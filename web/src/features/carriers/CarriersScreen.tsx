@@ -4,7 +4,7 @@ import { lazy, Suspense, useState } from 'react';
 import { carrierApi, carrierQueries } from '../../carriers/carrierApi.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
-import { silenceWords } from '../../words/carrierWords.ts';
+import { isSilence, silenceWords } from '../../words/carrierWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { AccountKey } from './AccountKey.tsx';
 import { AccountServices } from './AccountServices.tsx';
@@ -125,7 +125,7 @@ export function CarriersScreen() {
                 <tr key={`${at} ${nth}`} className="border-line border-t">
                   <td className="w-40 py-1 text-ash">{format.moment(at)}</td>
                   <td className="py-1">
-                    {name(account)} {silenceWords[why as keyof typeof silenceWords] ?? why}: <span className="text-ash">{detail}</span>
+                    {name(account)} {isSilence(why) ? silenceWords[why] : why}: <span className="text-ash">{detail}</span>
                   </td>
                 </tr>
               ))}

@@ -8,6 +8,7 @@ import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { toast } from '../../ui/toast.ts';
+import { isSilence, silenceWords } from '../../words/carrierWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { SurveyDialog } from './SurveyDialog.tsx';
 
@@ -105,6 +106,19 @@ function CostTable({ survey, service }: { survey: Survey; service: string }) {
   );
 }
 
+/** Why some fields are empty, in the carrier's words. */
+function Missing({ survey, service }: { survey: Survey; service: string }) {
+  const reasons = new Set(survey.costs.filter((one) => one.service === service && one.cost === null).map(({ why }) => why ?? ''));
+  const told = [...reasons].filter((why) => why !== '').slice(0, 3);
+  if (told.length === 0) return null;
+  return (
+    <p className="mt-2 text-sm">
+      <span className="text-ash">– has no price:</span>{' '}
+      {told.map((why) => (isSilence(why) ? `the carrier ${silenceWords[why]}` : why)).join(' · ')}
+    </p>
+  );
+}
+
 /** What carriers ask, sampled: by weight and zone, kept with its date. */
 export function CostsScreen() {
   const client = useQueryClient();
@@ -117,7 +131,9 @@ export function CostsScreen() {
   const running = surveys?.find(({ status }) => status === 'running');
   const done = surveys?.filter(({ status }) => status === 'done') ?? [];
   const carried = services.filter(({ id, carriage }) => carriage !== null || survey?.costs.some(({ service }) => service === id));
-  const service = carried.find(({ id }) => id === search.get('service')) ?? carried.find(({ kind }) => kind === 'card') ?? carried[0];
+  const priced = (id: string) => survey?.costs.filter(({ service, cost }) => service === id && cost !== null).length ?? 0;
+  const [fullest] = [...carried].sort((a, b) => priced(b.id) - priced(a.id));
+  const service = carried.find(({ id }) => id === search.get('service')) ?? fullest;
   const show = (more: Record<string, string>) => setSearch({ ...Object.fromEntries(search), ...more }, { replace: true });
   const remove = async (id: string) => {
     try {
@@ -179,6 +195,7 @@ export function CostsScreen() {
             </Button>
           </div>
           <CostTable survey={survey} service={service.id} />
+          <Missing survey={survey} service={service.id} />
           <p className="mt-2 text-sm text-ash">
             The mean of {survey.addresses.length} {survey.addresses.length === 1 ? 'address' : 'addresses'} and, where they differ, the
             least and the most. The same costs are the dashed line on the charts of lanes.

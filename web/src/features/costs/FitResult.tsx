@@ -95,7 +95,7 @@ export function FitResult({
   const format = useFormat();
   return (
     <section aria-label="Proposal" className="space-y-4 rounded-lg border border-line-strong bg-paper p-4">
-      <div className="grid grid-cols-2 gap-6">
+      <div className="grid grid-cols-2 items-start gap-6">
         <Tiers card={present} name="Present card" />
         <Tiers card={proposed} name="Proposed card" />
       </div>

@@ -69,7 +69,7 @@ export function PrintLabel({ choice, origin }: { choice: Choice; origin: string 
         </Button>
         {made && (
           <p role="status" className="text-sm">
-            Tracking number <span className="font-semibold">{made.tracking}</span>, {format.money(made.cost)}.{' '}
+            Tracking number <span className="font-semibold">{made.tracking}</span>, {format.money(made.cost)} for this parcel.{' '}
             <a href={made.pdf} target="_blank" rel="noreferrer" className="text-clay underline">
               Open the label to print
             </a>

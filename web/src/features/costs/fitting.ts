@@ -100,7 +100,13 @@ export function proposedCard(
   });
   // Tiers of one price are one tier.
   const distinct = tiers.filter(({ result }, at) => result.amount !== tiers[at + 1]?.result.amount);
-  return { kind: 'weightTiers', measure, bands: 'whole', tiers: distinct, above, floor: null, cap: null };
+  const heaviest = distinct.at(-1)?.upTo;
+  // What no order was weighed for stays as it is.
+  const kept =
+    present.kind === 'weightTiers' && present.bands === 'whole' && heaviest !== undefined
+      ? present.tiers.filter(({ upTo }) => massToMicrograms(upTo) > massToMicrograms(heaviest))
+      : [];
+  return { kind: 'weightTiers', measure, bands: 'whole', tiers: [...distinct, ...kept], above, floor: null, cap: null };
 }
 
 export type WeightMeasureName = 'itemsWeight' | 'packedWeight' | 'billableWeight';

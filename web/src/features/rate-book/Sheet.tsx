@@ -49,6 +49,7 @@ export function Sheet({ face }: { face: Face }) {
       <table
         role="grid"
         aria-label="Zones by services"
+        style={{ minWidth: 190 + 84 * book.services.length }}
         className="w-full table-fixed border-collapse border border-line-strong bg-bone"
         onKeyDown={(event) => {
           choice.onSpace(event);
