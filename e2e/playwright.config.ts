@@ -18,6 +18,8 @@ export default defineConfig({
     locale: 'en-CA',
     timezoneId: 'America/Halifax',
     launchOptions: browser,
+    // Cells that flash are painted over and over, which says nothing and takes half the time of a test.
+    contextOptions: { reducedMotion: 'reduce' },
     // A trace of every step slows every test by a third: asked for where a fault is looked into.
     trace: process.env.E2E_TRACE === undefined ? 'off' : 'retain-on-failure',
   },

@@ -34,11 +34,6 @@ try {
   await shoot('sheet-this-cart', `${demo.url}/book`, (on) => on.getByRole('radio', { name: /Ground parcel/ }).click());
   await shoot('sheet-rates', `${demo.url}/book?face=rates`);
   await shoot('lane', `${demo.url}/book/nova-scotia/ground`, (on) => on.getByRole('radio', { name: /Ground parcel/ }).click());
-  await shoot('lane-two-way', `${demo.url}/book/us/ground?goods=glazes`, async (on) => {
-    await trial('Glaze to the north')(on);
-    await on.getByLabel('Country', { exact: true }).selectOption('US');
-    await on.getByLabel('Province or state').selectOption('US-ME');
-  });
   await shoot('charges', `${demo.url}/charges?charge=season`);
   await shoot('sheet-promise', `${demo.url}/book?face=promise`, async (on) => {
     await trial('Studio restock')(on);
@@ -54,10 +49,8 @@ try {
   await shoot('round', `${demo.url}/services/van`, (on) =>
     on.getByRole('heading', { name: 'Fees and rings' }).evaluate((head) => head.scrollIntoView()),
   );
-  await shoot('counter', `${demo.url}/services/counter`);
   await shoot('zone', `${demo.url}/book/europe`, (on) => on.getByLabel('Find a country, group or province').fill('new'));
   await shoot('publish', `${demo.url}/publish`);
-  await shoot('shop', `${demo.url}/shop`);
   await shoot('goods', `${demo.url}/shop/goods`, async (on) => {
     await on.getByLabel('Only the tag').selectOption('kiln');
     await on.getByLabel('Choose all found').check();
@@ -66,13 +59,25 @@ try {
     await trial('Class set')(on);
     await on.getByRole('link', { name: '1 parcel' }).click();
   });
-  await shoot('locations', `${demo.url}/shop/locations`, trial('Wheel and clay from two places'));
   await shoot('served-places', `${demo.url}/shop/places`, trial('Brushes to Mexico'));
   await shoot('sheet-live', `${demo.url}/book?face=live`, trial('School order at three addresses'));
+  await shoot('carriers', `${demo.url}/shop/carriers`, trial('Studio restock'));
+  await shoot('costs', `${demo.url}/costs`, async (on) => {
+    await on.getByRole('button', { name: 'Ask the carriers…' }).click();
+    await on.getByRole('dialog').getByRole('button', { name: 'Ask the carriers' }).click();
+    await on.getByRole('table', { name: 'What carriage costs by weight and zone' }).waitFor();
+    await on.getByRole('button', { name: 'Stop' }).waitFor({ state: 'hidden' });
+  });
+  await shoot('fit-prices', `${demo.url}/costs/fit?zone=central&service=ground`, async (on) => {
+    await on.getByRole('button', { name: 'Fit prices', exact: true }).click();
+  });
+  await shoot('sheet-margin', `${demo.url}/book?face=margin`, async (on) => {
+    await on.getByRole('radio', { name: /Tracked post/ }).click();
+    await on.getByRole('region', { name: 'What it costs us' }).evaluate((region) => region.scrollIntoView({ block: 'center' }));
+  });
   await shoot('first-steps', `${empty.url}/book`);
 } finally {
   await chrome.close();
-  demo.child.kill('SIGTERM');
-  empty.child.kill('SIGTERM');
+  for (const started of [demo, empty, carriers]) stop(started);
   rmSync(folder, { recursive: true, force: true });
 }

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Command } from '@ostrakon/core';
+import { type CartInput, type Command, PublicQuote } from '@ostrakon/core';
 import { type APIRequestContext, expect, type Page, test as plain } from '@playwright/test';
 import { seedFile } from './places.ts';
 import { startCarriers, startServer, stop } from './startServer.ts';
@@ -14,6 +14,10 @@ interface Shop {
   readonly carriers: string;
   /** Runs commands on the draft, as another program would. */
   send(...commands: Command[]): Promise<void>;
+  /** Makes the draft live. */
+  publish(): Promise<void>;
+  /** Asks as a buyer's checkout does. */
+  quote(cart: CartInput): Promise<PublicQuote>;
 }
 
 async function sendAll(url: string, request: APIRequestContext, commands: readonly Command[]): Promise<void> {
@@ -28,8 +32,8 @@ async function sendAll(url: string, request: APIRequestContext, commands: readon
 /** Every test has a server and a shop of its own: the demo, or an empty one with `test.use({ seeded: false })`; the stand-in carriers go on from test to test. */
 export const test = plain.extend<{ seeded: boolean; shop: Shop; faults: string[] }, { carriers: string }>({
   seeded: [true, { option: true }],
-  // biome-ignore lint/correctness/noEmptyPattern: Playwright reads what a fixture needs from its pattern
   carriers: [
+    // biome-ignore lint/correctness/noEmptyPattern: Playwright reads what a fixture needs from its pattern
     async ({}, use) => {
       const started = await startCarriers();
       await use(started.url);
@@ -41,7 +45,16 @@ export const test = plain.extend<{ seeded: boolean; shop: Shop; faults: string[]
     const folder = mkdtempSync(join(tmpdir(), 'ostrakon-e2e-'));
     const started = await startServer(folder, seeded ? seedFile : '', carriers);
     const { url } = started;
-    await use({ url, carriers, send: (...commands) => sendAll(url, request, commands) });
+    await use({
+      url,
+      carriers,
+      send: (...commands) => sendAll(url, request, commands),
+      publish: async () => {
+        const { revision } = (await (await request.get(`${url}/api/draft`)).json()) as { revision: number };
+        expect((await request.post(`${url}/api/editions`, { data: { revision, note: '' } })).status()).toBeLessThan(300);
+      },
+      quote: async (cart) => PublicQuote.parse(await (await request.post(`${url}/api/public/v1/quotes`, { data: cart })).json()),
+    });
     stop(started);
     rmSync(folder, { recursive: true, force: true });
   },
@@ -53,7 +66,7 @@ export const test = plain.extend<{ seeded: boolean; shop: Shop; faults: string[]
       page.on('pageerror', (error) => faults.push(error.message));
       page.on('console', (message) => {
         // Refused and failed requests are part of some journeys, and told to the user.
-        const request = /status of 4|net::ERR_FAILED/.test(message.text());
+        const request = /status of (4|502)|net::ERR_FAILED/.test(message.text());
         if (message.type() === 'error' && !request) faults.push(message.text());
       });
       await use(faults);

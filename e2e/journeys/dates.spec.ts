@@ -231,7 +231,7 @@ test('last orders for 24 December are copied out; the face of promises; days pas
   expect(text.split('\n').slice(0, 3)).toEqual([
     'Order in time for Thu, Dec 24',
     'Harbour cities: Counter pickup before Thu, Dec 24, 11:00; Van round before Mon, Dec 21, 16:00; Letter packet before Fri, Dec 18, 12:00; Ground parcel before Tue, Dec 22, 14:00',
-    'Nova Scotia: Counter pickup before Thu, Dec 24, 11:00; Letter packet before Thu, Dec 17, 14:00; Ground parcel before Mon, Dec 21, 14:00',
+    'Nova Scotia: Counter pickup before Thu, Dec 24, 11:00; Letter packet before Thu, Dec 17, 14:00; Ground parcel before Mon, Dec 21, 14:00; Tracked post before Fri, Dec 11, 12:00',
   ]);
 
   await page.getByRole('radio', { name: 'Days on the way' }).click();
@@ -244,9 +244,9 @@ test('last orders for 24 December are copied out; the face of promises; days pas
       clipboardData.setData('text/plain', held);
       document.activeElement?.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
     }, pasted);
-  await paste('1\t2 to 3\nsoon\t3 to 4');
+  await paste('1\t\t\t2 to 3\nsoon\t\t\t3 to 4');
   await expect(page.getByRole('alert')).toContainText('Row 2, column 1, “soon”');
-  await paste('2\t2 to 3\n3\t3 to 4');
+  await paste('2\t\t\t2 to 3\n3\t\t\t3 to 4');
   await expect(page.getByLabel('Days on the way of Pallet freight to Nova Scotia')).toHaveValue('3 to 4');
   await expect(page.getByLabel('Days on the way of Ground parcel to Nova Scotia')).toHaveValue('3');
   await type(page, 'Days on the way of Pallet freight everywhere', '5 to 9');

@@ -177,21 +177,21 @@ test('free delivery, typed and undone; the card copied to other lanes in one ste
   await page.getByRole('link', { name: 'United States' }).click();
   await page.getByRole('button', { name: 'Copy card to…' }).click();
   await page.getByLabel('Ground parcel to Europe', { exact: true }).check();
-  await page.getByLabel('Pallet freight to Europe, new').check();
+  await page.getByLabel('Van round to Europe, new').check();
   await page.getByRole('button', { name: 'Copy to 2 lanes' }).click();
   await page.getByRole('link', { name: 'Rate book' }).first().click();
   await page.getByRole('radio', { name: 'Rates' }).click();
   await expect(cell(page, 'Ground parcel to Europe')).toContainText('$18.90 to $59.90');
-  await expect(cell(page, 'Pallet freight to Europe')).toContainText('$18.90 to $59.90');
+  await expect(cell(page, 'Van round to Europe')).toContainText('$18.90 to $59.90');
   await page.keyboard.press('Control+z');
   await expect(cell(page, 'Ground parcel to Europe')).toContainText('$28.90 to $72.90');
-  await expect(cell(page, 'Pallet freight to Europe')).toHaveCount(0);
+  await expect(cell(page, 'Van round to Europe')).toHaveCount(0);
 });
 
 test('a lane stopped, and offered again by hand and by copying', async ({ page, shop }) => {
   await page.goto(`${shop.url}/book/nova-scotia/ground`);
   await page.getByRole('button', { name: 'Stop offering Ground parcel to Nova Scotia' }).click();
-  await expect(notOffered(page)).toContainText('Van round and Ground parcel have no lane in this zone');
+  await expect(notOffered(page)).toContainText('Van round, Ground parcel, and Express have no lane in this zone');
   await page.getByRole('button', { name: 'Ground parcel to Nova Scotia: not offered. Start a lane' }).click();
   await page.getByRole('menuitem', { name: 'One price' }).click();
   await expect(page.getByLabel('Price of every delivery')).toHaveValue('ask us');

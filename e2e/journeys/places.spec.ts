@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { bench, expect, saved, sees, test, type } from '../shop.ts';
+import { bench, expect, option, saved, sees, test, type } from '../shop.ts';
 
 const places = (page: Page) => page.getByRole('region', { name: 'Places', exact: true });
 const map = (page: Page) => page.getByRole('region', { name: 'Map of the zone' }).getByRole('group');
@@ -212,6 +212,7 @@ test('units switched: bounds, sizes and weights stay as typed, what is measured 
   const prices = async () =>
     (await sees(page).getByRole('radiogroup').allInnerTexts()).map((text) => text.replace(/[\d.]+ (km|mi) away/, ''));
   await expect(sees(page)).toContainText('$16.90');
+  await expect(option(page, 'Tracked post')).toContainText('$');
   const before = await prices();
   await page.getByRole('radio', { name: 'lb, in' }).click();
   await expect(bench(page)).toContainText('26.015 lb + 0.419 lb packing = 26.433 lb in 2 parcels');

@@ -21,6 +21,8 @@ import { CarrierFailure, type CarrierPort, CarrierSaysNo, type ListedService } f
 export interface GatewayLimits {
   /** Milliseconds an answer may take, tries and waiting included. */
   readonly timeLimit: number;
+  /** The same where nobody waits at a checkout: a label is drawn. */
+  readonly labelLimit: number;
   /** Milliseconds an answer holds. */
   readonly keptFor: number;
   /** Failures in a row after which a carrier is left alone, and for how many milliseconds. */
@@ -31,7 +33,15 @@ export interface GatewayLimits {
   readonly waiting: number;
 }
 
-export const GATEWAY_LIMITS: GatewayLimits = { timeLimit: 1500, keptFor: 600_000, failures: 5, rest: 10_000, atOnce: 16, waiting: 20_000 };
+export const GATEWAY_LIMITS: GatewayLimits = {
+  timeLimit: 1500,
+  labelLimit: 15_000,
+  keptFor: 600_000,
+  failures: 5,
+  rest: 10_000,
+  atOnce: 16,
+  waiting: 20_000,
+};
 
 export interface GatewayParts {
   account(id: string): HeldAccount | undefined;
@@ -105,7 +115,7 @@ export class CarrierGateway {
   #line(account: HeldAccount): Line {
     const held = this.#lines.get(account.id);
     if (held && held.account === account) return held;
-    const { timeLimit, failures, rest, atOnce, waiting } = this.limits;
+    const { timeLimit, labelLimit, failures, rest, atOnce, waiting } = this.limits;
     // A carrier that is left alone stays so when only its name or list of services was changed.
     const same = held?.account.key === account.key && held?.account.carrier === account.carrier;
     const breaker =
@@ -116,7 +126,7 @@ export class CarrierGateway {
     const parallel = bulkhead(atOnce, waiting);
     const again = retry(handleWhen(isDown), { maxAttempts: 1, backoff: new ConstantBackoff(RETRY_AFTER) });
     const asking = wrap(limit, breaker, again, parallel);
-    const doing = wrap(limit, breaker, parallel);
+    const doing = wrap(timeout(labelLimit, TimeoutStrategy.Aggressive), breaker, parallel);
     const line: Line = {
       account,
       port: this.#parts.connect(account),

@@ -48,7 +48,8 @@ export const LaneCell = memo(function LaneCell({
 }: LaneCellProps) {
   const said = `${face} ${main}`;
   const before = useRef(said);
-  const changed = before.current !== said && before.current.startsWith(`${face} `);
+  // What is still being asked is nothing to point at; the answer is.
+  const changed = before.current !== said && before.current.startsWith(`${face} `) && main !== 'asking…';
   useEffect(() => {
     before.current = said;
   }, [said]);
