@@ -12,3 +12,5 @@ run(process.execPath, [...tsx, 'e2e/bench/goods.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/packing.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/places.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/dates.ts'], { cwd: root });
+run(process.execPath, [...tsx, 'core/bench/carriers.ts'], { cwd: root });
+run(process.execPath, [...tsx, 'server/bench/carriers.ts'], { cwd: root });

@@ -114,6 +114,18 @@ test('a moment’s outage on the bench alone; other carriers and other people no
   await expect(cell(page, 'Tracked post to Atlantic')).toContainText('$22.50');
   await costs(page).getByRole('checkbox', { name: 'Petrel Post' }).uncheck();
   await expect(option(page, 'Tracked post')).toHaveText(before ?? '');
+
+  // What a carrier declines is told in its words.
+  await bench(page).getByRole('button', { name: 'Empty' }).click();
+  await putGoods(page, '40.00', '45 kg');
+  await addressTo(page, 'CA-ON', 'M5V 2T6');
+  await expect(notOffered(page)).toContainText('Express Gannet Air declined: A parcel weighs');
+
+  // A service may take its carrier's closed days over.
+  await page.goto(`${shop.url}/services/express`);
+  await page.getByRole('button', { name: 'Take the closed days of Gannet Air' }).click();
+  await expect(page.getByText('Took 4 closed days of Gannet Air')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Closed days' })).toContainText('New Year');
 });
 
 test('a printed price list is loaded: two bad rows are told, mended or left out, and it quotes with no connection', async ({

@@ -128,6 +128,7 @@ const screens: Readonly<Record<string, readonly string[]>> = {
   'of zones and lanes': ['/book/europe', '/book/nova-scotia/ground', '/book/harbour/van', '/book/us/ground?goods=glazes'],
   'of rules and publishing': ['/charges?charge=season', '/charges?allowance=ride-along', '/publish', '/shop'],
   'of the shop': ['/shop/goods', '/shop/packaging', '/shop/locations', '/shop/places'],
+  'of carriers': ['/book?face=margin', '/shop/carriers', '/services/express', '/costs', '/costs/fit', '/costs/label'],
   'of dates': ['/dates', '/dates?show=last-orders', '/shop/dispatch', '/services/van', '/services/counter', '/services/ground'],
 };
 for (const [name, paths] of Object.entries(screens)) {

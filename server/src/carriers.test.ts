@@ -156,6 +156,13 @@ test('one call for one question, asked many times at once; then kept', async () 
   expect((await rates())[0].from).toBe('carrier');
 });
 
+test('hundreds of questions wait for each other, not against the time limit', async () => {
+  await open().expect(201);
+  await practise('slow', 'gannet-air', 60);
+  const answers = await rates(...Array.from({ length: 200 }, (_, at) => ask(1000 + at)));
+  expect(answers.filter(({ answer }: { answer: { status: string } }) => answer.status === 'rates')).toHaveLength(200);
+});
+
 test.each([
   ['wrongJson', 'refused'],
   ['negativePrice', 'refused'],

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import suite from 'json-patch-test-suite/spec_tests.json' with { type: 'json' };
 import more from 'json-patch-test-suite/tests.json' with { type: 'json' };
 import { describe, expect, test } from 'vitest';
+import { PLAIN_CARRIAGE, PLAIN_TERMS } from '../carriers/carriage.ts';
 import { describeChanges } from '../changes/describeChanges.ts';
 import { PLAIN_DAYS } from '../dispatch/dispatchCalendar.ts';
 import { PLAIN_GROUP } from '../goods/goodsGroup.ts';
@@ -12,6 +13,8 @@ import { amount, bookOf, byValue, byWeight, flat, free } from '../testing/bookOf
 import { allowance, at, book, box, charge, counter, depot, dispatch, tuesday } from '../testing/commandBook.ts';
 import { applyCommand, Command } from './commands.ts';
 import { applyPatch, type PatchOperation, runCommand } from './patch.ts';
+
+const carriage = { account: 'gannet', carrier: 'Gannet Air', service: 'DAY', ...PLAIN_CARRIAGE };
 
 const card = byWeight([
   ['2 kg', amount(1100)],
@@ -54,6 +57,18 @@ const all: Command[] = [
   { name: 'setServiceDays', args: { service: 'ground', days: { ...PLAIN_DAYS, transit: { least: 1, most: 3 }, collects: [1, 3] } } },
   { name: 'setRound', args: { service: 'van', round: { ...PLAIN_ROUND, centre: 'depot', windows: [tuesday] } } },
   { name: 'setCounter', args: { service: 'van', counter } },
+  {
+    name: 'setCarriage',
+    args: { service: 'van', carriage, terms: { ...PLAIN_TERMS, unanswered: { kind: 'service', service: 'ground' } } },
+  },
+  {
+    name: 'addCarrierServices',
+    args: {
+      services: [{ ...PLAIN_SERVICE, id: 'air', name: 'Air', kind: 'carrier', carriage, terms: PLAIN_TERMS }],
+      zones: ['far'],
+      card: flat(900),
+    },
+  },
   { name: 'setDispatch', args: { location: 'second', dispatch } },
   { name: 'setShowDates', args: { showDates: false } },
   { name: 'setTransitOfLanes', args: { lanes: [{ ...at, transit: { least: 1, most: 2 } }] } },
@@ -400,4 +415,29 @@ describe('a country or province moved in one step', () => {
     ]);
     expect(applyCommand(europe, { name: 'moveRegion', args: { region: 'FR', zone: 'near' } })).toBe(europe);
   });
+});
+
+test('what stood in for a carrier, or was its packaging, is gone: the lane’s own card, and all packaging, are left', () => {
+  const carried = applyCommand(book, {
+    name: 'setCarriage',
+    args: {
+      service: 'van',
+      carriage: { ...carriage, packaging: ['box'] },
+      terms: { ...PLAIN_TERMS, unanswered: { kind: 'service', service: 'ground' } },
+    },
+  });
+  const van = (changed: typeof book) => changed.services.find(({ id }) => id === 'van')!;
+  expect(van(applyCommand(carried, { name: 'removeService', args: { service: 'ground' } })).terms?.unanswered).toEqual({ kind: 'card' });
+  expect(van(applyCommand(carried, { name: 'removePackaging', args: { packaging: 'box' } })).carriage?.packaging).toBeNull();
+  const live = applyCommand(carried, {
+    name: 'describeService',
+    args: { service: 'van', kind: 'carrier', internalName: '', mixing: { kind: 'add' }, note: '' },
+  });
+  expect(van(live).kind).toBe('carrier');
+  expect(van(applyCommand(live, { name: 'setCarriage', args: { service: 'van', carriage: null, terms: null } })).kind).toBe('card');
+  const bare = {
+    name: 'describeService',
+    args: { service: 'van', kind: 'carrier', internalName: '', mixing: { kind: 'add' }, note: '' },
+  } as const;
+  expect(() => applyCommand(book, bare)).toThrow(/No carrier is chosen/);
 });

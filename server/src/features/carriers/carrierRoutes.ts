@@ -119,7 +119,7 @@ export function carrierRoutes(parts: CarrierParts): Router {
     })
     .post('/rates', async (req, res) => {
       const { asks } = AskRates.parse(req.body);
-      const answers = await Promise.all(asks.map((ask) => gateway.rates(ask)));
+      const answers = await gateway.many(asks);
       res.set('Cache-Control', 'no-store').json({ answers: answers.map((one) => ({ ...one, ms: Math.round(one.ms * 10) / 10 })) });
     })
     .post('/labels', async (req, res) => {

@@ -14,6 +14,7 @@ import {
   wrap,
 } from 'cockatiel';
 import { LRUCache } from 'lru-cache';
+import pLimit from 'p-limit';
 import type { Logger } from 'pino';
 import type { HeldAccount } from './accountStore.ts';
 import { CarrierFailure, type CarrierPort, CarrierSaysNo, type ListedService } from './carrierPort.ts';
@@ -58,6 +59,8 @@ export interface Answered {
   readonly ms: number;
   readonly from: 'carrier' | 'kept' | 'tariff';
 }
+
+const STOPPED: Answered = { answer: { status: 'silent', why: 'notAsked' }, ms: 0, from: 'carrier' };
 
 const MOST_KEPT = 20_000;
 const MOST_FAULTS = 100;
@@ -186,10 +189,32 @@ export class CarrierGateway {
     return asked;
   }
 
-  /** The answers to many questions by key, asked all at once. */
+  /** The answers to the few questions of one quote by key, asked all at once. */
   async answers(asks: ReadonlyMap<string, RateAsk>): Promise<Map<string, RateAnswer>> {
     const answers = await Promise.all([...asks].map(async ([key, ask]) => [key, (await this.rates(ask)).answer] as const));
     return new Map(answers);
+  }
+
+  /**
+   * The answers to many questions in their order, no more at once than a carrier is asked: the time limit is one for an
+   * answer, not for waiting behind hundreds of others.
+   */
+  many(
+    asks: readonly RateAsk[],
+    answered: (answer: Answered, at: number) => void = () => undefined,
+    stop?: AbortSignal,
+  ): Promise<Answered[]> {
+    const limit = pLimit(this.limits.atOnce);
+    return Promise.all(
+      asks.map((ask, at) =>
+        limit(async () => {
+          if (stop?.aborted) return STOPPED;
+          const answer = await this.rates(ask);
+          answered(answer, at);
+          return answer;
+        }),
+      ),
+    );
   }
 
   async #through<T>(account: HeldAccount, how: 'ask' | 'once', work: (port: CarrierPort, signal: AbortSignal) => Promise<T>): Promise<T> {

@@ -15,8 +15,7 @@ export function surveyRoutes(surveys: SurveyStore, draft: DraftStore, gateway: C
     })
     .post('/', async (req, res) => {
       const { id, survey } = Start.parse(req.body);
-      const ask = async (question: Parameters<CarrierGateway['rates']>[0]) => (await gateway.rates(question)).answer;
-      res.status(202).json(await surveys.start(id, survey, draft.current.book, ask));
+      res.status(202).json(await surveys.start(id, survey, draft.current.book, gateway.many.bind(gateway)));
     })
     .get('/:id', async (req, res) => {
       res.json(await surveys.get(req.params.id));

@@ -1,8 +1,8 @@
-import { type RateAnswer, type RateAsk, type RateBook, Survey, type SurveyRequest, type SurveyState } from '@ostrakon/core';
-import pLimit from 'p-limit';
+import { type RateBook, Survey, type SurveyRequest, type SurveyState } from '@ostrakon/core';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
 import { SurveyEntity } from '../../persistence/entities.ts';
+import type { CarrierGateway } from '../carriers/gateway.ts';
 import { planSurvey } from './surveyRunner.ts';
 
 interface Job {
@@ -10,7 +10,6 @@ interface Job {
   readonly stop: AbortController;
 }
 
-const AT_ONCE = 32;
 const MOST_KEPT = 50;
 
 /** Cost surveys: those under way, and those kept with their date. */
@@ -44,7 +43,7 @@ export class SurveyStore {
   }
 
   /** Starts a survey; its progress is in the list. */
-  async start(id: string, request: SurveyRequest, book: RateBook, ask: (ask: RateAsk) => Promise<RateAnswer>): Promise<SurveyState> {
+  async start(id: string, request: SurveyRequest, book: RateBook, ask: CarrierGateway['many']): Promise<SurveyState> {
     if (this.#jobs.has(id) || (await this.#database.read.findOneBy(SurveyEntity, { id }))) {
       throw new HttpProblem('id-in-use', `A survey with the id "${id}" exists already.`);
     }
@@ -58,17 +57,15 @@ export class SurveyStore {
     const job: Job = { state: { id, name: request.name, at, status: 'running', done: 0, total: work.asks.size }, stop };
     this.#jobs.set(id, job);
     const finish = async () => {
-      const answers = new Map<string, RateAnswer>();
-      const limit = pLimit(AT_ONCE);
-      await Promise.all(
-        [...work.asks].map(([key, question]) =>
-          limit(async () => {
-            if (stop.signal.aborted) return;
-            answers.set(key, await ask(question));
-            job.state = { ...job.state, done: job.state.done + 1 };
-          }),
-        ),
+      const keys = [...work.asks.keys()];
+      const said = await ask(
+        [...work.asks.values()],
+        () => {
+          job.state = { ...job.state, done: job.state.done + 1 };
+        },
+        stop.signal,
       );
+      const answers = new Map(said.map(({ answer }, at) => [keys[at] ?? '', answer]));
       if (stop.signal.aborted) return;
       const { addresses } = work;
       await this.#keep(
