@@ -28,7 +28,7 @@ function tariffOf(fuel = 0): Tariff {
   return Tariff.parse({
     bands: places.bands,
     elsewhere: places.elsewhere,
-    lists,
+    lists: [...lists],
     fuel,
     volume: { divisor: 5000, per: 'cm3PerKg', roundUpTo: '500 g' },
   });
@@ -73,6 +73,23 @@ test.each([
   ['everywhere else', { country: 'FR' } as const, 900, 1400],
 ])('%s', (_name, to, weight, amount) => {
   expect(tariffAnswer(tariffOf(), ask(to, [weight, null]))).toMatchObject({ rates: [{ amount }] });
+});
+
+// Common practice, no published source: a base fee, and so much for each started kilogram.
+test('a base fee and so much for each kilogram is a list of one row and what each further kilogram costs', () => {
+  const { lists } = readTariffPrices(rows('up to,1\n1 kg,7.50\neach further 1 kg,1.50'), 'CAD');
+  const tariff = {
+    ...tariffOf(),
+    bands: [{ name: '1', places: [] }],
+    elsewhere: 0,
+    lists: [...lists],
+    volume: { divisor: 5000, per: 'cm3PerKg' as const, roundUpTo: null },
+  };
+  const price = (grams: number) => {
+    const answer = tariffAnswer(tariff, ask(ontario, [grams, null]));
+    return answer.status === 'rates' ? answer.rates[0]!.amount : null;
+  };
+  for (const grams of [1, 999, 1000, 1001, 4500, 29_999, 30_000]) expect(price(grams)).toBe(600 + 150 * Math.ceil(grams / 1000));
 });
 
 test('where the list has no price it declines in words', () => {

@@ -43,6 +43,8 @@ export interface Bench {
   /** The cart with its goods looked up. */
   readonly request: QuoteRequest;
   readonly compiled: CompiledBook;
+  /** The answers this quote rests on, and what it asked in vain. */
+  readonly carriers: CarrierAnswers;
   /** What carriers said so far, and an address in each zone to ask them for. */
   readonly heard: HeardRates;
   readonly samples: ReadonlyMap<string, Destination>;
@@ -150,6 +152,7 @@ export function BenchProvider({
       trials: latestTrials,
       request,
       compiled,
+      carriers,
       heard,
       samples,
       down,

@@ -58,7 +58,8 @@ export async function refreshServices({ accounts, gateway, draft }: CarrierParts
   if (JSON.stringify(services) === JSON.stringify(account.services)) return;
   await accounts.edit(id, { services });
   const before = new Set(account.services.map(({ code }) => code));
-  const added = listed.filter(({ code }) => !before.has(code));
+  // The first list a carrier gives is no news.
+  const added = before.size === 0 ? [] : listed.filter(({ code }) => !before.has(code));
   const { book, revision } = draft.current;
   const command = account.newServices === NewServices.enum.draft ? joinDraft(book, id, added) : null;
   if (command) await draft.change(revision, command);

@@ -23,9 +23,14 @@ export function joinDraft(book: RateBook, account: string, added: readonly Liste
   const [first] = zones;
   const card = first?.lanes[model.id]?.card ?? { kind: 'flat', result: { kind: 'refer' } };
   const ids = new Set(book.services.map(({ id }) => id));
+  const freeId = (stem: string) => {
+    let id = stem;
+    for (let nth = 2; ids.has(id); nth += 1) id = `${stem}-${nth}`;
+    ids.add(id);
+    return id;
+  };
   const services = added.map(({ code, name }): Service => {
-    const plain = `${account}-${code}`.toLowerCase().replace(/[^a-z0-9-]+/g, '-');
-    const id = ids.has(plain) ? `${plain}-2` : plain;
+    const id = freeId(`${account}-${code}`.toLowerCase().replace(/[^a-z0-9-]+/g, '-'));
     return { ...model, id, name, internalName: '', carriage: { ...carriage, service: code } };
   });
   return { name: 'addCarrierServices', args: { services, zones: zones.map(({ id }) => id), card } };

@@ -77,18 +77,20 @@ function StandIns({ options, format }: { options: readonly Offer[]; format: Form
   const standing = options.flatMap((offer) => (offer.status === 'priced' && offer.standIn ? [offer] : []));
   if (standing.length === 0) return null;
   return (
-    <ul role="status" className="mb-2 space-y-0.5 rounded-md bg-ochre-soft px-2 py-1 text-sm text-ochre">
-      {standing.map(({ service, standIn, carriers, price }) => {
-        const side = carriers?.find(({ kind }) => kind === 'silent');
-        const why = side?.kind === 'silent' ? `${side.carrier} ${silenceWords[side.why]}` : 'Its carrier is silent';
-        const by = standIn?.kind === 'service' ? `the price of ${name(standIn.service)}` : 'the lane’s own card';
-        return (
-          <li key={service}>
-            {name(service)}: {why}; {by} holds, {format.price(price)}.
-          </li>
-        );
-      })}
-    </ul>
+    <div role="status" className="mb-2 rounded-md bg-ochre-soft px-2 py-1 text-sm text-ochre">
+      <ul className="space-y-0.5">
+        {standing.map(({ service, standIn, carriers, price }) => {
+          const side = carriers?.find(({ kind }) => kind === 'silent');
+          const why = side?.kind === 'silent' ? `${side.carrier} ${silenceWords[side.why]}` : 'Its carrier is silent';
+          const by = standIn?.kind === 'service' ? `the price of ${name(standIn.service)}` : 'the lane’s own card';
+          return (
+            <li key={service}>
+              {name(service)}: {why}; {by} holds, {format.price(price)}.
+            </li>
+          );
+        })}
+      </ul>
+    </div>
   );
 }
 

@@ -1,4 +1,5 @@
 import { quoteZone } from '@ostrakon/core';
+import { useEffect } from 'react';
 import {
   CartesianGrid,
   ComposedChart,
@@ -12,6 +13,7 @@ import {
   YAxis,
 } from 'recharts';
 import { useBench } from '../../bench/BenchProvider.tsx';
+import { rateDesk } from '../../carriers/rateDesk.ts';
 import { measureWords } from '../../words/quoteWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { stepShape } from './chartPoints.ts';
@@ -33,7 +35,9 @@ function ticks(end: number, count: number): number[] {
 /** The lane's price over its measure, with the bench's cart on it. */
 export function StepChart() {
   const { lane, card, at, service, zone } = useLane();
-  const { compiled, shipments } = useBench();
+  const { compiled, shipments, carriers } = useBench();
+  // A lane of another zone asks for more than the bench itself does.
+  useEffect(() => rateDesk.want(carriers.wanted));
   const measures = useCardMeasures();
   const format = useFormat();
   const shape = stepShape(card, lane.limits, measures, compiled.book.shop.pricing.rounding);

@@ -1,0 +1,90 @@
+import { expect, test } from 'vitest';
+import { compile } from '../quote/compile.ts';
+import type { RateBook } from '../rate-book/rateBook.ts';
+import { bookOf, flat, lane } from '../testing/bookOf.ts';
+import { belowCost } from './belowCost.ts';
+import { PLAIN_CARRIAGE } from './carriage.ts';
+import { costAt, costCurve, type Survey } from './survey.ts';
+
+const KILO = 1_000_000_000;
+const probe = (kilos: number) => ({
+  name: `${kilos} kg`,
+  weight: kilos * KILO,
+  lines: [{ quantity: 1, unitPrice: 0, weight: `${kilos} kg`, delivered: true }],
+});
+const address = (zone: string, subdivision: string) => ({ zone, destination: { country: 'CA' as const, subdivision } });
+const cost = (at: number, nth: number, minor: number | null) => ({
+  service: 'ground',
+  account: 'post',
+  code: 'SLOW',
+  address: at,
+  probe: nth,
+  cost: minor,
+});
+
+const survey: Survey = {
+  id: 's',
+  name: 'Autumn',
+  at: '2026-11-24T12:00:00Z',
+  probes: [probe(5), probe(1)],
+  addresses: [address('near', 'CA-NS'), address('near', 'CA-NB'), address('far', 'CA-BC')],
+  costs: [cost(0, 0, 1400), cost(1, 0, 1501), cost(2, 0, 3000), cost(0, 1, 800), cost(1, 1, 900), cost(2, 1, null)],
+};
+
+function shop(near: number, far: number): RateBook {
+  const book = bookOf([
+    {
+      id: 'near',
+      places: ['CA-NS', 'CA-NB'].map((subdivision) => ({ kind: 'subdivision', subdivision })),
+      lanes: { ground: lane(flat(near)) },
+    },
+    { id: 'far', places: [{ kind: 'subdivision', subdivision: 'CA-BC' }], lanes: { ground: lane(flat(far)) } },
+  ]);
+  const carriage = { account: 'post', carrier: 'Post', service: 'SLOW', ...PLAIN_CARRIAGE };
+  return { ...book, services: book.services.map((service) => ({ ...service, carriage })) };
+}
+
+test('costs by weight: light to heavy, the mean half up over the addresses, what has no price left out', () => {
+  expect(costCurve(survey, 'near', 'ground')).toEqual([
+    { probe: 1, weight: KILO, least: 800, mean: 850, most: 900, addresses: 2 },
+    { probe: 0, weight: 5 * KILO, least: 1400, mean: 1451, most: 1501, addresses: 2 },
+  ]);
+  expect(costCurve(survey, 'far', 'ground').map(({ weight }) => weight)).toEqual([5 * KILO]);
+  const curve = costCurve(survey, 'near', 'ground');
+  expect([0.2, 1, 1.001, 5, 5.001].map((kilos) => costAt(curve, kilos * KILO))).toEqual([850, 850, 1451, 1451, null]);
+  expect(costAt(curve, KILO, 'most')).toBe(900);
+});
+
+// Common practice, no published source: one typical item sent to each region, and a fixed amount on top, is the price there.
+test('a typical item probed to each region plus a fixed buffer covers it; without the buffer it sells below cost', () => {
+  const typical = (zone: string) => costCurve(survey, zone, 'ground').find(({ probe: nth }) => nth === 0)!.mean;
+  const buffered = (buffer: number) => belowCost(compile(shop(typical('near') + buffer, typical('far') + buffer)), survey);
+  expect(buffered(100)).toEqual([]);
+  expect(buffered(0)).toMatchObject([
+    {
+      zone: 'near',
+      service: 'ground',
+      price: 1451,
+      cost: 1501,
+      times: 1,
+      probe: { name: '5 kg' },
+      address: { destination: { subdivision: 'CA-NB' } },
+    },
+  ]);
+});
+
+test('the greatest loss comes first; tax is no income; carriers’ own prices are never below their cost', () => {
+  const found = belowCost(compile(shop(1000, 1000)), survey);
+  expect(found.map(({ zone, cost: asked, price, times }) => [zone, asked - price, times])).toEqual([
+    ['far', 2000, 1],
+    ['near', 501, 2],
+  ]);
+  const book = shop(1501, 3000);
+  const taxed = {
+    ...book,
+    shop: { ...book.shop, pricing: { ...book.shop.pricing, tax: 'included' as const } },
+    zones: book.zones.map((zone) => ({ ...zone, taxRate: 1000 })),
+  };
+  expect(belowCost(compile(book), survey)).toEqual([]);
+  expect(belowCost(compile(taxed), survey).map(({ zone }) => zone)).toEqual(['far', 'near']);
+});
