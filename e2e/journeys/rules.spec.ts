@@ -198,6 +198,7 @@ test('where no service takes everything the cart parts by goods; the buyer choos
   const only = (groups: string[], others: boolean) => ({ goods: { groups, others }, coupons: [], dates: null, weekdays: null });
   const at = (service: string) => ({ zone: 'nova-scotia', service });
   await shop.send(
+    { name: 'removeLane', args: at('tracked') },
     { name: 'setConditions', args: { ...at('ground'), conditions: only(['clay'], false) } },
     { name: 'setConditions', args: { ...at('counter'), conditions: only(['clay'], false) } },
     { name: 'setConditions', args: { ...at('packet'), conditions: only(['glazes'], true) } },

@@ -39,7 +39,9 @@ test('zones and services dragged into another order', async ({ page, shop }) => 
     return [(box?.x ?? 0) + 40, (box?.y ?? 0) + 20];
   };
   await drag(await middle('Pallet freight'), await middle('Letter packet'));
-  await expect.poll(() => services(page)).toEqual(['Counter pickup', 'Van round', 'Pallet freight', 'Letter packet', 'Ground parcel']);
+  await expect
+    .poll(() => services(page))
+    .toEqual(['Counter pickup', 'Van round', 'Pallet freight', 'Letter packet', 'Ground parcel', 'Express', 'Tracked post']);
   const handles = page.getByTitle('Drag to reorder');
   const grip = async (at: number): Promise<[number, number]> => {
     const box = await handles.nth(at).boundingBox();
