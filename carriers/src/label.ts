@@ -38,8 +38,9 @@ export async function labelPdf(carrier: CarrierTariff, service: string, tracking
   const pdf = await PDFDocument.create();
   pdf.registerFontkit(fontkit);
   pdf.setTitle(`Test label ${tracking}`);
-  const plain = await pdf.embedFont(fontFile('400Regular'), { subset: true });
-  const bold = await pdf.embedFont(fontFile('600SemiBold'), { subset: true });
+  // Whole fonts: of a subset, letters that are made of others went missing in print.
+  const plain = await pdf.embedFont(fontFile('400Regular'));
+  const bold = await pdf.embedFont(fontFile('600SemiBold'));
   const known = new Set(plain.getCharacterSet());
   // A sign the font does not have is shown as such, not left out.
   const printable = (text: string) => [...text].map((sign) => (known.has(sign.codePointAt(0) ?? 0) ? sign : '?')).join('');
