@@ -99,7 +99,9 @@ function greatestOf(values: Float64Array, shift: number): Float64Array {
 function blockToPass(at: number, room: number, fewer: Float64Array): number {
   const large = (at >> LARGE) << LARGE;
   if (at === large + (1 << LARGE) - 1 && (fewer[large] as number) >= room) return LARGE;
-  return (fewer[(at >> SMALL) << SMALL] as number) >= room ? SMALL : 0;
+  const small = (at >> SMALL) << SMALL;
+  // A block whose upper part was tried already is tried to its end: its greatest entry may lie up there, or beyond.
+  return at === small + (1 << SMALL) - 1 && (fewer[small] as number) >= room ? SMALL : 0;
 }
 
 /** Finds the best last tier for one number of tiers after another, for growing weights. */
