@@ -8,5 +8,5 @@ const project = (name: string) => ({
 });
 
 export default defineConfig({
-  test: { projects: ['core', 'carriers', 'demo', 'server', 'cli', 'web'].map(project), passWithNoTests: false },
+  test: { projects: ['core', 'carriers', 'demo', 'server', 'cli', 'web'].map(project), passWithNoTests: false, maxWorkers: 2 },
 });

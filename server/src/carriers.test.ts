@@ -10,7 +10,7 @@ import { Secrets } from './features/carriers/secrets.ts';
 import { openTestShop, type TestShop } from './testShop.ts';
 
 const KEY = 'ganne-7Q2F-dartmouth';
-const LIMITS = { timeLimit: 400, failures: 3, rest: 300, keptFor: 60_000 };
+const LIMITS = { timeLimit: 1000, failures: 3, rest: 300, keptFor: 60_000 };
 
 let standIns: Server;
 let calls: string[];
