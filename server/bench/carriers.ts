@@ -112,7 +112,7 @@ const quotes = (held: typeof gateway) =>
     live: () => (shop.editions.live ? { number: 1, book: shop.editions.live.book } : null),
     products: () => new Map(),
     loads: () => [],
-    carriers: (wanted: ReadonlyMap<string, RateAsk>) => held.answers(wanted),
+    carriers: (wanted: ReadonlyMap<string, RateAsk>, waited: number) => held.answers(wanted, waited),
   });
 const cart = (grams: number) => ({
   lines: [{ quantity: 1, unitPrice: 2000, weight: `${grams} g`, delivered: true }],

@@ -73,7 +73,7 @@ export function createApp(parts: AppParts): Express {
     live: () => (editions.live ? { number: editions.live.summary.number, book: editions.live.book } : null),
     products: () => goods.byId,
     loads: () => loads.all,
-    carriers: (asks) => gateway.answers(asks),
+    carriers: (asks, waited) => gateway.answers(asks, waited),
   });
   const app = express();
   app.disable('x-powered-by');

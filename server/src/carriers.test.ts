@@ -52,6 +52,7 @@ const ask = (weight = 2400) => ({
   to: { country: 'CA', subdivision: 'CA-ON', postalCode: 'M5V 2T6' },
   residential: true,
   parcels: [{ weight, sides: null, count: 1 }],
+  currency: 'CAD',
   declaredValue: null,
 });
 const rates = async (...asks: object[]) =>

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Currency } from '../money/currency.ts';
 import { Minor } from '../money/money.ts';
 import type { Parcel } from '../packing/parcel.ts';
 import { CountryCode, SubdivisionCode } from '../places/countries.ts';
@@ -31,13 +32,15 @@ export const RateAsk = z.strictObject({
   to: RateAddress,
   residential: z.boolean(),
   parcels: z.array(AskedParcel).min(1).max(1000),
-  /** Minor units of the shop's currency; null where nothing is declared. */
+  /** The shop's currency, in which the answer is wanted. */
+  currency: Currency,
+  /** Minor units of it; null where nothing is declared. */
   declaredValue: Minor.nullable(),
 });
 export type RateAsk = z.infer<typeof RateAsk>;
 
 /** Equal questions have equal keys. */
-export function askKey({ account, from, to, residential, parcels, declaredValue }: RateAsk): string {
+export function askKey({ account, from, to, residential, parcels, currency, declaredValue }: RateAsk): string {
   const place = ({ country, subdivision = '', postalCode = '' }: RateAddress) => [country, subdivision, postalCode];
   return JSON.stringify([
     account,
@@ -45,6 +48,7 @@ export function askKey({ account, from, to, residential, parcels, declaredValue 
     place(to),
     residential,
     parcels.map(({ weight, sides, count }) => [weight, sides, count]),
+    currency,
     declaredValue,
   ]);
 }

@@ -43,6 +43,7 @@ const ask = (
   to,
   residential: true,
   parcels: parcels.map(([weight, sides, count = 1]) => ({ weight, sides, count })),
+  currency: 'CAD' as const,
   declaredValue: null,
 });
 const ontario = { country: 'CA', subdivision: 'CA-ON' } as const;

@@ -201,7 +201,8 @@ function priceOf({ count, wish, least }: Weights, begin: number, end: number): n
  * Bellman 1961, "On the approximation of curves by line segments using dynamic programming", CACM 4). Each tier takes in
  * at least what its orders should pay together. Fewer tiers are given where more would not come nearer.
  */
-export function fitTiers(orders: readonly FitOrder[], target: FitTarget): Fit {
+export function fitTiers(all: readonly FitOrder[], target: FitTarget): Fit {
+  const orders = all.filter(({ count = 1 }) => count > 0);
   if (orders.length === 0) return { tiers: [], error: 0 };
   const weights = weigh(orders, target);
   const { weight, count } = weights;
@@ -220,7 +221,7 @@ export function fitTiers(orders: readonly FitOrder[], target: FitTarget): Fit {
     const [low, high] = [begin === 0 ? -Infinity : (weight[begin - 1] as number), weight[end - 1] as number];
     const inside = orders.filter((order) => order.weight > low && order.weight <= high);
     const price = priceOf(weights, begin, end);
-    const sum = (of: (order: FitOrder) => number) => inside.reduce((all, order) => all + of(order) * (order.count ?? 1), 0);
+    const sum = (of: (order: FitOrder) => number) => inside.reduce((total, order) => total + of(order) * (order.count ?? 1), 0);
     tiers.unshift({
       upTo: high,
       next: end === size ? null : (weight[end] as number),

@@ -1,5 +1,6 @@
-import { answerOf, type CarrierRate, type ServiceAnswer } from '../carriers/rateAnswer.ts';
+import type { CarrierRate, ServiceAnswer } from '../carriers/rateAnswer.ts';
 import { askedParcels, type RateAddress, type RateAsk } from '../carriers/rateAsk.ts';
+import type { Currency } from '../money/currency.ts';
 import { shareOf } from '../money/rounding.ts';
 import type { Parcel } from '../packing/parcel.ts';
 import type { Destination } from '../places/place.ts';
@@ -25,11 +26,16 @@ const addressOf = ({ country, subdivision, postalCode }: Destination): RateAddre
   ...(postalCode !== undefined && { postalCode }),
 });
 
+interface Way {
+  readonly from: Location | undefined;
+  readonly to: Destination | undefined;
+  readonly parcels: readonly Parcel[];
+  readonly value: number;
+  readonly currency: Currency;
+}
+
 /** The question for a lane's carrier, or null where an end of the way is not known. */
-export function askFor(
-  { carriage }: Pick<CompiledLane, 'carriage'>,
-  { from, to, parcels, value }: { from: Location | undefined; to: Destination | undefined; parcels: readonly Parcel[]; value: number },
-): RateAsk | null {
+export function askFor({ carriage }: Pick<CompiledLane, 'carriage'>, { from, to, parcels, value, currency }: Way): RateAsk | null {
   if (!carriage || !from || !to) return null;
   const { country, subdivision, postalCode } = from;
   return {
@@ -38,11 +44,10 @@ export function askFor(
     to: addressOf(to),
     residential: carriage.residential,
     parcels: askedParcels(parcels),
+    currency,
     declaredValue: carriage.declareValue ? value : null,
   };
 }
-
-export { answerOf };
 
 /** The carrier's price and what is added to it, in minor units; with tax where prices of the shop include it. */
 export function livePrice(

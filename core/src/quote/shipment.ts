@@ -1,4 +1,5 @@
 import { CarrierAnswers } from '../carriers/carrierAnswers.ts';
+import { answerOf } from '../carriers/rateAnswer.ts';
 import type { DayLoad, Transit } from '../dispatch/dispatchCalendar.ts';
 import { type MeasureVector, toVector, UNKNOWN_DISTANCE } from '../measures/measure.ts';
 import type { Parcel } from '../packing/parcel.ts';
@@ -16,7 +17,7 @@ import { dayAt, instantToMs, type Weekday } from '../time/calendar.ts';
 import { type CompiledBook, type CompiledPacking, ownPacking } from './compile.ts';
 import type { CompiledLane } from './compiledLane.ts';
 import { KNOWS } from './compiledRules.ts';
-import { answerOf, askFor, joinedAnswer, type LaneAnswer } from './livePrice.ts';
+import { askFor, joinedAnswer, type LaneAnswer } from './livePrice.ts';
 import { destinationOf, groupOf, type MeasuredCart, type MeasuredConsignment, measureCart, measureLines } from './measureCart.ts';
 import type { CartLine, QuoteRequest } from './request.ts';
 
@@ -167,11 +168,11 @@ export class Shipment {
   }
 
   #askCarrier(lane: CompiledLane): LaneAnswer {
-    const { locations } = this.#compiled.book;
+    const { locations, shop } = this.#compiled.book;
     const from = locations.find(({ id }) => id === this.consignment.origin);
     const to = this.#addressIn(lane.zone);
     const ask = ({ parcels, measures }: MeasuredConsignment) => {
-      const question = askFor(lane, { from, to, parcels, value: measures.valueAfterDiscounts });
+      const question = askFor(lane, { from, to, parcels, value: measures.valueAfterDiscounts, currency: shop.currency });
       if (question === null || lane.carriage === null) return { kind: 'silent', why: 'noAddress' } as const;
       return answerOf(this.#carriers.to(question), lane.carriage.service);
     };

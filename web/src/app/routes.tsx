@@ -12,14 +12,14 @@ const ZoneScreen = screen(() => import('../features/zone/ZoneScreen.tsx'), 'Zone
 const LaneScreen = screen(() => import('../features/lane/LaneScreen.tsx'), 'LaneScreen');
 const CarriersScreen = screen(() => import('../features/carriers/CarriersScreen.tsx'), 'CarriersScreen');
 const ChargesScreen = screen(() => import('../features/charges/ChargesScreen.tsx'), 'ChargesScreen');
-const CostsLayout = screen(() => import('../features/costs/CostsLayout.tsx'), 'CostsLayout');
+const CostsLayout = screen(() => import('./TabbedScreens.tsx'), 'CostsLayout');
 const CostsScreen = screen(() => import('../features/costs/CostsScreen.tsx'), 'CostsScreen');
 const FitScreen = screen(() => import('../features/costs/FitScreen.tsx'), 'FitScreen');
 const LabelTest = screen(() => import('../features/costs/LabelTest.tsx'), 'LabelTest');
 const DatesScreen = screen(() => import('../features/dates/DatesScreen.tsx'), 'DatesScreen');
 const ServiceScreen = screen(() => import('../features/service/ServiceScreen.tsx'), 'ServiceScreen');
 const PublishScreen = screen(() => import('../features/publish/PublishScreen.tsx'), 'PublishScreen');
-const ShopLayout = screen(() => import('./ShopLayout.tsx'), 'ShopLayout');
+const ShopLayout = screen(() => import('./TabbedScreens.tsx'), 'ShopLayout');
 const ShopScreen = screen(() => import('../features/shop/ShopScreen.tsx'), 'ShopScreen');
 const GoodsScreen = screen(() => import('../features/goods/GoodsScreen.tsx'), 'GoodsScreen');
 const PackagingScreen = screen(() => import('../features/packaging/PackagingScreen.tsx'), 'PackagingScreen');

@@ -8,6 +8,7 @@ const ask = (weight: number): RateAsk => ({
   to: { country: 'CA' },
   residential: true,
   parcels: [{ weight, sides: null, count: 1 }],
+  currency: 'CAD' as const,
   declaredValue: null,
 });
 const wanted = (...weights: number[]) => new Map(weights.map((weight) => [askKey(ask(weight)), ask(weight)]));

@@ -175,6 +175,10 @@ export class CarrierGateway {
   async rates(ask: RateAsk): Promise<Answered> {
     const account = this.#parts.account(ask.account);
     if (!account) return { answer: { status: 'silent', why: 'noAccount' }, ms: 0, from: 'carrier' };
+    if (account.currency !== ask.currency) {
+      const detail = `The account is billed in ${account.currency}, the shop sells in ${ask.currency}.`;
+      return { answer: { status: 'silent', why: 'otherCurrency', detail }, ms: 0, from: 'carrier' };
+    }
     if (account.tariff !== null) {
       const began = performance.now();
       return { answer: tariffAnswer(account.tariff, ask), ms: performance.now() - began, from: 'tariff' };
@@ -189,9 +193,23 @@ export class CarrierGateway {
     return asked;
   }
 
-  /** The answers to the few questions of one quote by key, asked all at once. */
-  async answers(asks: ReadonlyMap<string, RateAsk>): Promise<Map<string, RateAnswer>> {
-    const answers = await Promise.all([...asks].map(async ([key, ask]) => [key, (await this.rates(ask)).answer] as const));
+  /**
+   * The answers to the few questions of one quote by key, asked all at once.
+   * @param waited milliseconds the quote has waited for earlier questions: the time limit is one for all of them, and once
+   * it is over nobody is asked any more
+   */
+  async answers(asks: ReadonlyMap<string, RateAsk>, waited = 0): Promise<Map<string, RateAnswer>> {
+    const left = this.limits.timeLimit - waited;
+    const late: RateAnswer = { status: 'silent', why: 'timeout', detail: 'The time for this quote was over.' };
+    if (left <= 0) return new Map([...asks.keys()].map((key) => [key, late]));
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const over = new Promise<RateAnswer>((resolve) => {
+      timer = setTimeout(() => resolve(late), left);
+    });
+    const answers = await Promise.all(
+      [...asks].map(async ([key, ask]) => [key, await Promise.race([this.rates(ask).then(({ answer }) => answer), over])] as const),
+    );
+    clearTimeout(timer);
     return new Map(answers);
   }
 

@@ -26,8 +26,8 @@ export interface LiveSources {
   products(): ReadonlyMap<string, Product>;
   /** Orders taken so far. */
   loads(): readonly DayLoad[];
-  /** What carriers say to questions, by key; takes no longer than the time limit. */
-  carriers(asks: ReadonlyMap<string, RateAsk>): Promise<ReadonlyMap<string, RateAnswer>>;
+  /** What carriers say to questions, by key; with what was `waited` for before, in milliseconds, no longer than the time limit. */
+  carriers(asks: ReadonlyMap<string, RateAsk>, waited: number): Promise<ReadonlyMap<string, RateAnswer>>;
 }
 
 /** Answers lead to further questions only where goods are parted. */
@@ -56,11 +56,12 @@ export class LiveQuotes {
   /** Quotes with what carriers say: asked first what is needed, then quoted. Own prices alone wait for no carrier. */
   async #withCarriers(book: CompiledBook, request: QuoteRequest, wait: boolean): Promise<Quote> {
     const answers = new Map<string, RateAnswer>();
+    const began = performance.now();
     for (let round = 1; ; round += 1) {
       const carriers = new CarrierAnswers(answers, { missing: wait ? 'notAsked' : 'waiting' });
       const quoted = quote(book, request, prepareCart(book, request, carriers));
       if (!wait || carriers.wanted.size === 0 || round > MOST_ROUNDS) return quoted;
-      for (const [key, answer] of await this.#sources.carriers(carriers.wanted)) answers.set(key, answer);
+      for (const [key, answer] of await this.#sources.carriers(carriers.wanted, performance.now() - began)) answers.set(key, answer);
     }
   }
 

@@ -74,7 +74,7 @@ function useAsks(
   accounts: readonly CarrierAccount[],
 ): readonly (readonly (RateAsk | null)[])[] {
   const { request } = useBench();
-  const { locations } = useDraft().book;
+  const { locations, shop } = useDraft().book;
   const from = locations.find(({ id }) => id === origin);
   const asks = packed.map(({ parcels }) =>
     accounts.map(({ id }): RateAsk | null => {
@@ -87,6 +87,7 @@ function useAsks(
         to,
         residential: true,
         parcels: askedParcels(parcels),
+        currency: shop.currency,
         declaredValue: null,
       };
     }),

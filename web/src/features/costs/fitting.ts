@@ -36,6 +36,7 @@ export function readWeights(text: string, shop: Shop): Read<OrderWeight[]> {
     const [, mass = '', times = '1'] = TIMES.exec(word) ?? [];
     const read = parseMass(mass, shop.units);
     if (!read.ok) return { ok: false, message: `Entry ${at + 1}, “${word.slice(0, 30)}”: ${typedProblemWords(read.problem)}` };
+    if (Number(times) < 1) return { ok: false, message: `Entry ${at + 1}, “${word.slice(0, 30)}”: at least one order.` };
     found.push({ weight: massToMicrograms(read.text), count: Number(times) });
   }
   if (found.length === 0) return { ok: false, message: 'Write weights of orders, one a line.' };

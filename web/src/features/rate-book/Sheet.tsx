@@ -32,7 +32,10 @@ export function Sheet({ face }: { face: Face }) {
     const { shipments } = prepareCart(compiled, request, carriers);
     return compiled.zones.map((zone) => quoteZone(compiled, zone, shipments));
   }, [compiled, request, carriers]);
-  useEffect(() => rateDesk.want(carriers.wanted));
+  useEffect(() => {
+    // The face of rates shows no answer, so nobody is asked for it.
+    if (face !== 'rates') rateDesk.want(carriers.wanted);
+  });
   const look = {
     face,
     services: book.services,

@@ -1,0 +1,61 @@
+import clsx from 'clsx';
+import { Suspense } from 'react';
+import { NavLink, Outlet } from 'react-router';
+
+/** Screens of one subject under one head: a tab for each, and the one that is open below. */
+function TabbedScreens({ label, screens }: { label: string; screens: readonly (readonly [path: string, name: string])[] }) {
+  return (
+    <div className="flex h-full min-h-0 flex-col">
+      <nav aria-label={label} className="flex gap-1 border-line-strong border-b px-4 pt-2">
+        {screens.map(([to, name]) => (
+          <NavLink
+            key={to}
+            to={to}
+            end
+            className={({ isActive }) =>
+              clsx(
+                '-mb-px rounded-t-md border px-3 py-1.5 max-[1100px]:px-2',
+                isActive ? 'border-line-strong border-b-slip bg-slip font-semibold' : 'border-transparent text-ash hover:text-ink',
+              )
+            }
+          >
+            {name}
+          </NavLink>
+        ))}
+      </nav>
+      <div className="relative min-h-0 flex-1 overflow-auto">
+        <Suspense fallback={<p className="p-4 text-ash">Opening…</p>}>
+          <Outlet />
+        </Suspense>
+      </div>
+    </div>
+  );
+}
+
+/** Everything about the shop. */
+export const ShopLayout = () => (
+  <TabbedScreens
+    label="Shop"
+    screens={[
+      ['/shop', 'Facts and messages'],
+      ['/shop/goods', 'Goods'],
+      ['/shop/packaging', 'Packaging'],
+      ['/shop/carriers', 'Carriers'],
+      ['/shop/locations', 'Locations'],
+      ['/shop/dispatch', 'Dispatch'],
+      ['/shop/places', 'Served places'],
+    ]}
+  />
+);
+
+/** Everything about what carriage costs. */
+export const CostsLayout = () => (
+  <TabbedScreens
+    label="Costs"
+    screens={[
+      ['/costs', 'What carriage costs'],
+      ['/costs/fit', 'Fit prices'],
+      ['/costs/label', 'Label test'],
+    ]}
+  />
+);
