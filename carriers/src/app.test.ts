@@ -1,6 +1,10 @@
+import fontkit from '@pdf-lib/fontkit';
+import { decodePDFRawStream, PDFDict, PDFDocument, PDFName, PDFRawStream } from 'pdf-lib';
 import request from 'supertest';
 import { beforeEach, expect, test } from 'vitest';
 import { createCarriers } from './app.ts';
+import { labelPdf } from './label.ts';
+import { carrierOf } from './tariffs.ts';
 
 const KEY = 'ganne-7Q2F-dartmouth';
 const ask = {
@@ -52,6 +56,27 @@ test('a label is a PDF with a tracking number; asked for twice it is made once',
   const tracked = await request(app).get(`/gannet-air/v1/tracking/${first.body.tracking}`);
   expect(tracked.body.events).toHaveLength(1);
   expect((await request(app).get('/petrel-post/v1/tracking/none')).status).toBe(404);
+});
+
+test('every sign of a label that the font has is drawn: none is an empty shape', async () => {
+  const ask = {
+    service: 'DAY',
+    from: { country: 'CA', residential: false },
+    to: { country: 'CA', name: 'Zoë Quick, 12 Jump', residential: true },
+    parcel: { weight: 1, count: 1 },
+    reference: '',
+  };
+  const pdf = await PDFDocument.load(await labelPdf(carrierOf('gannet-air')!, 'Air day', 'GA00000081', ask));
+  const fonts = pdf.context.enumerateIndirectObjects().flatMap(([, object]) => {
+    const file = object instanceof PDFDict ? (object.lookup(PDFName.of('FontFile2')) ?? object.lookup(PDFName.of('FontFile3'))) : undefined;
+    return file instanceof PDFRawStream ? [fontkit.create(decodePDFRawStream(file).decode())] : [];
+  });
+  expect(fonts).toHaveLength(2);
+  for (const font of fonts) {
+    for (const sign of 'GannetAirFromToZoëQuick,12Jump×TESTNOPSI') {
+      expect(font.glyphForCodePoint(sign.codePointAt(0)!).path.toSVG().length, sign).toBeGreaterThan(0);
+    }
+  }
 });
 
 test('faults are done as asked for, and only to one carrier', async () => {

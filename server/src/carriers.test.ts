@@ -3,7 +3,7 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { createCarriers } from '@ostrakon/carriers';
-import { type Command, PLAIN_CARRIAGE, PLAIN_SERVICE, PLAIN_TERMS, PublicQuote, type Service } from '@ostrakon/core';
+import { type Command, PLAIN_CARRIAGE, PLAIN_GROUP, PLAIN_SERVICE, PLAIN_TERMS, PublicQuote, type Service } from '@ostrakon/core';
 import request from 'supertest';
 import { afterEach, beforeEach, expect, test } from 'vitest';
 import { Secrets } from './features/carriers/secrets.ts';
@@ -72,8 +72,8 @@ const carried = (id: string, code: string): Service => ({
   terms: { ...PLAIN_TERMS, markup: { basisPoints: 800, amount: 0, least: null, most: null }, unanswered: { kind: 'card' } },
 });
 
-/** A shop with ground parcels at 12.00 and the carrier's service at its price plus 8 %, else 25.00; published. */
-async function publishCarried(): Promise<void> {
+/** A shop with ground parcels at 12.00 (none where it has goods groups) and the carrier's service at its price plus 8 %, else 25.00; published. */
+async function publishCarried(express: Service = carried('express', 'DAY'), groups: readonly string[] = []): Promise<void> {
   const commands: Command[] = [
     { name: 'setServed', args: { countries: ['CA'] } },
     {
@@ -94,10 +94,18 @@ async function publishCarried(): Promise<void> {
     },
     { name: 'addZone', args: { id: 'canada', name: 'Canada', places: [{ kind: 'country', country: 'CA' }] } },
     { name: 'addService', args: { ...PLAIN_SERVICE, id: 'ground', name: 'Ground parcel' } },
-    { name: 'startLane', args: { zone: 'canada', service: 'ground', card: { kind: 'flat', result: { kind: 'amount', amount: 1200 } } } },
+    ...groups.map((id): Command => ({ name: 'addGoodsGroup', args: { id, name: id, mark: 'clay', ...PLAIN_GROUP } })),
+    ...(groups.length > 0
+      ? []
+      : [
+          {
+            name: 'startLane',
+            args: { zone: 'canada', service: 'ground', card: { kind: 'flat', result: { kind: 'amount', amount: 1200 } } },
+          } as const,
+        ]),
     {
       name: 'addCarrierServices',
-      args: { services: [carried('express', 'DAY')], zones: ['canada'], card: { kind: 'flat', result: { kind: 'amount', amount: 2500 } } },
+      args: { services: [express], zones: ['canada'], card: { kind: 'flat', result: { kind: 'amount', amount: 2500 } } },
     },
   ];
   for (const command of commands) await shop.draft.change(shop.draft.current.revision, command);
@@ -273,6 +281,44 @@ test('with every carrier down or slow a quote takes no longer than the time limi
   expect(performance.now() - began).toBeLessThan(5000);
   expect(quoted.options.map(({ service }: { service: string }) => service)).toEqual(['ground', 'express']);
   expect(quoted.pending).toBeUndefined();
+});
+
+test('the time limit is one for all questions of a quote: goods that are parted afterwards are not asked for again', async () => {
+  await open().expect(201);
+  const silent = carried('express', 'DAY');
+  await publishCarried({ ...silent, terms: { ...PLAIN_TERMS, unanswered: { kind: 'withhold' } } }, ['clay', 'glazes']);
+  await practise('slow', 'gannet-air', 30_000);
+  const lines = ['clay', 'glazes'].map((group) => ({ quantity: 1, unitPrice: 2000, weight: '2 kg', group }));
+  expect((await publicQuote({ lines })).options).toEqual([]);
+  expect(rateCalls()).toBe(1);
+  await practise('none');
+  await api().patch('/api/carriers/gannet').send({ key: KEY }).expect(200);
+  expect((await publicQuote({ lines })).options).toHaveLength(1);
+});
+
+test('an account billed in another currency than the shop’s is not asked, whatever it would say', async () => {
+  await open().expect(201);
+  const [{ answer }] = await rates({ ...ask(), currency: 'USD' });
+  expect(answer).toMatchObject({ status: 'silent', why: 'otherCurrency', detail: 'The account is billed in CAD, the shop sells in USD.' });
+  expect(rateCalls()).toBe(0);
+});
+
+test('an answer holds for its lifetime and no longer', async () => {
+  const brief = await openTestShop(undefined, { carriersUrl: url(), limits: { ...LIMITS, keptFor: 120 } });
+  const asked = async () =>
+    (
+      await request(brief.app)
+        .post('/api/carriers/rates')
+        .send({ asks: [ask()] })
+    ).body.answers[0].from;
+  await request(brief.app)
+    .post('/api/carriers')
+    .send({ kind: 'service', id: 'gannet', name: 'Gannet Air', carrier: 'gannet-air', key: KEY })
+    .expect(201);
+  expect(await asked()).toBe('carrier');
+  await new Promise((done) => setTimeout(done, 200));
+  expect(await asked()).toBe('carrier');
+  await brief.discard();
 });
 
 test('services that appear later stay off, or join the draft on the terms of those there; either way they are marked', async () => {

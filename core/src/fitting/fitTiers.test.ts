@@ -146,6 +146,7 @@ test('worked by hand: two clear steps', () => {
   });
   // No order may lose more than 10: the second tier costs 930.
   expect(fitTiers(orders, { tiers: 2, margin: 0, mostLoss: 10 }).tiers.map(({ price }) => price)).toEqual([510, 930]);
+  expect(fitTiers([...orders, { weight: 3, cost: 9999, count: 0 }], { tiers: 2, margin: 0, mostLoss: null }).error).toBe(1100);
   expect(fitTiers([], { tiers: 3, margin: 0, mostLoss: null }).tiers).toEqual([]);
 });
 

@@ -6,6 +6,7 @@ import type { RateAnswer } from '../carriers/rateAnswer.ts';
 import type { RateAsk } from '../carriers/rateAsk.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
 import { answersTo, carriedShop, rate, said } from '../testing/carriedShop.ts';
+import { dispatch } from '../testing/commandBook.ts';
 import { compile, pricesInto } from './compile.ts';
 import { WITHHELD } from './compiledResult.ts';
 import { marginOf } from './margin.ts';
@@ -96,6 +97,27 @@ test('the ledger adds up, the price without it is the same, and a dearer rate ne
     }),
     { numRuns: 150 },
   );
+});
+
+test('a price ending of its own; days of its own or the carrier’s, after the shop’s dispatch; a home and the value are told', () => {
+  const ended = carriedShop({ ending: 'nearest05' });
+  expect(express(ask(ended, () => said(rate(1993))).quote)).toMatchObject({ price: 1995 });
+  const dated = (days: LiveTerms['days']) => {
+    const book = carriedShop({ days }, { residential: false, declareValue: true });
+    return {
+      ...book,
+      locations: book.locations.map((location) => ({ ...location, dispatch })),
+      services: book.services.map((one) => ({ ...one, days: { ...one.days, transit: { least: 5, most: 7 } } })),
+    };
+  };
+  // A Tuesday before the cut-off at 14:00 in Halifax: packed that day or the next, then one to two working days, or five to seven.
+  const request = { ...cart(), moment: '2026-11-24T15:00:00Z' };
+  const carriers = ask(dated('carrier'), () => said(rate(2000)), request);
+  expect(express(carriers.quote)).toMatchObject({ promise: { first: '2026-11-25', last: '2026-11-27' } });
+  expect(express(ask(dated('own'), () => said(rate(2000)), request).quote)).toMatchObject({
+    promise: { first: '2026-12-01', last: '2026-12-04' },
+  });
+  expect(carriers.asks).toMatchObject([{ residential: false, declaredValue: 2000, currency: 'CAD' }]);
 });
 
 test('without an answer: the lane’s own card, another service, or nothing; always said why', () => {

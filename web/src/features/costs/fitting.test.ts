@@ -18,6 +18,7 @@ test('weights as people write them, some of them several times; what is no weigh
   });
   expect(readWeights('1 kg\nheavy', shop)).toMatchObject({ ok: false, message: expect.stringContaining('Entry 2, “heavy”') });
   expect(readWeights(' \n', shop).ok).toBe(false);
+  expect(readWeights('2 kg x 0', shop)).toMatchObject({ ok: false, message: expect.stringContaining('at least one order') });
 });
 
 test('orders cost what the next heavier probe does; heavier ones are left out and counted', () => {
