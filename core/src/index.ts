@@ -152,6 +152,7 @@ export { NO_LANE, REFER, WITHHELD } from './quote/compiledResult.ts';
 export { laneCost } from './quote/laneCost.ts';
 export { marginOf } from './quote/margin.ts';
 export { type MeasuredCart, type MeasuredConsignment, measureCart } from './quote/measureCart.ts';
+export { type PreparedCart, prepareCart } from './quote/prepareCart.ts';
 export { explainDestination, locate, quote, quoteZone } from './quote/quote.ts';
 export type {
   CardRow,
@@ -170,7 +171,7 @@ export type {
   Withheld,
 } from './quote/quoteTypes.ts';
 export { CartLine, type Discount, QuoteRequest } from './quote/request.ts';
-export { type PreparedCart, prepareCart, type Shipment } from './quote/shipment.ts';
+export type { Shipment } from './quote/shipment.ts';
 export { Allowance, type Effect, plainAllowance } from './rate-book/allowance.ts';
 export { buyerNote } from './rate-book/buyerNote.ts';
 export {

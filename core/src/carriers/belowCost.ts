@@ -1,7 +1,7 @@
 import type { CompiledBook } from '../quote/compile.ts';
+import { prepareCart } from '../quote/prepareCart.ts';
 import { quoteZone } from '../quote/quote.ts';
 import { QuoteRequest } from '../quote/request.ts';
-import { prepareCart } from '../quote/shipment.ts';
 import type { Id } from '../rate-book/naming.ts';
 import type { Survey, SurveyAddress, SurveyProbe } from './survey.ts';
 

@@ -12,9 +12,9 @@ import { amount, canada, flat, lane, location, notOffered } from '../testing/boo
 import { counter as plainCounter, dispatch as plainDispatch } from '../testing/commandBook.ts';
 import { compile, pricesInto } from './compile.ts';
 import { WITHHELD } from './compiledResult.ts';
+import { prepareCart } from './prepareCart.ts';
 import { quote } from './quote.ts';
 import { QuoteRequest } from './request.ts';
-import { prepareCart } from './shipment.ts';
 
 const HARBOUR = { latitude: 44.6658, longitude: -63.5676 };
 const rings: Card = {

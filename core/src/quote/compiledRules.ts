@@ -8,7 +8,8 @@ import type { Limit } from '../rate-book/limits.ts';
 import type { Id } from '../rate-book/naming.ts';
 import { couponKey, type GoodsSet, holdsGroup } from '../rate-book/scope.ts';
 import { type DateWindow, instantToMs, inWindow } from '../time/calendar.ts';
-import type { Occasion, Shipment } from './shipment.ts';
+import type { Occasion } from './occasion.ts';
+import type { Shipment } from './shipment.ts';
 
 /** Bounds in base units, widened by the slack of the measure, both inclusive. */
 export interface CompiledLimit {

@@ -1,15 +1,16 @@
-import { type MeasureVector, UNKNOWN_DISTANCE } from '../measures/measure.ts';
+import { UNKNOWN_DISTANCE } from '../measures/measure.ts';
 import { withEnding } from '../money/ending.ts';
-import { divideRounded, type RoundingRule, shareOf } from '../money/rounding.ts';
+import { divideRounded, shareOf } from '../money/rounding.ts';
 import { findZone } from '../places/placeIndex.ts';
-import type { Effect } from '../rate-book/allowance.ts';
 import type { Id } from '../rate-book/naming.ts';
 import type { Mixing } from '../rate-book/rateBook.ts';
 import { holdsGroup } from '../rate-book/scope.ts';
 import { type CompiledCard, cardPrice } from './compiledCard.ts';
 import type { CompiledLane } from './compiledLane.ts';
 import { REFER, WITHHELD } from './compiledResult.ts';
-import { allowed, type CompiledAllowance, type CompiledCharge, hasCoupon, onDate, withinLimits } from './compiledRules.ts';
+import { hasCoupon, onDate, withinLimits } from './compiledRules.ts';
+import { withAllowances } from './laneAllowances.ts';
+import { withCharges } from './laneCharges.ts';
 import { livePrice } from './livePrice.ts';
 import type { CardRow, LedgerRow } from './quoteTypes.ts';
 import type { Part, Shipment } from './shipment.ts';
@@ -131,130 +132,6 @@ function cardsPrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | 
   if (apart && refusesApart(lane, shipment)) return WITHHELD;
   const parts = partsOf(lane, shipment, apart);
   return parts === null ? cardPrice(lane.card, shipment.vector, rows) : joinCards(lane, parts, rows);
-}
-
-interface Charged {
-  readonly amount: number;
-  readonly counted: number;
-  /** Raised to the least or lowered to the greatest the charge may be. */
-  readonly held: 'floor' | 'cap' | null;
-}
-
-function countOf({ charge, index, unit, slack }: CompiledCharge, vector: MeasureVector, base: number, running: number): number {
-  const { amount } = charge;
-  if (amount.kind === 'percent' && index === -1) return amount.of === 'base' ? base : running;
-  if (index === -1) return 1;
-  const measured = vector[index] as number;
-  return amount.kind === 'startedWeight' ? Math.max(0, Math.ceil((measured - slack) / unit)) : measured;
-}
-
-/** What a charge adds, or null where it does not apply. */
-function chargeOf(rule: CompiledCharge, shipment: Shipment, base: number, running: number, rounding: RoundingRule): Charged | null {
-  const { amount, scope, dates } = rule.charge;
-  if (!onDate(dates, shipment.occasion)) return null;
-  if (amount.kind === 'fixed' && amount.per === 'order' && !shipment.first) return null;
-  const { goods } = scope;
-  const holds = (group: Id | null) => holdsGroup(goods, group);
-  const vector = goods === null ? shipment.vector : shipment.ofGroups(holds);
-  if (vector === null) return null;
-  const packaging = () => (goods === null ? shipment.packagingCost : shipment.packagingCostOf(holds));
-  const count = amount.kind === 'packagingCost' ? packaging() : countOf(rule, vector, base, running);
-  const raw =
-    amount.kind === 'packagingCost'
-      ? count
-      : amount.kind === 'percent'
-        ? shareOf(count, amount.basisPoints, rounding)
-        : amount.amount * count;
-  if (raw < rule.floor) return { amount: rule.floor, counted: count, held: 'floor' };
-  return raw > rule.cap ? { amount: rule.cap, counted: count, held: 'cap' } : { amount: raw, counted: count, held: null };
-}
-
-function withCharges(lane: CompiledLane, shipment: Shipment, base: number, rows: LedgerRow[] | null): number {
-  let running = base;
-  for (let at = 0; at < lane.charges.length; at += 1) {
-    const rule = lane.charges[at] as CompiledCharge;
-    const charged = chargeOf(rule, shipment, base, running, lane.rule);
-    if (charged === null) continue;
-    running += charged.amount;
-    if (rows === null || charged.amount === 0) continue;
-    const { id, name, amount: basis } = rule.charge;
-    const { amount, counted, held } = charged;
-    rows.push({ code: 'charge', charge: id, name, basis, counted, amount, ...(held && { held }) });
-  }
-  return running;
-}
-
-const NONE: readonly CompiledAllowance[] = [];
-
-/** What an effect leaves of an amount. */
-function leftBy(effect: Effect, amount: number, rounding: RoundingRule): number {
-  switch (effect.kind) {
-    case 'free':
-      return 0;
-    case 'amountOff':
-      return Math.max(0, amount - effect.amount);
-    case 'percentOff':
-      return amount - shareOf(amount, effect.basisPoints, rounding);
-    case 'atMost':
-      return Math.min(amount, effect.amount);
-  }
-}
-
-/** Price parted into what every allowance covers and what only those that cover charges do. */
-interface Standing {
-  readonly base: number;
-  readonly charges: number;
-}
-
-function allow({ effect, coversCharges }: CompiledAllowance, { base, charges }: Standing, rounding: RoundingRule): Standing {
-  if (!coversCharges) return { base: leftBy(effect, base, rounding), charges };
-  const left = leftBy(effect, base + charges, rounding);
-  // The base price gives way first.
-  return { base: Math.max(0, left - charges), charges: Math.min(charges, left) };
-}
-
-function allowanceRow(rule: CompiledAllowance, shipment: Shipment, amount: number): LedgerRow {
-  const { freeFrom, allowance, effect } = rule;
-  if (freeFrom) {
-    const { measure, from } = freeFrom;
-    return { code: 'freeFrom', measure, measured: shipment.consignment.measures[measure], from, amount };
-  }
-  return { code: 'allowance', allowance: allowance?.id ?? '', name: allowance?.name ?? '', effect, amount };
-}
-
-const sumOf = ({ base, charges }: Standing) => base + charges;
-
-/** The best single allowance, or all combinable ones in the owner's order, whichever leaves the buyer less to pay. */
-function chosenAllowances(lane: CompiledLane, shipment: Shipment, standing: Standing): readonly CompiledAllowance[] {
-  let best = sumOf(standing);
-  let chosen: readonly CompiledAllowance[] = NONE;
-  let combined = standing;
-  let together: CompiledAllowance[] | null = null;
-  for (let at = 0; at < lane.allowances.length; at += 1) {
-    const rule = lane.allowances[at] as CompiledAllowance;
-    if ((rule.needs & ~shipment.occasion.known) !== 0 || !allowed(rule, shipment)) continue;
-    if (rule.combinable) {
-      combined = allow(rule, combined, lane.rule);
-      together = together === null ? [rule] : [...together, rule];
-      continue;
-    }
-    const left = sumOf(allow(rule, standing, lane.rule));
-    if (left >= best) continue;
-    best = left;
-    chosen = [rule];
-  }
-  return together !== null && sumOf(combined) < best ? together : chosen;
-}
-
-function withAllowances(lane: CompiledLane, shipment: Shipment, standing: Standing, rows: LedgerRow[] | null): number {
-  let held = standing;
-  for (const rule of chosenAllowances(lane, shipment, standing)) {
-    const left = allow(rule, held, lane.rule);
-    const amount = sumOf(left) - sumOf(held);
-    if (amount < 0) rows?.push(allowanceRow(rule, shipment, amount));
-    held = left;
-  }
-  return sumOf(held);
 }
 
 /** The tax on a price: the part of it that is tax where included, or what is added. */

@@ -10,10 +10,10 @@ import { dispatch } from '../testing/commandBook.ts';
 import { compile, pricesInto } from './compile.ts';
 import { WITHHELD } from './compiledResult.ts';
 import { marginOf } from './margin.ts';
+import { prepareCart } from './prepareCart.ts';
 import { quote } from './quote.ts';
 import type { Offer, Quote, Withheld } from './quoteTypes.ts';
 import { CartLine, QuoteRequest } from './request.ts';
-import { prepareCart } from './shipment.ts';
 
 const clay = { quantity: 1, unitPrice: 2000, weight: '2 kg' };
 const cart = (...lines: object[]) =>

@@ -9,10 +9,10 @@ import { EVERYWHERE } from '../rate-book/scope.ts';
 import { amount, bookOf, byValue, byWeight, canada, flat, free, lane, location, notOffered } from '../testing/bookOf.ts';
 import { compile, pricesInto } from './compile.ts';
 import { WITHHELD } from './compiledResult.ts';
+import { prepareCart } from './prepareCart.ts';
 import { quote } from './quote.ts';
 import type { Quote } from './quoteTypes.ts';
 import { QuoteRequest } from './request.ts';
-import { prepareCart } from './shipment.ts';
 
 type Line = Partial<QuoteRequest['lines'][number]>;
 type More = Partial<Omit<QuoteRequest, 'lines'>>;

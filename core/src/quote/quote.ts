@@ -7,10 +7,11 @@ import { instantToMs } from '../time/calendar.ts';
 import { toDay } from '../time/plainDate.ts';
 import type { CompiledBook, CompiledZone } from './compile.ts';
 import { destinationOf } from './measureCart.ts';
+import { type PreparedCart, partByGroup, prepareCart } from './prepareCart.ts';
 import { quoteLane } from './quoteLane.ts';
 import type { ConsignmentQuote, DeliveryTax, LedgerRow, Offer, PlaceAnswer, Quote, Reason, Remark, Withheld } from './quoteTypes.ts';
 import type { QuoteRequest } from './request.ts';
-import { type PreparedCart, partByGroup, prepareCart, type Shipment } from './shipment.ts';
+import type { Shipment } from './shipment.ts';
 
 /** Where a destination falls. */
 export function locate(compiled: CompiledBook, destination: Destination): PlaceAnswer & { index?: number } {

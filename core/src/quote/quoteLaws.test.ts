@@ -8,9 +8,9 @@ import { anyBook, anyCart, graduated } from '../testing/anyBook.ts';
 import { canada, lane } from '../testing/bookOf.ts';
 import { compile, pricesInto } from './compile.ts';
 import { NO_LANE, REFER, tierIndex, WITHHELD } from './compiledResult.ts';
+import { prepareCart } from './prepareCart.ts';
 import { quote, quoteZone } from './quote.ts';
 import type { QuoteRequest } from './request.ts';
-import { prepareCart } from './shipment.ts';
 
 test('rows of a ledger add up to the price, none is below nothing, and the fast path agrees with the full quote', () => {
   fc.assert(

@@ -1,4 +1,4 @@
-import { CarrierAnswers } from '../carriers/carrierAnswers.ts';
+import type { CarrierAnswers } from '../carriers/carrierAnswers.ts';
 import { answerOf } from '../carriers/rateAnswer.ts';
 import type { DayLoad, Transit } from '../dispatch/dispatchCalendar.ts';
 import { type MeasureVector, toVector, UNKNOWN_DISTANCE } from '../measures/measure.ts';
@@ -12,27 +12,12 @@ import type { ArrivalPromise, NoPromise } from '../promise/promise.ts';
 import { type GoodsAsk, timetableOf } from '../promise/timetableOf.ts';
 import type { Id } from '../rate-book/naming.ts';
 import type { Service } from '../rate-book/rateBook.ts';
-import { couponKey } from '../rate-book/scope.ts';
-import { dayAt, instantToMs, type Weekday } from '../time/calendar.ts';
 import { type CompiledBook, type CompiledPacking, ownPacking } from './compile.ts';
 import type { CompiledLane } from './compiledLane.ts';
-import { KNOWS } from './compiledRules.ts';
 import { askFor, joinedAnswer, type LaneAnswer } from './livePrice.ts';
-import { destinationOf, groupOf, type MeasuredCart, type MeasuredConsignment, measureCart, measureLines } from './measureCart.ts';
+import { destinationOf, groupOf, type MeasuredCart, type MeasuredConsignment, measureLines } from './measureCart.ts';
+import type { Occasion } from './occasion.ts';
 import type { CartLine, QuoteRequest } from './request.ts';
-
-/** Who buys and when, ready to be tested. Times in milliseconds since 1970; null where not known. */
-export interface Occasion {
-  readonly coupons: ReadonlySet<string>;
-  readonly moment: number | null;
-  /** The shop's plain date and weekday at the moment. */
-  readonly date: string | null;
-  readonly weekday: Weekday | null;
-  readonly lastOrder: number | null;
-  readonly cartStarted: number | null;
-  /** What of all this is known, as bits of `KNOWS`. */
-  readonly known: number;
-}
 
 const NO_LOADS: readonly DayLoad[] = [];
 
@@ -48,6 +33,14 @@ export interface OwnChargeLine {
   readonly how: 'instead' | 'onTop';
   readonly each: number;
   readonly quantity: number;
+}
+
+interface ShipmentContext {
+  readonly occasion: Occasion;
+  readonly first: boolean;
+  readonly carriers: CarrierAnswers;
+  /** What goods are packed into; the book's own packaging. */
+  readonly packing?: CompiledPacking;
 }
 
 /** A consignment as lanes read it. What only some lanes ask for is worked out when first asked for. */
@@ -276,57 +269,4 @@ export class Shipment {
     if (lines.length === this.consignment.lines.length) return this.packagingCost;
     return this.#costOf(this.#pack(lines).parcels);
   }
-}
-
-function occasionOf(request: QuoteRequest, timeZone: string): Occasion {
-  const at = (instant: string | undefined) => (instant === undefined ? null : instantToMs(instant));
-  const moment = at(request.moment);
-  const day = moment === null ? { date: null, weekday: null } : dayAt(moment, timeZone);
-  const coupons = new Set((request.coupons ?? []).map(couponKey));
-  const [lastOrder, cartStarted] = [at(request.lastOrderAt), at(request.cartStartedAt)];
-  const known =
-    (coupons.size > 0 ? KNOWS.coupon : 0) |
-    (moment === null ? 0 : KNOWS.date) |
-    (lastOrder === null ? 0 : KNOWS.order) |
-    (cartStarted === null ? 0 : KNOWS.cart);
-  return { coupons, moment, ...day, lastOrder, cartStarted, known };
-}
-
-interface ShipmentContext {
-  readonly occasion: Occasion;
-  readonly first: boolean;
-  readonly carriers: CarrierAnswers;
-  /** What goods are packed into; the book's own packaging. */
-  readonly packing?: CompiledPacking;
-}
-
-export interface PreparedCart {
-  readonly measured: MeasuredCart;
-  readonly shipments: readonly Shipment[];
-  readonly carriers: CarrierAnswers;
-}
-
-/** Everything about a cart that does not depend on the zone. */
-export function prepareCart(compiled: CompiledBook, request: QuoteRequest, carriers = new CarrierAnswers()): PreparedCart {
-  const measured = measureCart(compiled, request);
-  const occasion = occasionOf(request, compiled.book.shop.timeZone);
-  const shipments = measured.consignments.map(
-    (consignment, at) => new Shipment(compiled, request, measured, consignment, { occasion, first: at === 0, carriers }),
-  );
-  return { measured, shipments, carriers };
-}
-
-/** A consignment parted by goods group. */
-export function partByGroup(
-  compiled: CompiledBook,
-  request: QuoteRequest,
-  { measured: cart, carriers }: Pick<PreparedCart, 'measured' | 'carriers'>,
-  whole: Shipment,
-): Shipment[] {
-  const { consignment, occasion } = whole;
-  return consignment.groups.map((group, at) => {
-    const lines = consignment.lines.filter((line) => groupOf(request.lines[line] as CartLine, compiled) === group);
-    const part = measureLines(compiled, request, cart, consignment, lines);
-    return new Shipment(compiled, request, cart, part, { occasion, first: whole.first && at === 0, carriers });
-  });
 }

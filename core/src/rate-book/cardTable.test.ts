@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { unaryTest } from 'feelin';
 import { expect, test } from 'vitest';
 import { compile, pricesInto } from '../quote/compile.ts';
-import { prepareCart } from '../quote/shipment.ts';
+import { prepareCart } from '../quote/prepareCart.ts';
 import { canada, lane } from '../testing/bookOf.ts';
 import type { Card } from './card.ts';
 
