@@ -126,7 +126,9 @@ export function AccountServices({ account }: { account: CarrierAccount }) {
       <table className="w-full text-sm">
         <thead className="text-left text-ash">
           <tr>
-            <th scope="col" className="w-8" />
+            <th scope="col" className="w-8">
+              <span className="sr-only">Switch on</span>
+            </th>
             <th scope="col" className="py-1 font-normal">
               Service
             </th>
