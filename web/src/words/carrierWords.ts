@@ -1,4 +1,4 @@
-import type { CarrierSide, Markup, RateBook, Service, Silence, Unanswered } from '@ostrakon/core';
+import type { CarrierSide, LiveTerms, Markup, RateBook, Service, Silence, Unanswered } from '@ostrakon/core';
 import type { Format } from './format.ts';
 
 /** Why a carrier gave no answer, to follow its name. */
@@ -40,12 +40,17 @@ export function unansweredWords(unanswered: Unanswered, book: Pick<RateBook, 'se
   }
 }
 
+/** "at its price plus 8%; without an answer it is withheld". */
+export function termsWords({ markup, unanswered }: LiveTerms, book: Pick<RateBook, 'services'>, format: Format): string {
+  return `at its price plus ${markupWords(markup, format)}; without an answer ${unansweredWords(unanswered, book)}`;
+}
+
 /** Who carries a service, and how its price comes about. */
 export function carriedWords({ kind, carriage, terms }: Service, book: Pick<RateBook, 'services'>, format: Format): string {
   if (carriage === null) return 'no carrier is named';
   const by = `carried by ${carriage.carrier} (${carriage.service})`;
   if (kind !== 'carrier' || terms === null) return `${by}, at own prices`;
-  return `${by}, at its price plus ${markupWords(terms.markup, format)}; without an answer ${unansweredWords(terms.unanswered, book)}`;
+  return `${by}, ${termsWords(terms, book, format)}`;
 }
 
 /** What a carrier said, in a few words. */

@@ -51,7 +51,7 @@ function BadRows({ lines, set, problems, of }: FileOf & { of: string }) {
                   {own
                     .map(
                       ({ column, cell, problem }) =>
-                        `${column === null ? '' : `${column}: `}${cell === '' ? '' : `“${cell}”. `}${tariffProblemWords(problem)}`,
+                        `${column === null ? '' : `${column}: `}${cell === '' || problem.code === 'typed' ? '' : `“${cell}”. `}${tariffProblemWords(problem)}`,
                     )
                     .join(' ')}
                 </span>

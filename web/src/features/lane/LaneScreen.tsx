@@ -7,7 +7,7 @@ import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Lost } from '../../ui/Lost.tsx';
 import { toast } from '../../ui/toast.ts';
-import { carriedWords } from '../../words/carrierWords.ts';
+import { termsWords } from '../../words/carrierWords.ts';
 import { laneSentence } from '../../words/laneSentence.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { CardEditor } from './CardEditor.tsx';
@@ -47,13 +47,12 @@ function Carried() {
   const { service } = useLane();
   const { book } = useDraft();
   const format = useFormat();
-  if (service.kind !== 'carrier' || !service.terms) return null;
-  const { unanswered } = service.terms;
+  const { kind, carriage, terms } = service;
+  if (kind !== 'carrier' || !carriage || !terms) return null;
   return (
-    <p className="mb-3 rounded-lg border border-line-strong bg-night-soft px-3.5 py-2 text-sm">
-      {service.name} is {carriedWords(service, book, format)}.{' '}
-      {unanswered.kind === 'card' ? 'The card below holds while there is no answer. ' : 'The card below is not used. '}
-      Limits, charges and allowances count as for own prices.{' '}
+    <p className="mb-3 rounded-lg border border-line-strong bg-night-soft px-3.5 py-2">
+      {service.name} is carried by {carriage.carrier} {termsWords(terms, book, format)}. Limits, charges and allowances count as for own
+      prices. {terms.unanswered.kind === 'card' && 'The card below holds while there is no answer. '}
       <Link to={`/services/${service.id}`} className="text-clay underline">
         Set the carrier
       </Link>
@@ -90,6 +89,8 @@ function LaneBody() {
   const [copying, setCopying] = useState(false);
   // A grid of two measures takes the width of the page.
   const wide = card.kind === 'twoWay';
+  // Of a carrier's service the card matters only where it stands in.
+  const usesCard = service.kind !== 'carrier' || service.terms?.unanswered.kind === 'card';
   const remove = () => {
     session.dispatch({ name: 'removeLane', args: at });
     toast(`${service.name} is no longer offered to ${zone.name}`, { action: { label: 'Undo', onClick: () => void session.undo() } });
@@ -115,28 +116,30 @@ function LaneBody() {
         <div className="flex shrink-0 gap-2">
           <Neighbours zone={zone.id} service={service.id} />
           <CardsFileMenu lane={at} />
-          <Button onClick={() => setCopying(true)}>Copy card to…</Button>
+          {usesCard && <Button onClick={() => setCopying(true)}>Copy card to…</Button>}
         </div>
       </div>
       <Carried />
-      <Sentence />
-      {wide && (
+      {usesCard && <Sentence />}
+      {usesCard && wide && (
         <div className="mb-5">
           <CardEditor />
         </div>
       )}
       <div className="grid grid-cols-[minmax(330px,2fr)_3fr] gap-4">
         <div className="space-y-5">
-          {!wide && <CardEditor />}
+          {usesCard && !wide && <CardEditor />}
           <LimitsEditor />
           <Button look="quiet" className="text-fault!" onClick={remove}>
             Stop offering {service.name} to {zone.name}
           </Button>
         </div>
         <div className="space-y-4">
-          <Suspense fallback={<div className="h-80 rounded-lg border border-line-strong bg-paper" />}>
-            <StepChart />
-          </Suspense>
+          {usesCard && (
+            <Suspense fallback={<div className="h-80 rounded-lg border border-line-strong bg-paper" />}>
+              <StepChart />
+            </Suspense>
+          )}
           <LaneRules />
           <div className="grid grid-cols-[2fr_1fr] gap-4">
             <FreeFromEditor />
