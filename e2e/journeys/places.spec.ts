@@ -212,7 +212,9 @@ test('units switched: bounds, sizes and weights stay as typed, what is measured 
   const prices = async () =>
     (await sees(page).getByRole('radiogroup').allInnerTexts()).map((text) => text.replace(/[\d.]+ (km|mi) away/, ''));
   await expect(sees(page)).toContainText('$16.90');
+  // What comes after the page: the carrier's answer, and where the postal code lies.
   await expect(option(page, 'Tracked post')).toContainText('$');
+  await expect(sees(page)).toContainText('km away');
   const before = await prices();
   await page.getByRole('radio', { name: 'lb, in' }).click();
   await expect(bench(page)).toContainText('26.015 lb + 0.419 lb packing = 26.433 lb in 2 parcels');
