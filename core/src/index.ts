@@ -98,6 +98,7 @@ export {
   type Measure,
   type Measures,
   type MeasureVector,
+  NO_MEASURES,
   SizeMeasure,
   toVector,
   UNKNOWN_DISTANCE,
@@ -150,6 +151,7 @@ export { type CompiledBook, type CompiledZone, compile, pricesInto } from './quo
 export { priceOnCard } from './quote/compiledCard.ts';
 export { NO_LANE, REFER, WITHHELD } from './quote/compiledResult.ts';
 export { laneCost } from './quote/laneCost.ts';
+export { laneMeasures } from './quote/laneMeasures.ts';
 export { marginOf } from './quote/margin.ts';
 export { type MeasuredCart, type MeasuredConsignment, measureCart } from './quote/measureCart.ts';
 export { type PreparedCart, prepareCart } from './quote/prepareCart.ts';

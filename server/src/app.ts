@@ -74,6 +74,7 @@ export function createApp(parts: AppParts): Express {
     products: () => goods.byId,
     loads: () => loads.all,
     carriers: (asks, waited) => gateway.answers(asks, waited),
+    known: (asks) => gateway.known(asks),
   });
   const app = express();
   app.disable('x-powered-by');

@@ -10,6 +10,8 @@ export interface AnswerOptions {
   readonly missing?: 'notAsked' | 'waiting';
   /** An address in each zone, by the zone's id, to ask for where the buyer's lies elsewhere. */
   readonly samples?: ReadonlyMap<Id, Destination>;
+  /** Questions whose answers still hold but are to be asked anew, by key. */
+  readonly due?: ReadonlySet<string>;
   /** Accounts treated as down, to see what happens. */
   readonly down?: ReadonlySet<Id>;
 }
@@ -20,18 +22,20 @@ export class CarrierAnswers {
   readonly samples: ReadonlyMap<Id, Destination>;
   readonly #answers: ReadonlyMap<string, RateAnswer>;
   readonly #missing: 'notAsked' | 'waiting';
+  readonly #due: ReadonlySet<string>;
   readonly #down: ReadonlySet<Id>;
   readonly #wanted = new Map<string, RateAsk>();
 
   /** @param answers by `askKey` */
   constructor(
     answers: ReadonlyMap<string, RateAnswer> = new Map(),
-    { costs = false, missing = 'notAsked', samples = new Map(), down = new Set() }: AnswerOptions = {},
+    { costs = false, missing = 'notAsked', samples = new Map(), due = new Set(), down = new Set() }: AnswerOptions = {},
   ) {
     this.#answers = answers;
     this.costs = costs;
     this.samples = samples;
     this.#missing = missing;
+    this.#due = due;
     this.#down = down;
   }
 
@@ -39,12 +43,11 @@ export class CarrierAnswers {
     if (this.#down.has(ask.account)) return { status: 'silent', why: 'simulated' };
     const key = askKey(ask);
     const answer = this.#answers.get(key);
-    if (answer) return answer;
-    this.#wanted.set(key, ask);
-    return { status: 'silent', why: this.#missing };
+    if (answer === undefined || this.#due.has(key)) this.#wanted.set(key, ask);
+    return answer ?? { status: 'silent', why: this.#missing };
   }
 
-  /** Questions that had no answer, by key. */
+  /** Questions that had no answer or are due again, by key. */
   get wanted(): ReadonlyMap<string, RateAsk> {
     return this.#wanted;
   }

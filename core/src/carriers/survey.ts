@@ -60,8 +60,16 @@ export interface CostPoint {
   readonly addresses: number;
 }
 
-/** Costs of a service in a zone by weight, lightest first; probes without any price are left out. */
-export function costCurve(survey: Survey, zone: Id, service: Id): CostPoint[] {
+/**
+ * Costs of a service in a zone by weight, lightest first; probes without any price are left out.
+ * @param weightOf what a probe weighs, in micrograms; of its goods alone, where nothing else is said
+ */
+export function costCurve(
+  survey: Survey,
+  zone: Id,
+  service: Id,
+  weightOf: (probe: SurveyProbe) => number = ({ weight }) => weight,
+): CostPoint[] {
   const here = new Set(survey.addresses.flatMap((address, at) => (address.zone === zone ? [at] : [])));
   const costs = survey.probes.map((): number[] => []);
   for (const { service: of, address, probe, cost } of survey.costs) {
@@ -69,10 +77,10 @@ export function costCurve(survey: Survey, zone: Id, service: Id): CostPoint[] {
   }
   return costs
     .flatMap((list, probe): CostPoint[] => {
-      if (list.length === 0) return [];
+      const asked = survey.probes[probe];
+      if (list.length === 0 || !asked) return [];
       const mean = Math.round(list.reduce((sum, cost) => sum + cost, 0) / list.length);
-      const weight = survey.probes[probe]?.weight ?? 0;
-      return [{ probe, weight, least: Math.min(...list), mean, most: Math.max(...list), addresses: list.length }];
+      return [{ probe, weight: weightOf(asked), least: Math.min(...list), mean, most: Math.max(...list), addresses: list.length }];
     })
     .sort((a, b) => a.weight - b.weight || a.mean - b.mean);
 }

@@ -123,12 +123,13 @@ function toWithheld(quote: Quote, book: RateBook): PublicWithheld[] {
 /** Leaves out zone, ledger, reasons, measures, parcels and origins: those are the owner's. */
 export function toPublicQuote(quote: Quote, book: RateBook, edition: number): PublicQuote {
   const { currency } = book.shop;
-  const message = quote.message === undefined ? {} : { message: quote.message };
   const parts = quote.consignments.map(({ to, lines, options }) => ({ to, lines: [...lines], options: toOptions(options, book) }));
   const consignments = parts.length > 1 ? { consignments: parts } : {};
   const options = toOptions(quote.options, book);
   const waiting = quote.withheld.filter(({ reasons }) => isPending(reasons)).map(({ service }) => service);
   const pending = waiting.length > 0 && { pending: waiting };
+  // While something may still come, nothing is said of there being nothing.
+  const message = quote.message !== undefined && waiting.length === 0 && { message: quote.message };
   return {
     edition,
     currency,

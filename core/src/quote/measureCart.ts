@@ -106,7 +106,8 @@ function parcelMeasures(
   };
 }
 
-function addUp(parts: readonly Measures[]): Measures {
+/** Measures of several consignments together. */
+export function addUp(parts: readonly Measures[]): Measures {
   const total = { ...NO_MEASURES };
   for (const part of parts) {
     for (const measure of Object.keys(total) as (keyof Measures)[]) {

@@ -1,8 +1,7 @@
 import {
-  CarrierAnswers,
+  type CarrierAnswers,
   type CompiledBook,
   compile,
-  type Destination,
   isProductLine,
   type Product,
   prepareCart,
@@ -26,14 +25,15 @@ import {
   useState,
   useSyncExternalStore,
 } from 'react';
-import { type HeardRates, rateDesk } from '../carriers/rateDesk.ts';
+import { type Heard, heardAnswers, useWanted } from '../carriers/heardAnswers.ts';
+import { rateDesk } from '../carriers/rateDesk.ts';
 import { useSamples } from '../carriers/useSamples.ts';
 import { useDraft } from '../draft/DraftProvider.tsx';
 import { queries } from '../draft/queries.ts';
 import { type BenchEvent, type BenchState, emptyBench, keepBench, readBench, reduceBench } from './benchState.ts';
 import { type BenchPoint, useBenchPoint, useOtherPoints } from './useBenchPoint.ts';
 
-export interface Bench {
+export interface Bench extends Heard {
   readonly state: BenchState;
   readonly send: Dispatch<BenchEvent>;
   readonly products: ReadonlyMap<string, Product>;
@@ -45,11 +45,6 @@ export interface Bench {
   readonly compiled: CompiledBook;
   /** The answers this quote rests on, and what it asked in vain. */
   readonly carriers: CarrierAnswers;
-  /** What carriers said so far, and an address in each zone to ask them for. */
-  readonly heard: HeardRates;
-  readonly samples: ReadonlyMap<string, Destination>;
-  /** Carrier accounts treated as down, on this bench only. */
-  readonly down: ReadonlySet<string>;
   readonly setDown: (account: string, down: boolean) => void;
   readonly measured: Pick<Quote, 'measures' | 'consignments'>;
   readonly quote: Quote;
@@ -138,10 +133,7 @@ export function BenchProvider({
   const heard = useSyncExternalStore(rateDesk.subscribe, rateDesk.getSnapshot);
   const samples = useSamples(book);
   const { down, setDown } = useDown();
-  const carriers = useMemo(
-    () => new CarrierAnswers(heard.answers, { costs: true, missing: 'waiting', samples, down }),
-    [heard, samples, down],
-  );
+  const carriers = useMemo(() => heardAnswers({ heard, samples, down }, true), [heard, samples, down]);
   const bench = useMemo((): Bench => {
     const prepared = prepareCart(compiled, request, carriers);
     const answer = quote(compiled, request, prepared);
@@ -164,7 +156,7 @@ export function BenchProvider({
       zone: answer.place.status === 'zone' ? answer.place.zone : null,
     };
   }, [state, byId, latestTrials, compiled, request, from, carriers, heard, samples, down, setDown]);
-  useEffect(() => rateDesk.want(carriers.wanted));
+  useWanted(carriers);
   return <BenchContext value={bench}>{children}</BenchContext>;
 }
 

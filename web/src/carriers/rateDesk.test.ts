@@ -52,8 +52,11 @@ test('silence is asked again sooner than a price; a server that is away is silen
   desk.want(wanted(1));
   await vi.advanceTimersByTimeAsync(100);
   expect(held()).toMatchObject({ why: 'timeout' });
+  expect(desk.getSnapshot().due.size).toBe(0);
   await vi.advanceTimersByTimeAsync(15_000);
-  expect(held()).toBeUndefined();
+  // It holds until there is something newer, so that nothing flickers.
+  expect(held()).toMatchObject({ why: 'timeout' });
+  expect([...desk.getSnapshot().due]).toEqual([askKey(ask(1))]);
   answer = null;
   desk.want(wanted(1));
   await vi.advanceTimersByTimeAsync(100);
@@ -63,6 +66,42 @@ test('silence is asked again sooner than a price; a server that is away is silen
   desk.want(wanted(1));
   await vi.advanceTimersByTimeAsync(60_000);
   expect(held()).toMatchObject({ status: 'rates' });
+  expect(desk.getSnapshot().due.size).toBe(0);
+  await vi.advanceTimersByTimeAsync(300_000);
+  expect(desk.getSnapshot().due.size).toBe(1);
+  // Nobody asked again: it is forgotten.
   await vi.advanceTimersByTimeAsync(300_000);
   expect(held()).toBeUndefined();
+  expect(desk.getSnapshot().due.size).toBe(0);
+});
+
+test('a slow carrier keeps nobody waiting for another', async () => {
+  const desk = new RateDesk(async (asks) => {
+    if (asks.some(({ account }) => account === 'slow')) await new Promise((done) => setTimeout(done, 1000));
+    return asks.map(() => rates);
+  });
+  const slow = { ...ask(1), account: 'slow' };
+  desk.want(new Map([...wanted(1), [askKey(slow), slow]]));
+  await vi.advanceTimersByTimeAsync(100);
+  expect([...desk.getSnapshot().answers.keys()]).toEqual([askKey(ask(1))]);
+  await vi.advanceTimersByTimeAsync(1000);
+  expect(desk.getSnapshot().answers.size).toBe(2);
+});
+
+test('what was under way when accounts changed is not taken for an answer of the new ones', async () => {
+  let answer = silent;
+  const desk = new RateDesk(async (asks) => {
+    const held = answer;
+    await new Promise((done) => setTimeout(done, 500));
+    return asks.map(() => held);
+  });
+  desk.want(wanted(1));
+  await vi.advanceTimersByTimeAsync(100);
+  desk.forget();
+  answer = rates;
+  desk.want(wanted(1));
+  await vi.advanceTimersByTimeAsync(550);
+  expect(desk.getSnapshot().answers.get(askKey(ask(1)))).toBeUndefined();
+  await vi.advanceTimersByTimeAsync(100);
+  expect(desk.getSnapshot().answers.get(askKey(ask(1)))).toMatchObject({ status: 'rates' });
 });

@@ -6,9 +6,11 @@ type Answered = RatesAnswered['answers'][number];
 export interface HeardRates {
   readonly answers: ReadonlyMap<string, RateAnswer>;
   readonly times: ReadonlyMap<string, Pick<Answered, 'ms' | 'from'>>;
+  /** Questions to ask anew: what was said holds until there is something newer. */
+  readonly due: ReadonlySet<string>;
 }
 
-const NOTHING: HeardRates = { answers: new Map(), times: new Map() };
+const NOTHING: HeardRates = { answers: new Map(), times: new Map(), due: new Set() };
 /** Milliseconds: questions of one moment go together; silence is asked again sooner than a price. */
 const GATHER = 60;
 const SILENCE_HOLDS = 12_000;
@@ -17,11 +19,14 @@ const MOST_TOGETHER = 500;
 
 type AskMany = (asks: readonly RateAsk[]) => Promise<readonly Answered[]>;
 
-/** Puts the page's questions to carriers, many in one request, each once, and keeps what was said for a while. */
+/**
+ * Puts the page's questions to carriers, those to one account together so that none waits for another's, each once, and keeps
+ * what was said for a while.
+ */
 export class RateDesk {
   readonly #ask: AskMany;
   readonly #listeners = new Set<() => void>();
-  readonly #underWay = new Set<string>();
+  #underWay = new Set<string>();
   #waiting = new Map<string, RateAsk>();
   #timer: ReturnType<typeof setTimeout> | undefined;
   #heard = NOTHING;
@@ -39,7 +44,8 @@ export class RateDesk {
 
   readonly want = (asks: ReadonlyMap<string, RateAsk>): void => {
     for (const [key, ask] of asks) {
-      if (!this.#underWay.has(key) && !this.#heard.answers.has(key)) this.#waiting.set(key, ask);
+      const { answers, due } = this.#heard;
+      if (!this.#underWay.has(key) && (!answers.has(key) || due.has(key))) this.#waiting.set(key, ask);
     }
     if (this.#waiting.size > 0) this.#timer ??= setTimeout(() => this.#send(), GATHER);
   };
@@ -47,18 +53,24 @@ export class RateDesk {
   /** Accounts changed: everything is asked anew. */
   readonly forget = (): void => {
     this.#heard = NOTHING;
+    // What is under way was asked of the accounts as they were: nobody listens to it any more.
+    this.#underWay = new Set();
     this.#tell();
   };
 
   #send(): void {
     this.#timer = undefined;
-    const asks = [...this.#waiting];
+    const byAccount = new Map<string, (readonly [string, RateAsk])[]>();
+    for (const [key, ask] of this.#waiting) byAccount.set(ask.account, [...(byAccount.get(ask.account) ?? []), [key, ask]]);
     this.#waiting = new Map();
-    for (let at = 0; at < asks.length; at += MOST_TOGETHER) void this.#sendSome(asks.slice(at, at + MOST_TOGETHER));
+    for (const asks of byAccount.values()) {
+      for (let at = 0; at < asks.length; at += MOST_TOGETHER) void this.#sendSome(asks.slice(at, at + MOST_TOGETHER));
+    }
   }
 
   async #sendSome(asks: readonly (readonly [string, RateAsk])[]): Promise<void> {
-    for (const [key] of asks) this.#underWay.add(key);
+    const underWay = this.#underWay;
+    for (const [key] of asks) underWay.add(key);
     // A server that is away is no answer of any carrier, but there is none either.
     const unreached: Answered = {
       answer: { status: 'silent', why: 'down', detail: 'the shop’s server did not answer' },
@@ -66,33 +78,47 @@ export class RateDesk {
       from: 'carrier',
     };
     const answered = await this.#ask(asks.map(([, ask]) => ask)).catch(() => asks.map(() => unreached));
+    if (underWay !== this.#underWay) return;
     const answers = new Map(this.#heard.answers);
     const times = new Map(this.#heard.times);
+    const due = new Set(this.#heard.due);
     asks.forEach(([key, ask], at) => {
       const { answer, ms, from } = answered[at] ?? unreached;
-      this.#underWay.delete(key);
+      underWay.delete(key);
       answers.set(key, answer);
+      due.delete(key);
       // What was kept tells nothing about how fast the carrier is.
       if (from !== 'kept' || !times.has(ask.account)) times.set(ask.account, { ms, from });
     });
-    this.#heard = { answers, times };
-    const silent = asks.filter(([key]) => answers.get(key)?.status === 'silent').map(([key]) => key);
-    this.#dropAfter(SILENCE_HOLDS, silent);
-    this.#dropAfter(
+    this.#heard = { answers, times, due };
+    const keys = asks.map(([key]) => key);
+    const isSilent = (key: string) => answers.get(key)?.status === 'silent';
+    this.#expire(SILENCE_HOLDS, keys.filter(isSilent));
+    this.#expire(
       RATES_HOLD,
-      asks.map(([key]) => key).filter((key) => !silent.includes(key)),
+      keys.filter((key) => !isSilent(key)),
     );
     this.#tell();
   }
 
-  #dropAfter(ms: number, keys: readonly string[]): void {
+  /** After a while questions are due anew; those that nobody asks by then are forgotten after another. */
+  #expire(ms: number, keys: readonly string[]): void {
     if (keys.length === 0) return;
+    const said = keys.map((key) => [key, this.#heard.answers.get(key)] as const);
+    const same = () => said.filter(([key, answer]) => this.#heard.answers.get(key) === answer).map(([key]) => key);
     setTimeout(() => {
-      const answers = new Map(this.#heard.answers);
-      for (const key of keys) answers.delete(key);
-      this.#heard = { ...this.#heard, answers };
+      this.#heard = { ...this.#heard, due: new Set([...this.#heard.due, ...same()]) };
       this.#tell();
     }, ms);
+    setTimeout(() => {
+      const [answers, due] = [new Map(this.#heard.answers), new Set(this.#heard.due)];
+      for (const key of same()) {
+        answers.delete(key);
+        due.delete(key);
+      }
+      this.#heard = { ...this.#heard, answers, due };
+      this.#tell();
+    }, ms + RATES_HOLD);
   }
 
   #tell(): void {

@@ -14,7 +14,7 @@ import {
   wrap,
 } from 'cockatiel';
 import { LRUCache } from 'lru-cache';
-import pLimit from 'p-limit';
+import pLimit, { type LimitFunction } from 'p-limit';
 import type { Logger } from 'pino';
 import type { HeldAccount } from './accountStore.ts';
 import { CarrierFailure, type CarrierPort, CarrierSaysNo, type ListedService } from './carrierPort.ts';
@@ -24,8 +24,9 @@ export interface GatewayLimits {
   readonly timeLimit: number;
   /** The same where nobody waits at a checkout: a label is drawn. */
   readonly labelLimit: number;
-  /** Milliseconds an answer holds. */
+  /** Milliseconds an answer holds; and silence, for those who do not wait. */
   readonly keptFor: number;
+  readonly silenceFor: number;
   /** Failures in a row after which a carrier is left alone, and for how many milliseconds. */
   readonly failures: number;
   readonly rest: number;
@@ -38,6 +39,7 @@ export const GATEWAY_LIMITS: GatewayLimits = {
   timeLimit: 1500,
   labelLimit: 15_000,
   keptFor: 600_000,
+  silenceFor: 5000,
   failures: 5,
   rest: 10_000,
   atOnce: 16,
@@ -89,6 +91,7 @@ export class CarrierGateway {
   readonly limits: GatewayLimits;
   readonly #lines = new Map<string, Line>();
   readonly #kept: LRUCache<string, Extract<RateAnswer, { status: 'rates' }>>;
+  readonly #silences: LRUCache<string, Extract<RateAnswer, { status: 'silent' }>>;
   readonly #underWay = new Map<string, Promise<Answered>>();
   #faults: readonly CarrierFault[] = [];
 
@@ -96,6 +99,7 @@ export class CarrierGateway {
     this.#parts = parts;
     this.limits = { ...GATEWAY_LIMITS, ...parts.limits };
     this.#kept = new LRUCache({ max: MOST_KEPT, ttl: this.limits.keptFor });
+    this.#silences = new LRUCache({ max: MOST_KEPT, ttl: this.limits.silenceFor });
   }
 
   /** The latest failures, newest first. */
@@ -112,7 +116,9 @@ export class CarrierGateway {
   /** An account changed: what was learnt through it holds no more. */
   forget(account: string): void {
     this.#lines.delete(account);
-    for (const key of this.#kept.keys()) if (key.startsWith(`["${account}"`)) this.#kept.delete(key);
+    for (const held of [this.#kept, this.#silences, this.#underWay]) {
+      for (const key of held.keys()) if (key.startsWith(`["${account}"`)) held.delete(key);
+    }
   }
 
   #line(account: HeldAccount): Line {
@@ -161,18 +167,22 @@ export class CarrierGateway {
     const line = this.#line(account);
     const { port } = line;
     if (port === null) return done({ status: 'silent', why: 'noAccount' });
+    // Another key or price list may have come meanwhile: then this answer is told, but not kept.
+    const holds = () => this.#lines.get(account.id) === line;
     try {
       const answer = await line.ask((signal) => port.rates(ask, signal));
-      this.#kept.set(key, answer);
+      if (holds()) this.#kept.set(key, answer);
       return done(answer);
     } catch (error) {
-      if (error instanceof CarrierSaysNo) return done({ status: 'silent', why: 'refused', detail: error.message });
-      return done(this.#silent(account.id, error));
+      const said = error instanceof CarrierSaysNo;
+      const silence = said ? ({ status: 'silent', why: 'refused', detail: error.message } as const) : this.#silent(account.id, error);
+      if (holds()) this.#silences.set(key, silence);
+      return done(silence);
     }
   }
 
-  /** What a carrier says to one question. Never rejects: a failure is an answer, too. */
-  async rates(ask: RateAsk): Promise<Answered> {
+  /** What can be said to a question without asking its carrier; null where that has to be asked. */
+  #withoutAsking(ask: RateAsk): Answered | null {
     const account = this.#parts.account(ask.account);
     if (!account) return { answer: { status: 'silent', why: 'noAccount' }, ms: 0, from: 'carrier' };
     if (account.currency !== ask.currency) {
@@ -183,14 +193,37 @@ export class CarrierGateway {
       const began = performance.now();
       return { answer: tariffAnswer(account.tariff, ask), ms: performance.now() - began, from: 'tariff' };
     }
+    const kept = this.#kept.get(askKey(ask));
+    return kept ? { answer: kept, ms: 0, from: 'kept' } : null;
+  }
+
+  /** What a carrier says to one question. Never rejects: a failure is an answer, too. */
+  async rates(ask: RateAsk): Promise<Answered> {
+    const known = this.#withoutAsking(ask);
+    const account = this.#parts.account(ask.account);
+    if (known !== null || account === undefined) return known ?? STOPPED;
     const key = askKey(ask);
-    const kept = this.#kept.get(key);
-    if (kept) return { answer: kept, ms: 0, from: 'kept' };
     const held = this.#underWay.get(key);
     if (held) return held;
-    const asked = this.#answer(account, ask, key).finally(() => this.#underWay.delete(key));
+    const asked = this.#answer(account, ask, key).finally(() => {
+      if (this.#underWay.get(key) === asked) this.#underWay.delete(key);
+    });
     this.#underWay.set(key, asked);
     return asked;
+  }
+
+  /**
+   * What is known of some questions at this moment, by key. Carriers are asked for the rest without anybody waiting, so that
+   * whoever asks again finds their answers; silence is known for a moment, too.
+   */
+  known(asks: ReadonlyMap<string, RateAsk>): Map<string, RateAnswer> {
+    const known = new Map<string, RateAnswer>();
+    for (const [key, ask] of asks) {
+      const answer = this.#withoutAsking(ask)?.answer ?? this.#silences.get(key);
+      if (answer) known.set(key, answer);
+      else void this.rates(ask);
+    }
+    return known;
   }
 
   /**
@@ -214,18 +247,18 @@ export class CarrierGateway {
   }
 
   /**
-   * The answers to many questions in their order, no more at once than a carrier is asked: the time limit is one for an
-   * answer, not for waiting behind hundreds of others.
+   * The answers to many questions in their order, of each account no more at once than a carrier is asked: the time limit is
+   * one for an answer, not for waiting behind hundreds of others, and nobody waits behind another carrier's.
    */
   many(
     asks: readonly RateAsk[],
     answered: (answer: Answered, at: number) => void = () => undefined,
     stop?: AbortSignal,
   ): Promise<Answered[]> {
-    const limit = pLimit(this.limits.atOnce);
+    const limits = new Map(asks.map(({ account }) => [account, pLimit(this.limits.atOnce)]));
     return Promise.all(
       asks.map((ask, at) =>
-        limit(async () => {
+        (limits.get(ask.account) as LimitFunction)(async () => {
           if (stop?.aborted) return STOPPED;
           const answer = await this.rates(ask);
           answered(answer, at);

@@ -28,6 +28,8 @@ export interface LiveSources {
   loads(): readonly DayLoad[];
   /** What carriers say to questions, by key; with what was `waited` for before, in milliseconds, no longer than the time limit. */
   carriers(asks: ReadonlyMap<string, RateAsk>, waited: number): Promise<ReadonlyMap<string, RateAnswer>>;
+  /** What is known of questions at this moment; the rest is asked for without waiting. */
+  known(asks: ReadonlyMap<string, RateAsk>): ReadonlyMap<string, RateAnswer>;
 }
 
 /** Answers lead to further questions only where goods are parted. */
@@ -53,15 +55,18 @@ export class LiveQuotes {
     return this.#compiled;
   }
 
-  /** Quotes with what carriers say: asked first what is needed, then quoted. Own prices alone wait for no carrier. */
+  /** Quotes with what carriers say: asked first what is needed, then quoted. Who does not wait gets what is known by now. */
   async #withCarriers(book: CompiledBook, request: QuoteRequest, wait: boolean): Promise<Quote> {
     const answers = new Map<string, RateAnswer>();
     const began = performance.now();
     for (let round = 1; ; round += 1) {
       const carriers = new CarrierAnswers(answers, { missing: wait ? 'notAsked' : 'waiting' });
       const quoted = quote(book, request, prepareCart(book, request, carriers));
-      if (!wait || carriers.wanted.size === 0 || round > MOST_ROUNDS) return quoted;
-      for (const [key, answer] of await this.#sources.carriers(carriers.wanted, performance.now() - began)) answers.set(key, answer);
+      const { wanted } = carriers;
+      if (wanted.size === 0 || round > MOST_ROUNDS) return quoted;
+      const said = wait ? await this.#sources.carriers(wanted, performance.now() - began) : this.#sources.known(wanted);
+      if (said.size === 0) return quoted;
+      for (const [key, answer] of said) answers.set(key, answer);
     }
   }
 

@@ -25,7 +25,7 @@ export function FitForm(fitted: FittedLane) {
         }}
       >
         <label className="block text-sm">
-          Weights of orders, one a line; “2 kg x 12” is twelve
+          Weights of orders, goods alone, one a line; “2 kg x 12” is twelve
           <textarea
             className={`mt-0.5 h-40 w-full rounded-md border px-2 py-1 ${read.weights.ok ? 'border-line-strong bg-paper' : 'border-fault bg-fault-soft'}`}
             value={typed.weights}

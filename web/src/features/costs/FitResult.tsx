@@ -1,9 +1,9 @@
-import type { Card, FitOrder } from '@ostrakon/core';
+import type { Card } from '@ostrakon/core';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { resultWords } from '../../words/resultWords.ts';
 import { useFormat } from '../../words/useWords.ts';
-import { byWeightAlone, outcomeOf } from './fitting.ts';
+import { byWeightAlone, type MeasuredOrder, outcomeOf } from './fitting.ts';
 
 /** What a card says, tier by tier. */
 function Tiers({ card, name }: { card: Card; name: string }) {
@@ -35,7 +35,17 @@ function Tiers({ card, name }: { card: Card; name: string }) {
 }
 
 /** The two cards over the same orders. */
-function Compared({ present, proposed, orders, taxRate }: { present: Card; proposed: Card; orders: readonly FitOrder[]; taxRate: number }) {
+function Compared({
+  present,
+  proposed,
+  orders,
+  taxRate,
+}: {
+  present: Card;
+  proposed: Card;
+  orders: readonly MeasuredOrder[];
+  taxRate: number;
+}) {
   const { shop } = useDraft().book;
   const format = useFormat();
   const [was, would] = [present, proposed].map((card) => outcomeOf(card, orders, taxRate, shop.pricing.rounding));
@@ -88,7 +98,7 @@ export function FitResult({
 }: {
   present: Card;
   proposed: Card;
-  orders: readonly FitOrder[];
+  orders: readonly MeasuredOrder[];
   taxRate: number;
   onTake: () => void;
 }) {

@@ -1,11 +1,12 @@
-import { Card, emptyBook, fitTiers } from '@ostrakon/core';
+import { Card, emptyBook, fitTiers, NO_MEASURES, priceOnCard } from '@ostrakon/core';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { asPaid, outcomeOf, proposedCard, readWeights, withCosts, withoutTax } from './fitting.ts';
+import { asPaid, measuredOrders, outcomeOf, proposedCard, readWeights, withCosts, withoutTax } from './fitting.ts';
 import { goodsProbes, readLadder, readSurveyForm } from './probes.ts';
 
 const { shop } = emptyBook();
 const KILO = 1_000_000_000;
+const PLAIN_CARD: Card = { kind: 'flat', result: { kind: 'amount', amount: 700 } };
 
 test('weights as people write them, some of them several times; what is no weight is told with its place', () => {
   expect(readWeights('2 kg x 3\n500g, 1', shop)).toEqual({
@@ -80,8 +81,53 @@ test('the proposed card is one a lane takes, at round bounds, and keeps the tier
     ],
     above: { kind: 'notOffered' },
   });
-  expect(outcomeOf(card, orders, 0, 'halfUp')).toEqual({ charged: 3 * 880 + 2 * 1650, cost: 5400, priced: 5, below: 0, unpriced: 0 });
-  expect(outcomeOf(present, [...orders, { weight: 30 * KILO, cost: 1 }], 0, 'halfUp')).toMatchObject({ below: 3, unpriced: 1 });
+  const measured = (list: typeof orders) => list.map((order) => ({ ...order, measures: { ...NO_MEASURES, packedWeight: order.weight } }));
+  expect(outcomeOf(card, measured(orders), 0, 'halfUp')).toEqual({
+    charged: 3 * 880 + 2 * 1650,
+    cost: 5400,
+    priced: 5,
+    below: 0,
+    unpriced: 0,
+  });
+  const heavy = { weight: 30 * KILO, cost: 1 };
+  expect(outcomeOf(present, measured([...orders, heavy]), 0, 'halfUp')).toMatchObject({ below: 3, unpriced: 1 });
+});
+
+test('two orders less than a gram apart stay in their own tiers', () => {
+  const [light, heavy] = [KILO + 100_000, KILO + 400_000];
+  const fit = fitTiers(
+    [
+      { weight: light, cost: 500 },
+      { weight: heavy, cost: 900 },
+    ],
+    { tiers: 2, margin: 0, mostLoss: null },
+  );
+  const card = proposedCard(fit, PLAIN_CARD, { measure: 'itemsWeight', taxRate: 0, step: 1 });
+  const priceOf = priceOnCard(Card.parse(card), 'halfUp');
+  expect([light, heavy].map((weight) => priceOf({ ...NO_MEASURES, itemsWeight: weight }))).toEqual([500, 900]);
+});
+
+test('orders are packed before they are fitted: the carton weighs, too, and its volume', () => {
+  const canada = { id: 'canada', name: 'Canada', places: [{ kind: 'country' as const, country: 'CA' as const }], taxRate: 0, lanes: {} };
+  const carton = {
+    id: 'box',
+    name: 'Box',
+    kind: 'carton' as const,
+    inside: { length: '30 cm', width: '20 cm', height: '20 cm' },
+    outside: { length: '40 cm', width: '30 cm', height: '20 cm' },
+    tare: '240 g',
+    mostLoad: null,
+    cost: 0,
+    inUse: true,
+  };
+  const empty = emptyBook();
+  const book = { ...empty, zones: [canada], packing: { ...empty.packing, packaging: [carton] } };
+  const orders = [{ weight: KILO, cost: 700, count: 3 }];
+  const of = { book, at: { zone: 'canada', service: 'ground' }, destination: { country: 'CA' as const }, orders };
+  // 40 × 30 × 20 cm count for 4.8 kg at 5000 cm³ to the kilogram (common practice, no published source).
+  const weightBy = (measure: 'itemsWeight' | 'packedWeight' | 'billableWeight') => measuredOrders({ ...of, measure })[0]!.weight / KILO;
+  expect([weightBy('itemsWeight'), weightBy('packedWeight'), weightBy('billableWeight')]).toEqual([1, 1.24, 4.8]);
+  expect(measuredOrders({ ...of, measure: 'packedWeight' })[0]).toMatchObject({ cost: 700, count: 3 });
 });
 
 test('a survey as typed: what is missing is told at its field', () => {

@@ -1,15 +1,19 @@
 import {
   type Card,
+  type CartLine,
   type CostPoint,
+  compile,
   costAt,
+  type Destination,
   type Fit,
   type FitOrder,
   type FitTarget,
-  MEASURES,
+  laneMeasures,
   type Measures,
   massToMicrograms,
   parseMass,
   priceOnCard,
+  type RateBook,
   type RoundingRule,
   resultsOf,
   roundestWithin,
@@ -46,32 +50,62 @@ export function readWeights(text: string, shop: Shop): Read<OrderWeight[]> {
 
 /** Orders with what their carriage costs by a survey; those heavier than it went are left out and counted. */
 export function withCosts(weights: readonly OrderWeight[], curve: readonly CostPoint[], which: 'mean' | 'most') {
-  const orders: FitOrder[] = [];
+  const orders = new Map<number, FitOrder & OrderWeight>();
   let beyond = 0;
   for (const { weight, count } of weights) {
     const cost = costAt(curve, weight, which);
     if (cost === null) beyond += count;
-    else orders.push({ weight, cost, count });
+    else orders.set(weight, { weight, cost, count: count + (orders.get(weight)?.count ?? 0) });
   }
-  return { orders, beyond };
+  return { orders: [...orders.values()], beyond };
+}
+
+/** Orders known by the weight of their goods, and the lane that packs and prices them. */
+export interface OrdersOf {
+  readonly book: RateBook;
+  readonly at: { readonly zone: string; readonly service: string };
+  readonly destination: Destination;
+  /** The weight the fitted card reads. */
+  readonly measure: WeightMeasureName;
+  readonly orders: readonly (FitOrder & OrderWeight)[];
+}
+
+/** An order as cards read it: `weight` is the one the fitted card reads. */
+export interface MeasuredOrder extends FitOrder {
+  readonly measures: Measures;
+}
+
+/** Orders packed as the lane's service packs them: the weight of a carton is part of what a card may read. */
+export function measuredOrders({ book, at, destination, measure, orders }: OrdersOf): MeasuredOrder[] {
+  const compiled = compile(book);
+  return orders.map(({ weight, cost, count }) => {
+    const line: CartLine = { quantity: 1, unitPrice: 0, weight: `${weight / GRAM} g`, delivered: true };
+    const measures = laneMeasures(compiled, at, [line], destination);
+    return { weight: measures[measure], cost, count, measures };
+  });
+}
+
+export interface Fitted {
+  readonly orders: readonly MeasuredOrder[];
+  readonly fit: Fit;
 }
 
 export interface Fitting {
-  readonly answer: Promise<Fit>;
+  readonly answer: Promise<Fitted>;
   readonly stop: () => void;
 }
 
 /** Fits in a worker; stopped, it never answers. */
-export function startFitting(orders: readonly FitOrder[], target: FitTarget): Fitting {
+export function startFitting(of: OrdersOf, target: FitTarget): Fitting {
   const worker = new Worker(new URL('./fit.worker.ts', import.meta.url), { type: 'module' });
-  const answer = new Promise<Fit>((resolve, reject) => {
-    worker.onmessage = ({ data }: MessageEvent<Fit>) => {
+  const answer = new Promise<Fitted>((resolve, reject) => {
+    worker.onmessage = ({ data }: MessageEvent<Fitted>) => {
       resolve(data);
       worker.terminate();
     };
     worker.onerror = (event) => reject(new Error(event.message));
   });
-  worker.postMessage({ orders, target });
+  worker.postMessage({ of, target });
   return { answer, stop: () => worker.terminate() };
 }
 
@@ -92,8 +126,7 @@ export function proposedCard(
 ): Card {
   const above = 'above' in present ? present.above : ({ kind: 'refer' } as const);
   const tiers = fit.tiers.map(({ upTo, next, price }) => {
-    const low = Math.ceil(upTo / GRAM);
-    const grams = Math.max(1, next === null ? low : roundestWithin(low, Math.ceil(next / GRAM)));
+    const grams = (next === null ? Math.ceil(upTo / GRAM) * GRAM : roundestWithin(upTo, next)) / GRAM;
     return {
       upTo: grams % 10 === 0 || grams > 1000 ? `${grams / 1000} kg` : `${grams} g`,
       result: { kind: 'amount' as const, amount: asPaid(price, taxRate, step) },
@@ -122,13 +155,11 @@ export interface Outcome {
   readonly unpriced: number;
 }
 
-const NOTHING = Object.fromEntries(MEASURES.map((measure) => [measure, 0])) as Measures;
-
-export function outcomeOf(card: Card, orders: readonly FitOrder[], taxRate: number, rounding: RoundingRule): Outcome {
+export function outcomeOf(card: Card, orders: readonly MeasuredOrder[], taxRate: number, rounding: RoundingRule): Outcome {
   const priceAt = priceOnCard(card, rounding);
   const outcome = { charged: 0, cost: 0, priced: 0, below: 0, unpriced: 0 };
-  for (const { weight, cost, count = 1 } of orders) {
-    const price = priceAt({ ...NOTHING, itemsWeight: weight, packedWeight: weight, billableWeight: weight, itemCount: 1, parcels: 1 });
+  for (const { measures, cost, count = 1 } of orders) {
+    const price = priceAt(measures);
     if (price < 0) {
       outcome.unpriced += count;
       continue;

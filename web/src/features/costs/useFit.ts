@@ -1,10 +1,10 @@
-import { costCurve, type Fit, type Lane, type Service, type Survey, type Zone } from '@ostrakon/core';
+import { costCurve, type Lane, type Service, type Survey, type Zone } from '@ostrakon/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { readCount, readMoney, readPercent } from '../../ui/readers.ts';
 import { toast } from '../../ui/toast.ts';
 import type { Read } from '../../ui/useTypedField.ts';
-import { type Fitting, proposedCard, readWeights, startFitting, type WeightMeasureName, withCosts } from './fitting.ts';
+import { type Fitted, type Fitting, proposedCard, readWeights, startFitting, type WeightMeasureName, withCosts } from './fitting.ts';
 
 export interface FittedLane {
   readonly zone: Zone;
@@ -34,7 +34,8 @@ function readTiers(text: string): Read<number> {
 /** A fit from what is typed to the card that is taken over. */
 export function useFit({ zone, service, lane, survey }: FittedLane) {
   const session = useDraftSession();
-  const { shop } = useDraft().book;
+  const { book } = useDraft();
+  const { shop } = book;
   const [typed, setTyped] = useState<FitTyped>({
     weights: TYPICAL,
     tiers: '6',
@@ -45,7 +46,7 @@ export function useFit({ zone, service, lane, survey }: FittedLane) {
     which: 'mean',
   });
   const [fitting, setFitting] = useState<Fitting | null>(null);
-  const [fit, setFit] = useState<Fit | null>(null);
+  const [fit, setFit] = useState<Fitted | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   useEffect(() => () => fitting?.stop(), [fitting]);
   const curve = useMemo(() => costCurve(survey, zone.id, service.id), [survey, zone.id, service.id]);
@@ -63,9 +64,12 @@ export function useFit({ zone, service, lane, survey }: FittedLane) {
   };
   const start = async () => {
     const { tiers, margin, loss } = read;
-    if (!tiers.ok || !margin.ok || !loss.ok) return;
+    const address = survey.addresses.find((one) => one.zone === zone.id);
+    if (!tiers.ok || !margin.ok || !loss.ok || !address) return;
     setFault(null);
-    const started = startFitting(orders, { tiers: tiers.value, margin: margin.value, mostLoss: loss.value });
+    const { measure } = typed;
+    const of = { book, at: { zone: zone.id, service: service.id }, destination: address.destination, measure, orders };
+    const started = startFitting(of, { tiers: tiers.value, margin: margin.value, mostLoss: loss.value });
     setFitting(started);
     try {
       setFit(await started.answer);
@@ -78,7 +82,7 @@ export function useFit({ zone, service, lane, survey }: FittedLane) {
     fitting?.stop();
     setFitting(null);
   };
-  const proposed = fit && proposedCard(fit, lane.card, { measure: typed.measure, taxRate, step: Number(typed.step) });
+  const proposed = fit && proposedCard(fit.fit, lane.card, { measure: typed.measure, taxRate, step: Number(typed.step) });
   const take = () => {
     if (!proposed) return;
     const outcome = session.dispatch({ name: 'setCard', args: { zone: zone.id, service: service.id, card: proposed } });
@@ -91,7 +95,7 @@ export function useFit({ zone, service, lane, survey }: FittedLane) {
     typed,
     set,
     read,
-    orders,
+    orders: fit?.orders ?? [],
     beyond,
     heaviest: curve.at(-1)?.weight ?? 0,
     taxRate,

@@ -1,5 +1,4 @@
 import { quoteZone } from '@ostrakon/core';
-import { useEffect } from 'react';
 import {
   CartesianGrid,
   ComposedChart,
@@ -13,7 +12,7 @@ import {
   YAxis,
 } from 'recharts';
 import { useBench } from '../../bench/BenchProvider.tsx';
-import { rateDesk } from '../../carriers/rateDesk.ts';
+import { useWanted } from '../../carriers/heardAnswers.ts';
 import { measureWords } from '../../words/quoteWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { stepShape } from './chartPoints.ts';
@@ -37,7 +36,7 @@ export function StepChart() {
   const { lane, card, at, service, zone } = useLane();
   const { compiled, shipments, carriers } = useBench();
   // A lane of another zone asks for more than the bench itself does.
-  useEffect(() => rateDesk.want(carriers.wanted));
+  useWanted(carriers);
   const measures = useCardMeasures();
   const format = useFormat();
   const shape = stepShape(card, lane.limits, measures, compiled.book.shop.pricing.rounding);

@@ -1,7 +1,7 @@
-import { CarrierAnswers, prepareCart, quoteZone } from '@ostrakon/core';
-import { lazy, Suspense, useEffect, useMemo } from 'react';
+import { prepareCart, quoteZone } from '@ostrakon/core';
+import { lazy, Suspense, useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
-import { rateDesk } from '../../carriers/rateDesk.ts';
+import { heardAnswers, useWanted } from '../../carriers/heardAnswers.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
 import { AddService } from './AddService.tsx';
@@ -24,18 +24,12 @@ export function Sheet({ face }: { face: Face }) {
   const choice = useChosenLanes();
   const live = useLiveAnswers(face === 'live');
   // Carriers of own prices are asked only where the sheet shows what they cost.
-  const carriers = useMemo(
-    () => new CarrierAnswers(heard.answers, { costs: face === 'margin', missing: 'waiting', samples, down }),
-    [heard, face, samples, down],
-  );
+  const carriers = useMemo(() => heardAnswers({ heard, samples, down }, face === 'margin'), [heard, face, samples, down]);
   const answers = useMemo(() => {
     const { shipments } = prepareCart(compiled, request, carriers);
     return compiled.zones.map((zone) => quoteZone(compiled, zone, shipments));
   }, [compiled, request, carriers]);
-  useEffect(() => {
-    // The face of rates shows no answer, so nobody is asked for it.
-    if (face !== 'rates') rateDesk.want(carriers.wanted);
-  });
+  useWanted(carriers, face !== 'rates');
   const look = {
     face,
     services: book.services,

@@ -1,8 +1,8 @@
-import { CarrierAnswers, compile, type Offer, prepareCart, quoteZone, type Withheld } from '@ostrakon/core';
+import { compile, type Offer, prepareCart, quoteZone, type Withheld } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useMemo } from 'react';
+import { useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
-import { rateDesk } from '../../carriers/rateDesk.ts';
+import { heardAnswers, useWanted } from '../../carriers/heardAnswers.ts';
 import { queries } from '../../draft/queries.ts';
 
 export type AnswerOf = (zone: string, service: string) => Offer | Withheld | undefined;
@@ -13,8 +13,8 @@ export function useLiveAnswers(wanted: boolean): AnswerOf | null {
   const { request, heard, samples, down } = useBench();
   const book = wanted ? data?.book : null;
   const compiled = useMemo(() => (book ? compile(book) : null), [book]);
-  const carriers = useMemo(() => new CarrierAnswers(heard.answers, { missing: 'waiting', samples, down }), [heard, samples, down]);
-  useEffect(() => rateDesk.want(carriers.wanted));
+  const carriers = useMemo(() => heardAnswers({ heard, samples, down }, false), [heard, samples, down]);
+  useWanted(carriers);
   return useMemo(() => {
     if (!compiled) return null;
     const { shipments } = prepareCart(compiled, request, carriers);
