@@ -97,8 +97,8 @@ export function createApp(parts: AppParts): Express {
     loadRoutes(loads, () => [draft.current.book, ...(editions.live ? [editions.live.book] : [])]),
   );
   api.use('/holidays', holidayRoutes());
-  api.use('/carriers', carrierRoutes({ accounts, gateway, carriers, draft }));
-  api.use('/surveys', surveyRoutes(surveys, draft, gateway));
+  api.use('/carriers', carrierRoutes({ accounts, gateway, carriers, draft, editions }));
+  api.use('/surveys', surveyRoutes(surveys, draft, gateway, log));
   api.use('/public/v1', publicRoutes(quotes));
   api.use(unknownAddress);
   app.use('/api', api);

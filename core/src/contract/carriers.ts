@@ -120,7 +120,7 @@ export const SurveyState = z.strictObject({
   id: Id,
   name: Name,
   at: z.iso.datetime(),
-  status: z.enum(['running', 'done', 'cancelled']),
+  status: z.enum(['running', 'done', 'failed']),
   /** Questions answered, of how many. */
   done: z.int(),
   total: z.int(),

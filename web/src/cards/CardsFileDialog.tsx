@@ -1,12 +1,13 @@
 import { type Lane, laneOf, type ReadCards } from '@ostrakon/core';
 import { useEffect, useRef, useState } from 'react';
 import { useDraft, useDraftSession } from '../draft/DraftProvider.tsx';
+import type { Asked } from '../ui/askWorker.ts';
 import { Button } from '../ui/Button.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { toast } from '../ui/toast.ts';
 import { cardRuns } from '../words/cardSentence.ts';
 import { useFormat } from '../words/useWords.ts';
-import { cardProblemWords, type Reading, startReading } from './cardsFile.ts';
+import { cardProblemWords, startReading } from './cardsFile.ts';
 
 const MOST_SHOWN = 40;
 const MOST_BYTES = 20_000_000;
@@ -44,7 +45,7 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
   const format = useFormat();
   const [read, setRead] = useState<ReadCards | null>(null);
   const [fault, setFault] = useState<string | null>(null);
-  const [reading, setReading] = useState<Reading | null>(null);
+  const [reading, setReading] = useState<Asked<ReadCards> | null>(null);
   const open = async (file: File | undefined) => {
     setFault(null);
     setRead(null);

@@ -1,5 +1,6 @@
 import { type CardFileProblem, type CardRowProblem, cardsToRows, FORMULA_START, type RateBook, type ReadCards } from '@ostrakon/core';
 import Papa from 'papaparse';
+import { type Asked, askWorker } from '../ui/askWorker.ts';
 import { download } from '../ui/download.ts';
 import { typedProblemWords } from '../words/typedProblem.ts';
 import type { CardsToRead } from './cards.worker.ts';
@@ -10,24 +11,9 @@ export function downloadCards(book: RateBook, lanes?: readonly { zone: string; s
   download('prices.csv', `${Papa.unparse(rows, { escapeFormulae: FORMULA_START, newline: '\r\n' })}\r\n`);
 }
 
-export interface Reading {
-  readonly answer: Promise<ReadCards>;
-  readonly stop: () => void;
-}
-
 /** Reads a file of cards beside the page, which stays free; stopped, it never answers. */
-export function startReading(text: string, book: RateBook): Reading {
-  const worker = new Worker(new URL('./cards.worker.ts', import.meta.url), { type: 'module' });
-  const answer = new Promise<ReadCards>((resolve, reject) => {
-    worker.onmessage = ({ data }: MessageEvent<ReadCards>) => {
-      resolve(data);
-      worker.terminate();
-    };
-    worker.onerror = (event) => reject(new Error(event.message));
-  });
-  worker.postMessage({ text, book } satisfies CardsToRead);
-  return { answer, stop: () => worker.terminate() };
-}
+export const startReading = (text: string, book: RateBook): Asked<ReadCards> =>
+  askWorker(new Worker(new URL('./cards.worker.ts', import.meta.url), { type: 'module' }), { text, book } satisfies CardsToRead);
 
 const words: Record<Exclude<CardRowProblem['code'], 'typed' | 'refused'>, string> = {
   columnMissing: 'This column is missing.',

@@ -21,6 +21,7 @@ export const carrierApi = {
   open: (account: OpenAccount) => ask(CarrierState, '/carriers', post(account)),
   edit: (id: string, change: EditAccount) => ask(CarrierState, `/carriers/${id}`, send('PATCH', change)),
   remove: (id: string) => ask(CarrierState, `/carriers/${id}`, { method: 'DELETE' }),
+  restore: (id: string) => ask(CarrierState, `/carriers/${id}/restore`, post({})),
   refresh: (id: string) => ask(CarrierState, `/carriers/${id}/services`, post({})),
   closedDays: async (id: string, year: number): Promise<ClosedDays[]> =>
     (await ask(CarrierClosedDays, `/carriers/${id}/closed-days?year=${year}`)).closed,
@@ -29,6 +30,7 @@ export const carrierApi = {
   survey: (id: string) => ask(Survey, `/surveys/${id}`),
   startSurvey: (id: string, survey: SurveyRequest) => ask(SurveyState, '/surveys', post({ id, survey })),
   removeSurvey: async (id: string) => (await ask(SurveyList, `/surveys/${id}`, { method: 'DELETE' })).surveys,
+  restoreSurvey: async (id: string) => (await ask(SurveyList, `/surveys/${id}/restore`, post({}))).surveys,
 };
 
 export const carrierQueries = {

@@ -1,8 +1,14 @@
-import { type BelowCost, belowCost, type CompiledBook } from '@ostrakon/core';
+import type { BelowCost, RateBook } from '@ostrakon/core';
+import { askWorker } from '../ui/askWorker.ts';
 import { carrierApi } from './carrierApi.ts';
 
 /** Lanes that sell below what carriers asked in the latest survey; none while there is no survey. */
-export async function lanesBelowCost(compiled: CompiledBook): Promise<BelowCost[]> {
+export async function lanesBelowCost(book: RateBook, signal: AbortSignal): Promise<readonly BelowCost[]> {
   const latest = (await carrierApi.surveys()).find(({ status }) => status === 'done');
-  return latest ? belowCost(compiled, await carrierApi.survey(latest.id)) : [];
+  if (!latest) return [];
+  const survey = await carrierApi.survey(latest.id);
+  const worker = new Worker(new URL('./belowCost.worker.ts', import.meta.url), { type: 'module' });
+  const { answer, stop } = askWorker<readonly BelowCost[]>(worker, { book, survey });
+  signal.addEventListener('abort', stop, { once: true });
+  return answer;
 }

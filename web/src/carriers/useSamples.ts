@@ -1,5 +1,6 @@
 import type { Destination, RateBook } from '@ostrakon/core';
 import { useEffect, useRef, useState } from 'react';
+import { askWorker } from '../ui/askWorker.ts';
 
 const NONE: ReadonlyMap<string, Destination> = new Map();
 
@@ -14,12 +15,9 @@ export function useSamples(book: RateBook): ReadonlyMap<string, Destination> {
   useEffect(() => {
     if (!wanted) return undefined;
     const worker = new Worker(new URL('./samples.worker.ts', import.meta.url), { type: 'module' });
-    worker.onmessage = ({ data }: MessageEvent<Map<string, Destination>>) => {
-      setSamples(data);
-      worker.terminate();
-    };
-    worker.postMessage(latest.current);
-    return () => worker.terminate();
+    const { answer, stop } = askWorker<Map<string, Destination>>(worker, latest.current);
+    void answer.then(setSamples);
+    return stop;
   }, [wanted, places]);
   return samples;
 }

@@ -51,7 +51,8 @@ export interface Format {
 }
 
 export function formatFor({ currency, locale, units }: Shop): Format {
-  const money = (minor: number) => formatMoney(minor, currency, locale);
+  // A minus as wide as the plus beside it.
+  const money = (minor: number) => formatMoney(minor, currency, locale).replace('-', '−');
   const mass = (micrograms: number, beside?: number) => formatMass(micrograms, units, locale, beside);
   const count = (number: number, one: string) => `${formatNumber(number, 0, locale)} ${number === 1 ? one : `${one}s`}`;
   const measured = (measure: Measure, base: number, beside?: number) => {

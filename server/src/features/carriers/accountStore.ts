@@ -17,7 +17,12 @@ export interface HeldAccount {
   readonly newServices: NewServices;
   readonly services: readonly KnownService[];
   readonly tariff: Tariff | null;
+  /** Its place among the accounts. */
+  readonly position: number;
 }
+
+/** An account before the store has it. */
+export type NewAccount = Omit<HeldAccount, 'keySetAt' | 'position'>;
 
 const Services = z.array(KnownService);
 
@@ -27,6 +32,8 @@ export class AccountStore {
   readonly #secrets: Secrets;
   readonly #now: () => string;
   #accounts: readonly HeldAccount[] = [];
+  /** What was removed since the start, so that it can be taken back. */
+  readonly #removed = new Map<string, HeldAccount>();
 
   private constructor(database: Database, secrets: Secrets, now: () => string) {
     this.#database = database;
@@ -41,7 +48,7 @@ export class AccountStore {
     return store;
   }
 
-  #fromRow({ lockedKey, services, tariff, currency, newServices, kind, position: _position, ...row }: CarrierAccountRow): HeldAccount {
+  #fromRow({ lockedKey, services, tariff, currency, newServices, kind, ...row }: CarrierAccountRow): HeldAccount {
     return {
       ...row,
       kind: z.enum(['service', 'tariff']).parse(kind),
@@ -67,11 +74,10 @@ export class AccountStore {
     return account;
   }
 
-  async #write(next: HeldAccount, position: number): Promise<void> {
+  async #write(next: HeldAccount): Promise<void> {
     const { key, services, tariff, ...facts } = next;
     const row: CarrierAccountRow = {
       ...facts,
-      position,
       lockedKey: key === null ? null : this.#secrets.lock(key, next.id),
       services: JSON.stringify(services),
       tariff: tariff && JSON.stringify(tariff),
@@ -79,14 +85,15 @@ export class AccountStore {
     await this.#database.write(
       (manager) => manager.save(CarrierAccountEntity, row),
       () => {
-        this.#accounts = this.find(next.id) ? this.#accounts.map((held) => (held.id === next.id ? next : held)) : [...this.#accounts, next];
+        this.#accounts = [...this.#accounts.filter(({ id }) => id !== next.id), next].sort((a, b) => a.position - b.position);
       },
     );
   }
 
-  async add(account: Omit<HeldAccount, 'keySetAt'>): Promise<void> {
+  async add(account: NewAccount): Promise<void> {
     if (this.find(account.id)) throw new HttpProblem('id-in-use', `A carrier account with the id "${account.id}" exists already.`);
-    await this.#write({ ...account, keySetAt: account.key === null ? null : this.#now() }, this.#accounts.length);
+    const position = 1 + Math.max(-1, ...this.#accounts.map((held) => held.position));
+    await this.#write({ ...account, position, keySetAt: account.key === null ? null : this.#now() });
   }
 
   async edit(id: string, { key, seen, tariff, ...facts }: EditAccount & { services?: readonly KnownService[] }): Promise<void> {
@@ -98,22 +105,32 @@ export class AccountStore {
       ...(tariff !== undefined && { tariff, services: servicesOfTariff(tariff) }),
     };
     const services = seen ? next.services.map((service) => ({ ...service, fresh: false })) : next.services;
-    await this.#write({ ...next, services }, this.#accounts.indexOf(account));
+    await this.#write({ ...next, services });
   }
 
   async remove(id: string): Promise<void> {
-    this.require(id);
+    const account = this.require(id);
     await this.#database.write(
       (manager) => manager.delete(CarrierAccountEntity, { id }),
       () => {
-        this.#accounts = this.#accounts.filter((account) => account.id !== id);
+        this.#accounts = this.#accounts.filter((held) => held.id !== id);
+        this.#removed.set(id, account);
       },
     );
+  }
+
+  /** Takes a removal back, with the key; until the server is started anew. */
+  async restore(id: string): Promise<void> {
+    const account = this.#removed.get(id);
+    if (!account) throw new HttpProblem('not-found', `No carrier account "${id}" was removed.`);
+    if (this.find(id)) throw new HttpProblem('id-in-use', `A carrier account with the id "${id}" exists already.`);
+    await this.#write(account);
+    this.#removed.delete(id);
   }
 }
 
 /** An account as it is first held; its services are not known yet where they are to be asked for. */
-export function heldAccount(asked: OpenAccount, currency?: Currency): Omit<HeldAccount, 'keySetAt'> {
+export function heldAccount(asked: OpenAccount, currency?: Currency): NewAccount {
   const facts = { id: asked.id, name: asked.name, kind: asked.kind, newServices: 'off' as const };
   if (asked.kind === 'service')
     return { ...facts, carrier: asked.carrier, currency: currency ?? 'CAD', key: asked.key, tariff: null, services: [] };

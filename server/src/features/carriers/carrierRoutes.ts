@@ -1,8 +1,18 @@
-import { AskRates, type CarrierAccount, type CarrierState, EditAccount, LabelRequest, NewServices, OpenAccount } from '@ostrakon/core';
+import {
+  AskRates,
+  type CarrierAccount,
+  type CarrierState,
+  EditAccount,
+  LabelRequest,
+  NewServices,
+  OpenAccount,
+  type RateBook,
+} from '@ostrakon/core';
 import { type Response, Router } from 'express';
 import { z } from 'zod';
 import { HttpProblem } from '../../http/problems.ts';
 import type { DraftStore } from '../draft/draftStore.ts';
+import type { EditionStore } from '../editions/editionStore.ts';
 import { type AccountStore, type HeldAccount, heldAccount } from './accountStore.ts';
 import { CarrierFailure, CarrierSaysNo } from './carrierPort.ts';
 import type { KnownCarrier } from './connections.ts';
@@ -14,10 +24,11 @@ export interface CarrierParts {
   readonly gateway: CarrierGateway;
   readonly carriers: readonly KnownCarrier[];
   readonly draft: DraftStore;
+  readonly editions: Pick<EditionStore, 'live'>;
 }
 
 /** An account as it may be shown: without its key. */
-function shown({ key: _key, services, ...account }: HeldAccount, gateway: CarrierGateway): CarrierAccount {
+function shown({ key: _key, position: _position, services, ...account }: HeldAccount, gateway: CarrierGateway): CarrierAccount {
   return { ...account, services: [...services], circuit: gateway.circuit(account.id) };
 }
 
@@ -91,7 +102,7 @@ async function openAccount({ accounts, gateway, carriers }: CarrierParts, asked:
   const account = heldAccount(asked, carrier.currency);
   if (accounts.find(asked.id)) throw new HttpProblem('id-in-use', `A carrier account with the id "${asked.id}" exists already.`);
   // A key that is not accepted is told at once, not when the first buyer asks.
-  const probe = { ...account, keySetAt: null };
+  const probe = { ...account, keySetAt: null, position: 0 };
   const listed = await heard(probe, gateway.services(probe)).finally(() => gateway.forget(account.id));
   await accounts.add({ ...account, services: knownAfter([], listed) });
 }
@@ -108,9 +119,21 @@ async function editAccount({ accounts, gateway }: CarrierParts, id: string, chan
   if (change.key !== undefined || change.tariff !== undefined) gateway.forget(id);
 }
 
+async function removeAccount({ accounts, gateway, draft, editions }: CarrierParts, id: string): Promise<void> {
+  accounts.require(id);
+  const used = (book: RateBook | undefined) =>
+    book?.services.filter(({ carriage }) => carriage?.account === id).map(({ name }) => name) ?? [];
+  const [drafted, live] = [used(draft.current.book), used(editions.live?.book)];
+  if (drafted.length > 0) throw new HttpProblem('account-in-use', `Still carries ${drafted.join(', ')}. Take it off these services first.`);
+  if (live.length > 0)
+    throw new HttpProblem('account-in-use', `Still carries ${live.join(', ')} in the live edition. Publish without it first.`);
+  await accounts.remove(id);
+  gateway.forget(id);
+}
+
 /** Carriers and what they ask: for the owner only. */
 export function carrierRoutes(parts: CarrierParts): Router {
-  const { accounts, gateway, draft } = parts;
+  const { accounts, gateway } = parts;
   const state = (res: Response) => void res.set('Cache-Control', 'no-store').json(stateOf(parts));
   return Router()
     .get('/', (_req, res) => state(res))
@@ -149,12 +172,11 @@ export function carrierRoutes(parts: CarrierParts): Router {
       state(res);
     })
     .delete('/:id', async (req, res) => {
-      const { id } = req.params;
-      accounts.require(id);
-      const used = draft.current.book.services.filter(({ carriage }) => carriage?.account === id).map(({ name }) => name);
-      if (used.length > 0) throw new HttpProblem('account-in-use', `Still carries ${used.join(', ')}. Take it off these services first.`);
-      await accounts.remove(id);
-      gateway.forget(id);
+      await removeAccount(parts, req.params.id);
+      state(res);
+    })
+    .post('/:id/restore', async (req, res) => {
+      await accounts.restore(req.params.id);
       state(res);
     });
 }

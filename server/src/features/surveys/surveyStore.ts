@@ -1,13 +1,19 @@
 import { type RateBook, Survey, type SurveyRequest, type SurveyState } from '@ostrakon/core';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
-import { SurveyEntity } from '../../persistence/entities.ts';
+import { SurveyEntity, type SurveyRow } from '../../persistence/entities.ts';
 import type { CarrierGateway } from '../carriers/gateway.ts';
 import { planSurvey } from './surveyRunner.ts';
 
 interface Job {
   state: SurveyState;
   readonly stop: AbortController;
+}
+
+/** Who is asked, and who is told when a survey comes to nothing. */
+export interface SurveyMeans {
+  readonly ask: CarrierGateway['many'];
+  failed(error: Error): void;
 }
 
 const MOST_KEPT = 50;
@@ -17,6 +23,8 @@ export class SurveyStore {
   readonly #database: Database;
   readonly #now: () => string;
   readonly #jobs = new Map<string, Job>();
+  /** What was forgotten since the start, so that it can be taken back. */
+  readonly #forgotten = new Map<string, SurveyRow>();
 
   constructor(database: Database, now: () => string) {
     this.#database = database;
@@ -43,7 +51,7 @@ export class SurveyStore {
   }
 
   /** Starts a survey; its progress is in the list. */
-  async start(id: string, request: SurveyRequest, book: RateBook, ask: CarrierGateway['many']): Promise<SurveyState> {
+  async start(id: string, request: SurveyRequest, book: RateBook, { ask, failed }: SurveyMeans): Promise<SurveyState> {
     if (this.#jobs.has(id) || (await this.#database.read.findOneBy(SurveyEntity, { id }))) {
       throw new HttpProblem('id-in-use', `A survey with the id "${id}" exists already.`);
     }
@@ -75,8 +83,10 @@ export class SurveyStore {
       job.state = { ...job.state, status: 'done' };
       this.#jobs.delete(id);
     };
-    void finish().catch(() => {
-      job.state = { ...job.state, status: 'cancelled' };
+    // Until it is put away, the list tells that it came to nothing.
+    void finish().catch((error: Error) => {
+      job.state = { ...job.state, status: 'failed' };
+      failed(error);
     });
     return job.state;
   }
@@ -99,8 +109,20 @@ export class SurveyStore {
       return;
     }
     await this.#database.write(async (manager) => {
-      const { affected } = await manager.delete(SurveyEntity, { id });
-      if (!affected) throw new HttpProblem('not-found', 'This survey is not kept here.');
+      const row = await manager.findOneBy(SurveyEntity, { id });
+      if (!row) throw new HttpProblem('not-found', 'This survey is not kept here.');
+      await manager.delete(SurveyEntity, { id });
+      this.#forgotten.set(id, row);
     });
+  }
+
+  /** Takes a survey that was forgotten back; until the server is started anew. */
+  async restore(id: string): Promise<void> {
+    const row = this.#forgotten.get(id);
+    if (!row) throw new HttpProblem('not-found', 'This survey was not forgotten here.');
+    await this.#database.write(
+      (manager) => manager.insert(SurveyEntity, row),
+      () => this.#forgotten.delete(id),
+    );
   }
 }

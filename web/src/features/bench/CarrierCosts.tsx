@@ -139,10 +139,7 @@ function Margin({ offer, format }: { offer: Priced; format: Format }) {
       <dt>{tax > 0 ? 'Price without tax' : 'Price'}</dt>
       <dd className="text-right">{format.money(offer.price - tax)}</dd>
       <dt className="font-semibold">{loss ? 'Loss' : 'Margin'}</dt>
-      <dd className={`text-right font-semibold ${loss ? 'text-fault' : 'text-glaze'}`}>
-        {loss ? '−' : ''}
-        {format.money(Math.abs(found.margin))}
-      </dd>
+      <dd className={`text-right font-semibold ${loss ? 'text-fault' : 'text-glaze'}`}>{format.money(found.margin)}</dd>
     </dl>
   );
 }

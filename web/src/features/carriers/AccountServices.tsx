@@ -123,7 +123,7 @@ export function AccountServices({ account }: { account: CarrierAccount }) {
   const toggle = (code: string) => setTicked(ticked.includes(code) ? ticked.filter((one) => one !== code) : [...ticked, code]);
   return (
     <div className="mt-3">
-      <table className="w-full text-sm">
+      <table className="w-full table-fixed text-sm">
         <thead className="text-left text-ash">
           <tr>
             <th scope="col" className="w-8">
@@ -132,7 +132,7 @@ export function AccountServices({ account }: { account: CarrierAccount }) {
             <th scope="col" className="py-1 font-normal">
               Service
             </th>
-            <th scope="col" className="font-normal">
+            <th scope="col" className="w-64 font-normal">
               In this shop
             </th>
           </tr>

@@ -4,6 +4,7 @@ import { lazy, Suspense, useState } from 'react';
 import { carrierApi, carrierQueries } from '../../carriers/carrierApi.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { toast } from '../../ui/toast.ts';
 import { isSilence, silenceWords } from '../../words/carrierWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { AccountKey } from './AccountKey.tsx';
@@ -23,6 +24,11 @@ function Account({ account }: { account: CarrierAccount }) {
   const uses = services.filter(({ carriage }) => carriage?.account === account.id);
   const fresh = account.services.filter((service) => service.fresh);
   const circuit = circuits[account.circuit];
+  const remove = async () => {
+    if (!(await change(() => carrierApi.remove(account.id)))) return;
+    const undo = () => void change(() => carrierApi.restore(account.id));
+    toast(`${account.name} removed`, { action: { label: 'Undo', onClick: undo } });
+  };
   return (
     <section aria-label={account.name} className="rounded-lg border border-line-strong bg-paper p-4">
       <div className="flex items-start justify-between gap-4">
@@ -47,7 +53,7 @@ function Account({ account }: { account: CarrierAccount }) {
             className="text-fault!"
             disabled={uses.length > 0}
             title={uses.length > 0 ? 'Take it off its services first' : undefined}
-            onClick={() => void change(() => carrierApi.remove(account.id))}
+            onClick={() => void remove()}
           >
             Remove
           </Button>

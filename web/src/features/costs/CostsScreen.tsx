@@ -135,12 +135,19 @@ export function CostsScreen() {
   const [fullest] = [...carried].sort((a, b) => priced(b.id) - priced(a.id));
   const service = carried.find(({ id }) => id === search.get('service')) ?? fullest;
   const show = (more: Record<string, string>) => setSearch({ ...Object.fromEntries(search), ...more }, { replace: true });
-  const remove = async (id: string) => {
+  const failed = surveys?.find(({ status }) => status === 'failed');
+  const change = async (work: Promise<SurveyState[]>): Promise<boolean> => {
     try {
-      client.setQueryData(carrierQueries.surveys.queryKey, await carrierApi.removeSurvey(id));
+      client.setQueryData(carrierQueries.surveys.queryKey, await work);
+      return true;
     } catch (error) {
       toast.error((error as Error).message);
+      return false;
     }
+  };
+  const forget = async (id: string) => {
+    if (!(await change(carrierApi.removeSurvey(id)))) return;
+    toast('Survey forgotten', { action: { label: 'Undo', onClick: () => void change(carrierApi.restoreSurvey(id)) } });
   };
   return (
     <div className="p-4">
@@ -155,7 +162,15 @@ export function CostsScreen() {
           Ask the carriers…
         </Button>
       </div>
-      {running && <Progress survey={running} onStop={() => void remove(running.id)} />}
+      {running && <Progress survey={running} onStop={() => void change(carrierApi.removeSurvey(running.id))} />}
+      {failed && (
+        <p role="alert" className="mb-3 flex items-center gap-3 rounded-lg border border-fault bg-fault-soft px-4 py-2 text-fault">
+          The survey of {format.moment(failed.at)} could not be finished; nothing of it was kept. Ask again.
+          <Button look="quiet" onClick={() => void change(carrierApi.removeSurvey(failed.id))}>
+            Put away
+          </Button>
+        </p>
+      )}
       {!survey && !running && (
         <p className="rounded-lg border border-line-strong bg-paper px-4 py-3">
           Nothing has been asked yet.{' '}
@@ -190,7 +205,7 @@ export function CostsScreen() {
                 </option>
               ))}
             </Select>
-            <Button look="quiet" className="text-fault!" onClick={() => void remove(survey.id)}>
+            <Button look="quiet" className="text-fault!" onClick={() => void forget(survey.id)}>
               Forget this survey
             </Button>
           </div>

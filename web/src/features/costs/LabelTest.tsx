@@ -48,7 +48,8 @@ function PriceCell({
     const why = answer?.status === 'silent' ? silenceWords[answer.why] : answer?.declined.find(({ service }) => service === code)?.message;
     return (
       <span className="text-ash" title={why}>
-        {answer ? '–' : '…'}
+        <span aria-hidden>{answer ? '–' : '…'}</span>
+        <span className="sr-only">{answer ? (why ?? 'no price') : 'being asked'}</span>
       </span>
     );
   }
@@ -131,8 +132,8 @@ export function LabelTest() {
             <caption className="sr-only">What each carton costs by each carrier service</caption>
             <thead>
               <tr>
-                <th scope="col" className="px-3 py-2 text-left font-normal text-ash">
-                  Packed into
+                <th scope="col" className="px-3 py-2 text-left align-bottom font-normal text-ash">
+                  Packed into; costs in {format.currency}
                 </th>
                 {columns.map(({ key, carrier, name }) => (
                   <th key={key} scope="col" className="px-2 py-2 text-right align-bottom font-normal">
@@ -155,7 +156,7 @@ export function LabelTest() {
                       </span>
                     </th>
                     {columns.map((column) => (
-                      <td key={column.key} className="px-1 py-1.5 text-right">
+                      <td key={column.key} className="px-2 py-1.5 text-right">
                         <PriceCell
                           ask={askOf(row, column.at)}
                           column={column}

@@ -9,7 +9,7 @@ import { Button } from '../../ui/Button.tsx';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { Segments } from '../../ui/Segments.tsx';
-import { readSurveyForm, USUAL_WEIGHTS } from './probes.ts';
+import { type LadderPacking, readSurveyForm, USUAL_WEIGHTS } from './probes.ts';
 
 function ChooseGoods({
   products,
@@ -51,13 +51,14 @@ export function SurveyDialog({ onClose }: { onClose: () => void }) {
   const { products } = useBench();
   const [of, setOf] = useState<'weights' | 'goods'>('weights');
   const [weights, setWeights] = useState(USUAL_WEIGHTS.join(', '));
+  const [packing, setPacking] = useState<LadderPacking>('usual');
   const [goods, setGoods] = useState<ReadonlySet<string>>(new Set());
   const [zones, setZones] = useState<ReadonlySet<string>>(() => new Set(book.zones.map(({ id }) => id)));
   const [addresses, setAddresses] = useState('3');
   const [fault, setFault] = useState<{ at: string; message: string } | null>(null);
   const all = [...products.values()];
   const start = async () => {
-    const read = readSurveyForm({ of, weights, goods, addresses, zones }, book, all);
+    const read = readSurveyForm({ of, weights, packing, goods, addresses, zones }, book, all);
     if (!read.ok) return setFault(read);
     try {
       await carrierApi.startSurvey(`survey-${Date.now().toString(36)}`, read.survey);
@@ -68,6 +69,8 @@ export function SurveyDialog({ onClose }: { onClose: () => void }) {
     }
     return undefined;
   };
+  const { packaging, usual } = book.packing;
+  const carton = packaging.find(({ id }) => id === usual)?.name;
   const at = (field: string) => (fault?.at === field ? fault.message : undefined);
   return (
     <Modal
@@ -94,7 +97,25 @@ export function SurveyDialog({ onClose }: { onClose: () => void }) {
           onChange={setOf}
         />
         {of === 'weights' ? (
-          <LabelledInput label="Weights, between commas" value={weights} onType={setWeights} fault={at('weights')} />
+          <>
+            <LabelledInput label="Weights, between commas" value={weights} onType={setWeights} fault={at('weights')} />
+            <div className="flex flex-wrap items-center gap-3">
+              <Segments
+                label="How they are sent"
+                value={packing}
+                choices={[
+                  ['usual', carton === undefined ? 'In a carton' : `In the usual packaging, ${carton}`],
+                  ['bare', 'Weight alone'],
+                ]}
+                onChange={setPacking}
+              />
+              <span className="text-sm text-ash">
+                {packing === 'usual'
+                  ? 'Its own weight and its volume count.'
+                  : 'No volume counts: what goods cost that are small for their weight.'}
+              </span>
+            </div>
+          </>
         ) : (
           <>
             <ChooseGoods products={all} chosen={goods} onChange={setGoods} />

@@ -2,7 +2,7 @@ import { Card, emptyBook, fitTiers, NO_MEASURES, priceOnCard } from '@ostrakon/c
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { asPaid, measuredOrders, outcomeOf, proposedCard, readWeights, withCosts, withoutTax } from './fitting.ts';
-import { goodsProbes, readLadder, readSurveyForm } from './probes.ts';
+import { askedBare, goodsProbes, readLadder, readSurveyForm } from './probes.ts';
 
 const { shop } = emptyBook();
 const KILO = 1_000_000_000;
@@ -123,18 +123,29 @@ test('orders are packed before they are fitted: the carton weighs, too, and its 
   const empty = emptyBook();
   const book = { ...empty, zones: [canada], packing: { ...empty.packing, packaging: [carton] } };
   const orders = [{ weight: KILO, cost: 700, count: 3 }];
-  const of = { book, at: { zone: 'canada', service: 'ground' }, destination: { country: 'CA' as const }, orders };
+  const of = { book, at: { zone: 'canada', service: 'ground' }, destination: { country: 'CA' as const }, orders, bare: false };
   // 40 × 30 × 20 cm count for 4.8 kg at 5000 cm³ to the kilogram (common practice, no published source).
   const weightBy = (measure: 'itemsWeight' | 'packedWeight' | 'billableWeight') => measuredOrders({ ...of, measure })[0]!.weight / KILO;
   expect([weightBy('itemsWeight'), weightBy('packedWeight'), weightBy('billableWeight')]).toEqual([1, 1.24, 4.8]);
   expect(measuredOrders({ ...of, measure: 'packedWeight' })[0]).toMatchObject({ cost: 700, count: 3 });
+  expect(measuredOrders({ ...of, measure: 'billableWeight', bare: true })[0]!.weight).toBe(KILO);
 });
 
 test('a survey as typed: what is missing is told at its field', () => {
   const book = { ...emptyBook(), zones: [{ id: 'near', name: 'Near', places: [], taxRate: 0, lanes: {} }] };
-  const form = { of: 'weights' as const, weights: '2 kg, 1', goods: new Set<string>(), addresses: '3', zones: new Set(['near']) };
+  const form = {
+    of: 'weights' as const,
+    packing: 'usual' as const,
+    weights: '2 kg, 1',
+    goods: new Set<string>(),
+    addresses: '3',
+    zones: new Set(['near']),
+  };
   const read = readSurveyForm(form, book, []);
   expect(read.ok && read.survey.probes.map(({ name }) => name)).toEqual(['1 kg', '2 kg']);
+  expect(read.ok && askedBare(read.survey)).toBe(false);
+  const bare = readSurveyForm({ ...form, packing: 'bare' }, book, []);
+  expect(bare.ok && askedBare(bare.survey)).toBe(true);
   expect(readSurveyForm({ ...form, weights: 'x' }, book, [])).toMatchObject({ at: 'weights' });
   expect(readSurveyForm({ ...form, addresses: '51' }, book, [])).toMatchObject({ at: 'addresses' });
   expect(readSurveyForm({ ...form, zones: new Set() }, book, [])).toMatchObject({ at: 'zones' });

@@ -19,6 +19,7 @@ import {
   roundestWithin,
   type Shop,
 } from '@ostrakon/core';
+import { type Asked, askWorker } from '../../ui/askWorker.ts';
 import type { Read } from '../../ui/useTypedField.ts';
 import { typedProblemWords } from '../../words/typedProblem.ts';
 
@@ -67,6 +68,8 @@ export interface OrdersOf {
   readonly destination: Destination;
   /** The weight the fitted card reads. */
   readonly measure: WeightMeasureName;
+  /** Sent as they are, as the survey asked for them, without a carton. */
+  readonly bare: boolean;
   readonly orders: readonly (FitOrder & OrderWeight)[];
 }
 
@@ -76,10 +79,10 @@ export interface MeasuredOrder extends FitOrder {
 }
 
 /** Orders packed as the lane's service packs them: the weight of a carton is part of what a card may read. */
-export function measuredOrders({ book, at, destination, measure, orders }: OrdersOf): MeasuredOrder[] {
+export function measuredOrders({ book, at, destination, measure, bare, orders }: OrdersOf): MeasuredOrder[] {
   const compiled = compile(book);
   return orders.map(({ weight, cost, count }) => {
-    const line: CartLine = { quantity: 1, unitPrice: 0, weight: `${weight / GRAM} g`, delivered: true };
+    const line: CartLine = { quantity: 1, unitPrice: 0, weight: `${weight / GRAM} g`, delivered: true, ...(bare && { ownBox: true }) };
     const measures = laneMeasures(compiled, at, [line], destination);
     return { weight: measures[measure], cost, count, measures };
   });
@@ -90,24 +93,9 @@ export interface Fitted {
   readonly fit: Fit;
 }
 
-export interface Fitting {
-  readonly answer: Promise<Fitted>;
-  readonly stop: () => void;
-}
-
-/** Fits in a worker; stopped, it never answers. */
-export function startFitting(of: OrdersOf, target: FitTarget): Fitting {
-  const worker = new Worker(new URL('./fit.worker.ts', import.meta.url), { type: 'module' });
-  const answer = new Promise<Fitted>((resolve, reject) => {
-    worker.onmessage = ({ data }: MessageEvent<Fitted>) => {
-      resolve(data);
-      worker.terminate();
-    };
-    worker.onerror = (event) => reject(new Error(event.message));
-  });
-  worker.postMessage({ of, target });
-  return { answer, stop: () => worker.terminate() };
-}
+/** Packs and fits in a worker; stopped, it never answers. */
+export const startFitting = (of: OrdersOf, target: FitTarget): Asked<Fitted> =>
+  askWorker(new Worker(new URL('./fit.worker.ts', import.meta.url), { type: 'module' }), { of, target });
 
 const GRAM = 1_000_000;
 
@@ -126,7 +114,8 @@ export function proposedCard(
 ): Card {
   const above = 'above' in present ? present.above : ({ kind: 'refer' } as const);
   const tiers = fit.tiers.map(({ upTo, next, price }) => {
-    const grams = (next === null ? Math.ceil(upTo / GRAM) * GRAM : roundestWithin(upTo, next)) / GRAM;
+    // Beyond the heaviest order the cost is not known: its tier ends there, or a little above it.
+    const grams = roundestWithin(upTo, next ?? Math.ceil(upTo * 1.02)) / GRAM;
     return {
       upTo: grams % 10 === 0 || grams > 1000 ? `${grams / 1000} kg` : `${grams} g`,
       result: { kind: 'amount' as const, amount: asPaid(price, taxRate, step) },

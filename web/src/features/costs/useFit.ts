@@ -1,10 +1,12 @@
 import { costCurve, type Lane, type Service, type Survey, type Zone } from '@ostrakon/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import type { Asked } from '../../ui/askWorker.ts';
 import { readCount, readMoney, readPercent } from '../../ui/readers.ts';
 import { toast } from '../../ui/toast.ts';
 import type { Read } from '../../ui/useTypedField.ts';
-import { type Fitted, type Fitting, proposedCard, readWeights, startFitting, type WeightMeasureName, withCosts } from './fitting.ts';
+import { type Fitted, proposedCard, readWeights, startFitting, type WeightMeasureName, withCosts } from './fitting.ts';
+import { askedBare } from './probes.ts';
 
 export interface FittedLane {
   readonly zone: Zone;
@@ -45,7 +47,7 @@ export function useFit({ zone, service, lane, survey }: FittedLane) {
     measure: lane.card.kind === 'weightTiers' ? (lane.card.measure as WeightMeasureName) : 'packedWeight',
     which: 'mean',
   });
-  const [fitting, setFitting] = useState<Fitting | null>(null);
+  const [fitting, setFitting] = useState<Asked<Fitted> | null>(null);
   const [fit, setFit] = useState<Fitted | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   useEffect(() => () => fitting?.stop(), [fitting]);
@@ -68,7 +70,14 @@ export function useFit({ zone, service, lane, survey }: FittedLane) {
     if (!tiers.ok || !margin.ok || !loss.ok || !address) return;
     setFault(null);
     const { measure } = typed;
-    const of = { book, at: { zone: zone.id, service: service.id }, destination: address.destination, measure, orders };
+    const of = {
+      book,
+      at: { zone: zone.id, service: service.id },
+      destination: address.destination,
+      measure,
+      bare: askedBare(survey),
+      orders,
+    };
     const started = startFitting(of, { tiers: tiers.value, margin: margin.value, mostLoss: loss.value });
     setFitting(started);
     try {

@@ -1,27 +1,22 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useBench } from '../../bench/BenchProvider.tsx';
-import { lanesBelowCost } from '../../carriers/lanesBelowCost.ts';
 import { useSurvey } from '../../carriers/useSurvey.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { useFormat } from '../../words/useWords.ts';
+import { useBelowCost } from './useBelowCost.ts';
 
 const FEW = 4;
 
 /** Own prices that do not cover what carriers asked in the latest survey, each with a cart that shows it. */
 export function CostFindings() {
-  const { book, revision } = useDraft();
-  const { compiled, send } = useBench();
+  const { book } = useDraft();
+  const { send } = useBench();
   const format = useFormat();
   const survey = useSurvey();
   const [all, setAll] = useState(false);
-  const { data: found = [] } = useQuery({
-    queryKey: ['below-cost-list', revision, survey?.id],
-    queryFn: () => lanesBelowCost(compiled),
-    enabled: survey !== undefined,
-  });
+  const found = useBelowCost(survey !== undefined);
   const name = (list: readonly { id: string; name: string }[], id: string) => list.find((one) => one.id === id)?.name ?? id;
   if (!survey) {
     return (
@@ -34,8 +29,9 @@ export function CostFindings() {
       </p>
     );
   }
+  if (found === undefined) return <p className="mb-3 text-sm text-ash">Holding prices against costs…</p>;
   if (found.length === 0)
-    return <p className="mb-3 text-sm text-glaze">By the survey of {format.moment(survey.at)}, every own price covers its cost.</p>;
+    return <p className="mb-3 text-sm text-glaze">By the survey of {format.moment(survey.at)}, no own price lies below its cost.</p>;
   return (
     <section aria-label="Sells below cost" className="mb-4 rounded-lg border border-fault bg-fault-soft px-4 py-2">
       <h2 className="font-semibold text-fault">

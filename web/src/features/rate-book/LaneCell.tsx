@@ -75,13 +75,22 @@ export const LaneCell = memo(function LaneCell({
               'line-clamp-2',
               withheld ? 'text-sm text-ash' : 'font-semibold',
               tone === 'free' && 'text-glaze',
+              tone === 'live' && 'text-night',
               tone === 'loss' && 'text-fault',
               differs && 'text-clay! font-semibold',
             )}
           >
             {together(main)}
           </span>
-          <span className={clsx('line-clamp-2 text-ash', face === 'rates' ? 'text-xs leading-4' : 'text-sm')}>{together(detail)}</span>
+          <span
+            className={clsx(
+              'line-clamp-2',
+              tone === 'live' ? 'text-night' : 'text-ash',
+              face === 'rates' ? 'text-xs leading-4' : 'text-sm',
+            )}
+          >
+            {together(detail)}
+          </span>
           {card && <StepSpark card={card} />}
         </span>
       </Link>

@@ -19,7 +19,8 @@ const LanesBar = lazy(async () => ({ default: (await import('./LanesBar.tsx')).L
 export function Sheet({ face }: { face: Face }) {
   const { book } = useDraft();
   const { compiled, request, heard, samples, down, zone: benchZone } = useBench();
-  const marks = useBelowCost(face === 'rates' || face === 'margin');
+  const below = useBelowCost(face === 'rates' || face === 'margin');
+  const marks = useMemo(() => new Set(below?.map(({ zone, service }) => `${zone}/${service}`)), [below]);
   const keys = useSheetKeys();
   const choice = useChosenLanes();
   const live = useLiveAnswers(face === 'live');

@@ -28,7 +28,7 @@ export type Face = 'rates' | 'cart' | 'margin' | 'promise' | 'live';
 export interface CellWords {
   readonly main: string;
   readonly detail: string;
-  readonly tone: 'price' | 'free' | 'withheld' | 'refer' | 'loss';
+  readonly tone: 'price' | 'live' | 'free' | 'withheld' | 'refer' | 'loss';
   /** Other than in the live edition. */
   readonly changed?: boolean;
 }
@@ -90,7 +90,7 @@ function reachWords(card: Card, format: Format): string {
 /** A carrier's service: whose price, and what is added. */
 function liveWords({ carriage, terms }: Service, format: Format): CellWords | null {
   if (carriage === null || terms === null) return null;
-  return { main: carriage.carrier, detail: `plus ${markupWords(terms.markup, format)}`, tone: 'price' };
+  return { main: carriage.carrier, detail: `plus ${markupWords(terms.markup, format)}`, tone: 'live' };
 }
 
 export function ratesWords(lane: Lane, format: Format, service?: Service): CellWords {
@@ -120,7 +120,9 @@ function ledgerInShort(ledger: readonly LedgerRow[], format: Format): string {
 export function cartWords(answer: Offer | Withheld, format: Format): CellWords {
   if (answer.status === 'refer') return { main: 'Ask us', detail: 'shown as a message', tone: 'refer' };
   if (answer.status === 'priced') {
-    return { main: format.price(answer.price), detail: ledgerInShort(answer.ledger, format), tone: answer.price === 0 ? 'free' : 'price' };
+    const live = answer.ledger.some(({ code }) => code === 'carrierRate');
+    const tone = answer.price === 0 ? 'free' : live ? 'live' : 'price';
+    return { main: format.price(answer.price), detail: ledgerInShort(answer.ledger, format), tone };
   }
   const [reason] = answer.reasons;
   const more = answer.reasons.length - 1;
@@ -134,8 +136,11 @@ export function marginWords(answer: Offer | Withheld, format: Format): CellWords
   const found = marginOf(answer);
   if (found) {
     const { margin, cost } = found;
-    const sign = margin < 0 ? '−' : '+';
-    return { main: `${sign}${format.money(Math.abs(margin))}`, detail: `cost ${format.money(cost)}`, tone: margin < 0 ? 'loss' : 'price' };
+    return {
+      main: `${margin < 0 ? '' : '+'}${format.money(margin)}`,
+      detail: `cost ${format.money(cost)}`,
+      tone: margin < 0 ? 'loss' : 'price',
+    };
   }
   const unknown = answer.carriers?.find(({ kind }) => kind !== 'rate');
   if (unknown?.kind === 'silent' && unknown.why === 'waiting') return { main: 'asking…', detail: unknown.carrier, tone: 'refer' };
