@@ -113,6 +113,7 @@ const quotes = (held: typeof gateway) =>
     products: () => new Map(),
     loads: () => [],
     carriers: (wanted: ReadonlyMap<string, RateAsk>, waited: number) => held.answers(wanted, waited),
+    known: (wanted: ReadonlyMap<string, RateAsk>) => held.known(wanted),
   });
 const cart = (grams: number) => ({
   lines: [{ quantity: 1, unitPrice: 2000, weight: `${grams} g`, delivered: true }],

@@ -110,6 +110,15 @@ test('cells of the sheet', () => {
     detail: '1 kg to 2 kg',
     tone: 'price',
   });
+  const asked = [{ code: 'carrierRate', carrier: 'Gannet Air', name: 'Air day', amount: 990 } as const];
+  expect(cartWords({ status: 'priced', service: 's', price: 990, ledger: asked }, format)).toMatchObject({
+    detail: 'Gannet Air',
+    tone: 'live',
+  });
+  const silent = { account: 'g', carrier: 'Gannet Air', service: 'DAY', kind: 'silent', why: 'down' } as const;
+  expect(
+    cartWords({ status: 'priced', service: 's', price: 990, ledger, carriers: [silent], standIn: { kind: 'card' } }, format),
+  ).toMatchObject({ main: '$9.90', detail: 'stands in for Gannet Air', tone: 'standIn' });
   const reason = { code: 'belowLimit', measure: 'itemsWeight', measured: 0, bound: kilo, difference: kilo } as const;
   expect(cartWords({ status: 'withheld', service: 's', reasons: [reason] }, format)).toEqual({
     main: 'only from 1 kg',

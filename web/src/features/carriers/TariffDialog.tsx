@@ -23,7 +23,7 @@ interface FileOf {
 }
 
 /** The rows of a file that were not understood, to be mended where they stand. */
-function BadRows({ lines, set, problems, of }: FileOf & { of: string }) {
+function BadRows({ lines, set, problems, of, bands = [] }: FileOf & { of: string; bands?: readonly string[] }) {
   const at = [...new Set(problems.map(({ line }) => line))];
   if (!lines || at.length === 0) return null;
   const mend = (line: number, text: string) => set(lines.map((held, index) => (index === line - 1 ? text : held)));
@@ -51,7 +51,7 @@ function BadRows({ lines, set, problems, of }: FileOf & { of: string }) {
                   {own
                     .map(
                       ({ column, cell, problem }) =>
-                        `${column === null ? '' : `${column}: `}${cell === '' || problem.code === 'typed' ? '' : `“${cell}”. `}${tariffProblemWords(problem)}`,
+                        `${column === null ? '' : `${bands.includes(column) ? 'Band ' : ''}${column}: `}${cell === '' || problem.code === 'typed' ? '' : `“${cell}”. `}${tariffProblemWords(problem)}`,
                     )
                     .join(' ')}
                 </span>
@@ -222,7 +222,7 @@ export function TariffDialog({ account, onClose }: { account?: CarrierAccount; o
             </Button>
           </div>
         </div>
-        {read && <BadRows of="prices" lines={prices} set={setPrices} problems={read.problems} />}
+        {read && <BadRows of="prices" lines={prices} set={setPrices} problems={read.problems} bands={read.bands} />}
         {bands && <BadRows of="places" lines={places} set={setPlaces} problems={bands.problems} />}
         {read && <Understood read={read} bands={bands} />}
         <div className="grid grid-cols-3 gap-3">

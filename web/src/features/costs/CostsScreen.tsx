@@ -198,7 +198,7 @@ export function CostsScreen() {
                 </option>
               ))}
             </Select>
-            <Select label="Survey" className="w-72!" value={survey.id} onChange={(event) => show({ survey: event.target.value })}>
+            <Select label="Survey" className="w-96!" value={survey.id} onChange={(event) => show({ survey: event.target.value })}>
               {done.map(({ id, name, at, total }) => (
                 <option key={id} value={id}>
                   {format.moment(at)}, {name.toLowerCase()}, {format.count(total, 'question')}

@@ -26,6 +26,18 @@ interface LaneCellProps extends CellPlace, CellWords {
   card?: Card;
 }
 
+/** How each tone looks: the words a cell begins with, and those below. */
+const MAIN: Record<CellWords['tone'], string> = {
+  price: 'font-semibold',
+  refer: 'font-semibold',
+  live: 'font-semibold text-night',
+  standIn: 'font-semibold',
+  free: 'font-semibold text-glaze',
+  loss: 'font-semibold text-fault',
+  withheld: 'text-sm text-ash',
+};
+const BELOW: Partial<Record<CellWords['tone'], string>> = { live: 'text-night', standIn: 'text-ochre' };
+
 /** A figure stays with its unit where a cell is too narrow for one line. */
 const together = (words: string) => words.replace(/(\d) (?=kg|g|lb|oz)/g, '$1\u00a0');
 
@@ -70,25 +82,8 @@ export const LaneCell = memo(function LaneCell({
           {loses && (
             <span title="Sells below cost, by the latest survey" aria-hidden className="float-right mt-1 ml-1 size-2 rotate-45 bg-fault" />
           )}
-          <span
-            className={clsx(
-              'line-clamp-2',
-              withheld ? 'text-sm text-ash' : 'font-semibold',
-              tone === 'free' && 'text-glaze',
-              tone === 'live' && 'text-night',
-              tone === 'loss' && 'text-fault',
-              differs && 'text-clay! font-semibold',
-            )}
-          >
-            {together(main)}
-          </span>
-          <span
-            className={clsx(
-              'line-clamp-2',
-              tone === 'live' ? 'text-night' : 'text-ash',
-              face === 'rates' ? 'text-xs leading-4' : 'text-sm',
-            )}
-          >
+          <span className={clsx('line-clamp-2', MAIN[tone], differs && 'text-clay! font-semibold')}>{together(main)}</span>
+          <span className={clsx('line-clamp-2', BELOW[tone] ?? 'text-ash', face === 'rates' ? 'text-xs leading-4' : 'text-sm')}>
             {together(detail)}
           </span>
           {card && <StepSpark card={card} />}

@@ -28,7 +28,7 @@ export type Face = 'rates' | 'cart' | 'margin' | 'promise' | 'live';
 export interface CellWords {
   readonly main: string;
   readonly detail: string;
-  readonly tone: 'price' | 'live' | 'free' | 'withheld' | 'refer' | 'loss';
+  readonly tone: 'price' | 'live' | 'standIn' | 'free' | 'withheld' | 'refer' | 'loss';
   /** Other than in the live edition. */
   readonly changed?: boolean;
 }
@@ -120,6 +120,8 @@ function ledgerInShort(ledger: readonly LedgerRow[], format: Format): string {
 export function cartWords(answer: Offer | Withheld, format: Format): CellWords {
   if (answer.status === 'refer') return { main: 'Ask us', detail: 'shown as a message', tone: 'refer' };
   if (answer.status === 'priced') {
+    const silent = answer.standIn && answer.carriers?.find(({ kind }) => kind !== 'rate');
+    if (silent) return { main: format.price(answer.price), detail: `stands in for ${silent.carrier}`, tone: 'standIn' };
     const live = answer.ledger.some(({ code }) => code === 'carrierRate');
     const tone = answer.price === 0 ? 'free' : live ? 'live' : 'price';
     return { main: format.price(answer.price), detail: ledgerInShort(answer.ledger, format), tone };
