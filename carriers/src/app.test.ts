@@ -1,4 +1,7 @@
 import fontkit from '@pdf-lib/fontkit';
+import { Validator } from '@seriousme/openapi-schema-validator';
+import { Ajv2020 } from 'ajv/dist/2020.js';
+import formats from 'ajv-formats';
 import { decodePDFRawStream, PDFDict, PDFDocument, PDFName, PDFRawStream } from 'pdf-lib';
 import request from 'supertest';
 import { beforeEach, expect, test } from 'vitest';
@@ -91,6 +94,8 @@ test('faults are done as asked for, and only to one carrier', async () => {
   expect((await rates()).body.rates[0].total).toBeLessThan(0);
   await fault('wrongJson');
   expect((await rates()).body).not.toHaveProperty('rates');
+  await fault('fewerParcels');
+  expect((await rates()).body.rates[0].parcels).toEqual([]);
   await fault('halfAnswer');
   await expect(rates()).rejects.toThrow();
   await fault('down');
@@ -100,9 +105,32 @@ test('faults are done as asked for, and only to one carrier', async () => {
   expect((await rates()).status).toBe(200);
 });
 
-test('pages for people and for programs', async () => {
+test('pages for people', async () => {
   expect((await request(app).get('/')).text).toContain('Petrel Post');
   expect((await request(app).get('/bluff-freight')).text).toContain('18.25 %');
-  const { paths } = (await request(app).get('/openapi.json')).body;
-  expect(Object.keys(paths)).toHaveLength(6);
+});
+
+// OpenAPI 3.1 by its published schema, and answers by JSON Schema 2020-12; both checked by packages that know nothing of ours.
+test('the description for programs is OpenAPI 3.1, and the service answers as it says', async () => {
+  const { body: description } = await request(app).get('/openapi.json');
+  const validator = new Validator();
+  expect(await validator.validate(structuredClone(description))).toMatchObject({ valid: true });
+  expect(validator.version).toBe('3.1');
+  const ajv = formats.default(new Ajv2020({ strict: false }));
+  const answers = (path: string, method: 'get' | 'post') =>
+    ajv.compile(description.paths[`/{carrier}/v1${path}`][method].responses['200'].content['application/json'].schema);
+  const keyed = { 'X-Account-Key': KEY };
+  const label = { service: 'DAY', from: ask.from, to: { ...ask.to, name: 'A. Test' }, parcel: ask.parcels[0] };
+  const { body: made } = await request(app).post('/gannet-air/v1/labels').set(keyed).send(label).expect(200);
+  const spoken = [
+    [answers('/services', 'get'), (await request(app).get('/gannet-air/v1/services').set(keyed)).body],
+    [answers('/rates', 'post'), (await rates()).body],
+    [answers('/labels', 'post'), made],
+    [answers('/tracking/{tracking}', 'get'), (await request(app).get(`/gannet-air/v1/tracking/${made.tracking}`)).body],
+    [answers('/closed-days', 'get'), (await request(app).get('/gannet-air/v1/closed-days?year=2026')).body],
+  ] as const;
+  for (const [fits, body] of spoken) {
+    expect(fits(body), JSON.stringify(fits.errors)).toBe(true);
+    expect(fits({ ...body, rates: 'x', services: 'x', tracking: 1, closed: 'x' })).toBe(false);
+  }
 });

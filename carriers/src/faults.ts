@@ -44,7 +44,7 @@ export class Faults {
 
 interface Rated {
   readonly currency?: string;
-  readonly rates?: readonly { readonly total: number }[];
+  readonly rates?: readonly { readonly total: number; readonly parcels: readonly unknown[] }[];
 }
 
 function spoilt(fault: Fault['fault'], body: unknown): unknown {
@@ -52,5 +52,6 @@ function spoilt(fault: Fault['fault'], body: unknown): unknown {
   if (fault === 'wrongJson') return { answer: rates?.map(({ total }) => `$${total / 100}`) ?? 'fine' };
   if (!rates) return body;
   if (fault === 'wrongCurrency') return { ...rest, currency: 'XTS', rates };
+  if (fault === 'fewerParcels') return { ...rest, rates: rates.map((rate) => ({ ...rate, parcels: rate.parcels.slice(1) })) };
   return fault === 'negativePrice' ? { ...rest, rates: rates.map((rate) => ({ ...rate, total: -rate.total })) } : body;
 }

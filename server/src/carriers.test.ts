@@ -184,6 +184,7 @@ test.each([
   ['negativePrice', 'refused'],
   ['wrongCurrency', 'otherCurrency'],
   ['halfAnswer', 'down'],
+  ['fewerParcels', 'refused'],
   ['down', 'down'],
   ['slow', 'timeout'],
 ])('a carrier that answers %s is heard as %s, which is logged for the owner', async (fault, why) => {
@@ -262,7 +263,7 @@ test('buyers are quoted the carrier’s price and its fallback, and never see co
   });
   const cost = answer.rates.find(({ service }: { service: string }) => service === 'DAY').amount;
   expect(await price()).toBe(cost + Math.round(cost * 0.08));
-  for (const fault of ['down', 'wrongCurrency', 'negativePrice', 'halfAnswer', 'wrongJson', 'slow']) {
+  for (const fault of ['down', 'wrongCurrency', 'negativePrice', 'halfAnswer', 'fewerParcels', 'wrongJson', 'slow']) {
     await practise(fault);
     await api().patch('/api/carriers/gannet').send({ key: 'ganne-7Q2F-dartmouth' });
     expect(await price()).toBe(2500);

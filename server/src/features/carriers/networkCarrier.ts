@@ -134,7 +134,12 @@ export class NetworkCarrier implements CarrierPort {
     };
     const said = await this.#json(WireRates, await this.#fetch('/rates', signal, body), signal);
     this.#requireCurrency(said.currency);
+    const count = (list: readonly { count: number }[]) => list.reduce((sum, one) => sum + one.count, 0);
     const rates = said.rates.map(({ total, ...rate }) => {
+      // A price for fewer parcels than there are is too low to be shown to anybody.
+      if (count(rate.parcels) !== count(parcels)) {
+        throw new CarrierFailure('refused', `${rate.service}: a price for ${count(rate.parcels)} of ${count(parcels)} parcels`);
+      }
       const read = CarrierRate.safeParse({ ...rate, amount: total });
       if (!read.success) throw new CarrierFailure('refused', `${rate.service}: ${why(read.error)}`.slice(0, 300));
       return read.data;
