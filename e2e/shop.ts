@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { AxeBuilder } from '@axe-core/playwright';
 import { type CartInput, type Command, PublicQuote } from '@ostrakon/core';
 import { type APIRequestContext, expect, type Page, test as plain } from '@playwright/test';
 import { seedFile } from './places.ts';
@@ -18,6 +19,13 @@ interface Shop {
   publish(): Promise<void>;
   /** Asks as a buyer's checkout does. */
   quote(cart: CartInput): Promise<PublicQuote>;
+}
+
+/** What axe finds wrong with a page, or with a part of it. */
+export async function axeFaults(page: Page, part?: string): Promise<string[]> {
+  const axe = part === undefined ? new AxeBuilder({ page }) : new AxeBuilder({ page }).include(part);
+  const { violations } = await axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze();
+  return violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target).join(', ')}`);
 }
 
 async function sendAll(url: string, request: APIRequestContext, commands: readonly Command[]): Promise<void> {

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { bench, cell, expect, notOffered, option, putGoods, saved, test } from '../shop.ts';
+import { axeFaults, bench, cell, expect, notOffered, option, putGoods, saved, test } from '../shop.ts';
 
 const practise = (carriers: string, carrier: string, fault: string, delay = 5000) =>
   fetch(`${carriers}/${carrier}/practice/fault`, {
@@ -42,6 +42,7 @@ test('two services of a carrier switched on in two zones with a markup; the carr
   await dialog.getByLabel('Share on top').fill('8 %');
   await dialog.getByRole('button', { name: 'Switch on' }).click();
   await expect(dialog.getByRole('alert')).toHaveText('Choose a zone.');
+  expect(await axeFaults(page, '[role=dialog]')).toEqual([]);
   await dialog.getByLabel('Atlantic').check();
   await dialog.getByLabel('Québec and Ontario').check();
   await dialog.getByRole('button', { name: 'Switch on' }).click();
@@ -145,6 +146,7 @@ test('a printed price list is loaded: two bad rows are told, mended or left out,
   await expect(dialog).toContainText('2 rows were not understood');
   await expect(dialog.getByRole('alert').first()).toContainText('1: “8.2O”');
   await expect(dialog.getByRole('button', { name: 'Mend the rows first' })).toBeDisabled();
+  expect(await axeFaults(page, '[role=dialog]')).toEqual([]);
   await dialog.getByLabel('Line 3 of the prices').fill('2 kg,8.20,9.90');
   await expect(dialog).toContainText('One row was not understood');
   await dialog.getByRole('button', { name: 'Leave this row out' }).click();
@@ -189,6 +191,12 @@ test('carriers asked, prices fitted, compared, taken over and undone; what sells
   const table = page.getByRole('table', { name: 'What carriage costs by weight and zone' });
   await expect(table.getByRole('row', { name: /^20 kg/ })).toContainText(/\d+\.\d\d/);
   await page.getByLabel('Service', { exact: true }).selectOption({ label: 'Ground parcel, by Petrel Post' });
+  expect(await axeFaults(page, 'main')).toEqual([]);
+  // A survey forgotten by mistake comes back.
+  await page.getByRole('button', { name: 'Forget this survey' }).click();
+  await expect(page.getByText('Nothing has been asked yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+  await expect(table).toBeVisible();
 
   await table.getByRole('link', { name: 'Fit prices to Nova Scotia' }).click();
   await expect(page.getByLabel('Lane', { exact: true })).toHaveValue('nova-scotia/ground');
@@ -196,7 +204,7 @@ test('carriers asked, prices fitted, compared, taken over and undone; what sells
   await page.getByLabel('Tiers at most').fill('none');
   await expect(page.getByRole('button', { name: 'Fit prices', exact: true })).toBeDisabled();
   await page.getByLabel('Tiers at most').fill('3');
-  await page.getByLabel('No order loses more than').fill('0');
+  await page.getByLabel('Most an order loses').fill('0');
   await page.getByRole('button', { name: 'Fit prices', exact: true }).click();
   const proposal = page.getByRole('region', { name: 'Proposal' });
   await expect(proposal).toContainText('What 70 orders would have brought in');
@@ -206,6 +214,7 @@ test('carriers asked, prices fitted, compared, taken over and undone; what sells
       .getByRole('cell')
       .last(),
   ).toHaveText('0');
+  expect(await axeFaults(page, 'main')).toEqual([]);
   const proposed = await proposal.getByRole('table', { name: 'Proposed card' }).getByRole('row').first().textContent();
   await proposal.getByRole('button', { name: 'Take these prices over' }).click();
   await saved(page);
@@ -279,4 +288,6 @@ test('an account is added with a key that is tried first; a service that appears
   await expect(own.getByRole('status')).toHaveCount(0);
   await own.getByRole('button', { name: 'Remove' }).click();
   await expect(own).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+  await expect(own).toContainText('Account key set');
 });

@@ -34,12 +34,12 @@ function CostTable({ survey, service }: { survey: Survey; service: string }) {
   const own = services.find(({ id }) => id === service)?.kind === 'card';
   if (here.length === 0) return <p className="text-ash">This service was in none of the zones asked for.</p>;
   return (
-    <div className="overflow-x-auto rounded-lg border border-line-strong bg-paper">
+    <section aria-label="Costs by weight and zone" className="overflow-x-auto rounded-lg border border-line-strong bg-paper">
       <table className="w-full text-sm">
         <caption className="sr-only">What carriage costs by weight and zone</caption>
         <thead>
           <tr className="text-left">
-            <th scope="col" className="px-3 py-2 font-normal text-ash">
+            <th scope="col" className="sticky left-0 bg-paper px-3 py-2 font-normal text-ash">
               Costs in {format.currency}
             </th>
             {here.map((zone) => (
@@ -53,7 +53,7 @@ function CostTable({ survey, service }: { survey: Survey; service: string }) {
           {survey.probes.map((probe, nth) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: the probes of a survey never change places
             <tr key={nth} className="border-line border-t">
-              <th scope="row" className="px-3 py-1.5 text-left font-normal">
+              <th scope="row" className="sticky left-0 bg-paper px-3 py-1.5 text-left font-normal">
                 {probe.name}
               </th>
               {here.map((zone) => {
@@ -84,7 +84,7 @@ function CostTable({ survey, service }: { survey: Survey; service: string }) {
         {own && (
           <tfoot>
             <tr className="border-line border-t">
-              <th scope="row" className="px-3 py-1.5 text-left font-normal text-ash">
+              <th scope="row" className="sticky left-0 bg-paper px-3 py-1.5 text-left font-normal text-ash">
                 Own prices
               </th>
               {here.map((zone) => (
@@ -102,7 +102,7 @@ function CostTable({ survey, service }: { survey: Survey; service: string }) {
           </tfoot>
         )}
       </table>
-    </div>
+    </section>
   );
 }
 

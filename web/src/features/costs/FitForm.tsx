@@ -53,7 +53,7 @@ export function FitForm(fitted: FittedLane) {
             fault={faultOf(read.margin)}
           />
           <LabelledInput
-            label="No order loses more than"
+            label="Most an order loses"
             value={typed.loss}
             hint="any"
             onType={(text) => set({ loss: text })}

@@ -50,7 +50,7 @@ export function PrintLabel({ choice, origin }: { choice: Choice; origin: string 
   return (
     <section aria-label="Print a test label" className="mt-4 max-w-2xl rounded-lg border border-line-strong bg-paper p-4">
       <h2 className="font-serif text-lg font-semibold">
-        Test label, {choice.carrier} {choice.name}
+        Test label: {choice.name} by {choice.carrier}
       </h2>
       <p className="text-sm text-ash">For the first parcel. It is marked as a test and nothing is sent.</p>
       <div className="mt-2 grid grid-cols-3 gap-3">
