@@ -52,6 +52,8 @@ class PriceReader {
   readonly problems: TariffRowProblem[] = [];
   readonly #lists = new Map<string, { steps: PriceList['steps']; further: PriceList['further'] }>();
   readonly #header: readonly string[];
+  /** Columns that are bands: a heading without a name is none. */
+  readonly #columns: readonly number[];
   readonly #currency: Currency;
   readonly #first: number;
 
@@ -59,10 +61,11 @@ class PriceReader {
     this.#header = header.map((cell) => cell.trim());
     this.#currency = currency;
     this.#first = this.#header[0]?.toLowerCase() === 'service' ? 2 : 1;
+    this.#columns = this.#header.flatMap((name, at) => (at >= this.#first && name !== '' ? [at] : []));
   }
 
   get bands(): readonly string[] {
-    return this.#header.slice(this.#first).filter((name) => name !== '');
+    return this.#columns.map((at) => this.#header[at] ?? '');
   }
 
   get lists(): PriceList[] {
@@ -75,12 +78,12 @@ class PriceReader {
   }
 
   #prices(row: readonly string[], line: number): (number | null)[] | null {
-    const prices = this.bands.map((_band, at): number | null | 'bad' => {
-      const cell = cellOf(row, this.#first + at);
+    const prices = this.#columns.map((at): number | null | 'bad' => {
+      const cell = cellOf(row, at);
       if (NO_PRICE.has(cell.toLowerCase())) return null;
       const read = parseMoney(cell, this.#currency, 'en');
       if (read.ok) return read.value;
-      this.#refuse(line, this.#first + at, cell, { code: 'typed', problem: read.problem });
+      this.#refuse(line, at, cell, { code: 'typed', problem: read.problem });
       return 'bad';
     });
     return prices.includes('bad') ? null : (prices as (number | null)[]);
@@ -92,7 +95,7 @@ class PriceReader {
   }
 
   take(row: readonly string[], line: number): void {
-    const extra = row.slice(this.#first + this.bands.length).find((cell) => cell.trim() !== '');
+    const extra = row.find((cell, at) => at >= this.#first && !this.#columns.includes(at) && cell.trim() !== '');
     if (extra !== undefined) {
       this.#refuse(line, null, extra, { code: 'tooManyCells' });
       return;

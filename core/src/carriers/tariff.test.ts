@@ -149,6 +149,13 @@ test('bad cells are told by line and column; the rest is read', () => {
   ]);
 });
 
+test('a column without a heading is no band: its cells are told, never read as the next band’s', () => {
+  const read = readTariffPrices(rows('up to,1,,2\n1 kg,5,,9\n2 kg,6,7,10'), 'CAD');
+  expect(read.bands).toEqual(['1', '2']);
+  expect(read.lists[0]!.steps).toEqual([{ upTo: '1 kg', prices: [500, 900] }]);
+  expect(read.problems).toMatchObject([{ line: 3, cell: '7', problem: { code: 'tooManyCells' } }]);
+});
+
 test('several services stand in one file', () => {
   const { lists, problems } = readTariffPrices(
     rows('service,up to,1\nSlow,1 kg,5\nFast,1 kg,9\nSlow,2 kg,6\nFast,each further 500 g,1'),

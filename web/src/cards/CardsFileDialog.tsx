@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useDraft, useDraftSession } from '../draft/DraftProvider.tsx';
 import type { Asked } from '../ui/askWorker.ts';
 import { Button } from '../ui/Button.tsx';
+import { decodeFile, NOT_TEXT } from '../ui/decodeText.ts';
 import { Modal } from '../ui/Modal.tsx';
 import { toast } from '../ui/toast.ts';
 import { cardRuns } from '../words/cardSentence.ts';
@@ -51,7 +52,9 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
     setRead(null);
     if (!file) return;
     if (file.size > MOST_BYTES) return setFault('This file is larger than 20 MB.');
-    const started = startReading(await file.text(), book);
+    const decoded = await decodeFile(file);
+    if (decoded === null) return setFault(NOT_TEXT);
+    const started = startReading(decoded.text, book);
     setReading(started);
     try {
       const found = await started.answer;

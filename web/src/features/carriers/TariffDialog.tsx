@@ -5,6 +5,7 @@ import { carrierApi, carrierQueries } from '../../carriers/carrierApi.ts';
 import { rateDesk } from '../../carriers/rateDesk.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { decodeFile, NOT_TEXT } from '../../ui/decodeText.ts';
 import { download } from '../../ui/download.ts';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
@@ -79,9 +80,10 @@ function FileInput({
 }) {
   const open = async (file: File | undefined) => {
     onFault(null);
-    if (!file) return;
-    if (file.size > MOST_BYTES) onFault('This file is larger than 2 MB.');
-    else onLines(linesOf(await file.text()));
+    if (!file) return undefined;
+    if (file.size > MOST_BYTES) return onFault('This file is larger than 2 MB.');
+    const decoded = await decodeFile(file);
+    return decoded === null ? onFault(NOT_TEXT) : onLines(linesOf(decoded.text));
   };
   return (
     <label className="block text-sm">

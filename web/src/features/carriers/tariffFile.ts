@@ -2,8 +2,7 @@ import { type Currency, type ReadBands, type ReadPrices, readTariffPlaces, readT
 import Papa from 'papaparse';
 import { typedProblemWords } from '../../words/typedProblem.ts';
 
-/** Lines of a file, without the mark some programs put at its start. */
-export const linesOf = (text: string): string[] => text.replace(/^\uFEFF/, '').split(/\r\n|\r|\n/);
+export const linesOf = (text: string): string[] => text.split(/\r\n|\r|\n/);
 
 /** One line as cells; commas, semicolons or tabs part them, as in the first line. */
 function cellsOf(lines: readonly string[]): string[][] {

@@ -1,11 +1,12 @@
 import { type CellProblem, headerOf, type RowProblem } from '@ostrakon/core';
+import { NOT_TEXT } from '../../ui/decodeText.ts';
 import { typedProblemWords } from '../../words/typedProblem.ts';
 import type { FileProblem } from './importMessages.ts';
 
 const file: Record<FileProblem, string> = {
   empty: 'This file is empty.',
   tooLarge: 'This file is larger than 64 MB. Split it and read the parts one after the other.',
-  notText: 'This is no text file. Save the spreadsheet as CSV and read that.',
+  notText: NOT_TEXT,
   onlyHeaders: 'This file has a header row and no goods below it.',
   quoteNotClosed: 'A quotation mark is opened and not closed, or text stands behind a closing one',
 };

@@ -1,8 +1,9 @@
 import { emptyBook, PRODUCT_DEFAULTS, type Product } from '@ostrakon/core';
 import { describe, expect, test } from 'vitest';
+import { decodeText } from '../../ui/decodeText.ts';
 import { toCsv } from './exportGoods.ts';
 import { filterGoods, NO_FILTER, sortGoods } from './goodsFilter.ts';
-import { checkRows, decodeText, MOST_FILE_BYTES, openedOf, readGoodsFile, readTable } from './readGoodsFile.ts';
+import { checkRows, MOST_FILE_BYTES, openedOf, readGoodsFile, readTable } from './readGoodsFile.ts';
 import { withChange } from './useGoods.ts';
 
 const bytes = (text: string) => new TextEncoder().encode(text);
@@ -120,9 +121,11 @@ describe('CSV', () => {
     const utf16 = new Uint8Array([0xff, 0xfe, ...[...'id,é'].flatMap((sign) => [sign.charCodeAt(0) & 255, sign.charCodeAt(0) >> 8])]);
     expect(decodeText(utf16)).toEqual({ text: 'id,é', encoding: 'UTF-16' });
     expect(decodeText(new Uint8Array([0x63, 0x61, 0x66, 0xe9]))).toEqual({ text: 'café', encoding: 'Windows-1252' });
-    expect(decodeText(bytes('café')).encoding).toBe('UTF-8');
+    expect(decodeText(bytes('\uFEFFcafé'))).toEqual({ text: 'café', encoding: 'UTF-8' });
     expect(openedOf(readGoodsFile(bytes('\uFEFFid,name\n1,a'))).guess).toEqual(['id', 'name']);
-    expect(() => decodeText(new Uint8Array([0x50, 0x4b, 3, 4, 0, 0]))).toThrow('notText');
+    const zip = new Uint8Array([0x50, 0x4b, 3, 4, 0, 0]);
+    expect(decodeText(zip)).toBeNull();
+    expect(() => readGoodsFile(zip)).toThrow('notText');
   });
 });
 

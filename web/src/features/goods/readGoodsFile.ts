@@ -1,5 +1,6 @@
 import { type GoodsField, GoodsReader, guessFields, type Product, type RateBook } from '@ostrakon/core';
 import Papa from 'papaparse';
+import { decodeText } from '../../ui/decodeText.ts';
 import { newId } from '../../ui/newId.ts';
 import type { BadRow, CheckedFile, FileProblem, OpenedFile } from './importMessages.ts';
 
@@ -26,18 +27,6 @@ export class FileRefused extends Error {
     super(problem);
     this.problem = problem;
     this.line = line;
-  }
-}
-
-/** The text of a file: by its byte order mark, else UTF-8, else the western European code page older programs write. */
-export function decodeText(bytes: Uint8Array): { text: string; encoding: string } {
-  const mark = bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : undefined;
-  if (mark !== undefined) return { text: new TextDecoder(mark).decode(bytes), encoding: 'UTF-16' };
-  if (bytes.subarray(0, 4096).includes(0)) throw new FileRefused('notText');
-  try {
-    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'UTF-8' };
-  } catch {
-    return { text: new TextDecoder('windows-1252').decode(bytes), encoding: 'Windows-1252' };
   }
 }
 
@@ -78,8 +67,9 @@ export function readTable(text: string, encoding: string): ReadFile {
 export function readGoodsFile(bytes: Uint8Array): ReadFile {
   if (bytes.length === 0) throw new FileRefused('empty');
   if (bytes.length > MOST_FILE_BYTES) throw new FileRefused('tooLarge');
-  const { text, encoding } = decodeText(bytes);
-  return readTable(text.replace(/^\uFEFF/, ''), encoding);
+  const decoded = decodeText(bytes);
+  if (decoded === null) throw new FileRefused('notText');
+  return readTable(decoded.text, decoded.encoding);
 }
 
 export const openedOf = ({ headers, rows, delimiter, encoding }: ReadFile): OpenedFile => ({
