@@ -6,6 +6,7 @@ import {
   ConsecutiveBreaker,
   ConstantBackoff,
   circuitBreaker,
+  handleAll,
   handleWhen,
   retry,
   TaskCancelledError,
@@ -69,8 +70,25 @@ const MOST_FAULTS = 100;
 const RETRY_AFTER = 40;
 
 const isDown = (error: Error) => error instanceof CarrierFailure && error.why === 'down';
-/** A carrier's own no is an answer; everything else speaks against the carrier. */
-const isFailure = (error: Error) => !(error instanceof CarrierSaysNo);
+type Heard<T> = { readonly said: T } | { readonly no: CarrierSaysNo };
+
+/** A carrier's own no is an answer like another: to the circuit breaker it speaks for the carrier. */
+const heard = <T>(answer: Promise<T>): Promise<Heard<T>> =>
+  answer.then(
+    (said) => ({ said }),
+    (error) => {
+      if (error instanceof CarrierSaysNo) return { no: error };
+      throw error;
+    },
+  );
+
+function spoken<T>(answer: Heard<T>): T {
+  if ('no' in answer) throw answer.no;
+  return answer.said;
+}
+
+/** The clock as it is when it is read. */
+const perf = { now: () => performance.now() };
 
 interface Line {
   readonly account: HeldAccount;
@@ -98,8 +116,8 @@ export class CarrierGateway {
   constructor(parts: GatewayParts) {
     this.#parts = parts;
     this.limits = { ...GATEWAY_LIMITS, ...parts.limits };
-    this.#kept = new LRUCache({ max: MOST_KEPT, ttl: this.limits.keptFor });
-    this.#silences = new LRUCache({ max: MOST_KEPT, ttl: this.limits.silenceFor });
+    this.#kept = new LRUCache({ max: MOST_KEPT, ttl: this.limits.keptFor, perf });
+    this.#silences = new LRUCache({ max: MOST_KEPT, ttl: this.limits.silenceFor, perf });
   }
 
   /** The latest failures, newest first. */
@@ -128,9 +146,7 @@ export class CarrierGateway {
     // A carrier that is left alone stays so when only its name or list of services was changed.
     const same = held?.account.key === account.key && held?.account.carrier === account.carrier;
     const breaker =
-      same && held
-        ? held.breaker
-        : circuitBreaker(handleWhen(isFailure), { halfOpenAfter: rest, breaker: new ConsecutiveBreaker(failures) });
+      same && held ? held.breaker : circuitBreaker(handleAll, { halfOpenAfter: rest, breaker: new ConsecutiveBreaker(failures) });
     const limit = timeout(timeLimit, TimeoutStrategy.Aggressive);
     const parallel = bulkhead(atOnce, waiting);
     const again = retry(handleWhen(isDown), { maxAttempts: 1, backoff: new ConstantBackoff(RETRY_AFTER) });
@@ -140,8 +156,8 @@ export class CarrierGateway {
       account,
       port: this.#parts.connect(account),
       breaker,
-      ask: (work) => asking.execute(({ signal }) => work(signal)),
-      once: (work) => doing.execute(({ signal }) => work(signal)),
+      ask: async (work) => spoken(await asking.execute(({ signal }) => heard(work(signal)))),
+      once: async (work) => spoken(await doing.execute(({ signal }) => heard(work(signal)))),
     };
     this.#lines.set(account.id, line);
     return line;

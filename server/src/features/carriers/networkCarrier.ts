@@ -21,7 +21,7 @@ const WireParcel = z.object({
 const WireRate = z.object({
   service: z.string(),
   name: z.string(),
-  total: z.int().min(0, 'A price below nothing'),
+  total: z.int().min(1, 'A price of nothing, or below'),
   rows: z.array(z.object({ name: z.string(), amount: z.int() })),
   parcels: z.array(WireParcel),
   transit: z.object({ least: z.int(), most: z.int() }),
@@ -90,17 +90,26 @@ export class NetworkCarrier implements CarrierPort {
     return response;
   }
 
-  async #text(response: Response, signal: AbortSignal): Promise<string> {
-    const text = await response.text().catch(() => {
+  /** The body of an answer, read no further than any answer should reach. */
+  async #bytes(response: Response, signal: AbortSignal): Promise<Buffer> {
+    const parts: Uint8Array[] = [];
+    let size = 0;
+    try {
+      for await (const part of response.body ?? []) {
+        size += part.length;
+        if (size > MOST_BYTES) throw new CarrierFailure('refused', 'The answer is larger than any answer should be.');
+        parts.push(part);
+      }
+    } catch (error) {
+      if (error instanceof CarrierFailure) throw error;
       if (signal.aborted) throw new CarrierFailure('timeout', 'No answer within the time limit.');
       throw new CarrierFailure('down', 'The answer broke off.');
-    });
-    if (text.length > MOST_BYTES) throw new CarrierFailure('refused', 'The answer is larger than any answer should be.');
-    return text;
+    }
+    return Buffer.concat(parts);
   }
 
   async #json<S extends z.ZodType>(schema: S, response: Response, signal: AbortSignal): Promise<z.output<S>> {
-    const text = await this.#text(response, signal);
+    const text = (await this.#bytes(response, signal)).toString('utf8');
     let body: unknown;
     try {
       body = JSON.parse(text);
@@ -169,7 +178,7 @@ export class NetworkCarrier implements CarrierPort {
   async labelPdf(tracking: string, signal: AbortSignal): Promise<Buffer> {
     const response = await this.#fetch(`/labels/${encodeURIComponent(tracking)}.pdf`, signal);
     if (!response.ok) throw new CarrierSaysNo(`The carrier has no label ${tracking}.`);
-    const bytes = Buffer.from(await response.arrayBuffer());
+    const bytes = await this.#bytes(response, signal);
     if (bytes.subarray(0, 5).toString('latin1') !== '%PDF-') throw new CarrierFailure('refused', 'The label is not a PDF.');
     return bytes;
   }

@@ -1,0 +1,219 @@
+import { askKey, type RateAnswer, type RateAsk, Tariff } from '@ostrakon/core';
+import fc from 'fast-check';
+import { pino } from 'pino';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import type { HeldAccount } from './accountStore.ts';
+import { CarrierFailure, type CarrierPort, CarrierSaysNo } from './carrierPort.ts';
+import { CarrierGateway, type GatewayLimits } from './gateway.ts';
+
+beforeEach(() => void vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'Date', 'performance'] }));
+afterEach(() => void vi.useRealTimers());
+
+const LIMITS: Partial<GatewayLimits> = { timeLimit: 1000, failures: 3, rest: 5000, keptFor: 60_000, silenceFor: 2000, atOnce: 4 };
+const RATES: RateAnswer = { status: 'rates', rates: [], declined: [] };
+
+const held = (id: string, more: Partial<HeldAccount> = {}): HeldAccount => ({
+  id,
+  name: id,
+  kind: 'service',
+  carrier: id,
+  currency: 'CAD',
+  key: 'k',
+  keySetAt: null,
+  newServices: 'off',
+  services: [],
+  tariff: null,
+  position: 0,
+  ...more,
+});
+const ask = (nth: number, account = 'a'): RateAsk => ({
+  account,
+  from: { country: 'CA' },
+  to: { country: 'CA' },
+  residential: true,
+  parcels: [{ weight: nth, sides: null, count: 1 }],
+  currency: 'CAD',
+  declaredValue: null,
+});
+
+type Reply = () => Promise<Extract<RateAnswer, { status: 'rates' }>>;
+const soon: Reply = async () => RATES;
+const after =
+  (ms: number, then: Reply = soon): Reply =>
+  () =>
+    new Promise((resolve, reject) => {
+      setTimeout(() => then().then(resolve, reject), ms);
+    });
+const failing =
+  (error: () => Error): Reply =>
+  async () => {
+    throw error();
+  };
+const down = failing(() => new CarrierFailure('down', 'gone'));
+const lie = failing(() => new CarrierFailure('refused', 'odd'));
+const no = failing(() => new CarrierSaysNo('Not there.'));
+
+/** A gateway whose carriers reply as told, and how often each was asked. */
+function gatewayTo(replies: Record<string, Reply>, accounts = Object.keys(replies).map((id) => held(id)), limits = LIMITS) {
+  const asked: Record<string, number> = {};
+  const port = (id: string) =>
+    ({
+      rates: () => {
+        asked[id] = (asked[id] ?? 0) + 1;
+        return (replies[id] ?? soon)();
+      },
+    }) as unknown as CarrierPort;
+  const gateway = new CarrierGateway({
+    account: (id) => accounts.find((one) => one.id === id),
+    connect: ({ id }) => port(id),
+    log: pino({ level: 'silent' }),
+    now: () => new Date().toISOString(),
+    limits,
+  });
+  return { gateway, asked, replies };
+}
+
+/** Lets timers run until an answer is there. */
+async function settled<T>(promise: Promise<T>): Promise<T> {
+  let done = false;
+  const marked = promise.finally(() => {
+    done = true;
+  });
+  while (!done) await vi.advanceTimersByTimeAsync(10);
+  return marked;
+}
+
+// The model is the breaker as its library documents it: closed; open after so many failures in a row; after the rest half
+// open for one question, whose success closes it and whose failure opens it again.
+test('a circuit goes through the states its library documents, whatever the carrier does', async () => {
+  const step = fc.record({
+    how: fc.constantFrom('answers' as const, 'down' as const, 'lies' as const, 'says no' as const),
+    wait: fc.constantFrom(0, 0, 0, 1000, 6000),
+  });
+  await fc.assert(
+    fc.asyncProperty(fc.array(step, { minLength: 1, maxLength: 40 }), async (steps) => {
+      const { gateway, asked, replies } = gatewayTo({ a: soon });
+      let [failures, openSince, calls] = [0, null as number | null, 0];
+      for (const [nth, { how, wait }] of steps.entries()) {
+        await vi.advanceTimersByTimeAsync(wait);
+        replies.a = { answers: soon, down, lies: lie, 'says no': no }[how];
+        const begun = Date.now();
+        const { answer } = await settled(gateway.rates(ask(nth)));
+        const resting = openSince !== null && begun - openSince < 5000;
+        if (resting) {
+          expect(answer).toEqual({ status: 'silent', why: 'resting' });
+          continue;
+        }
+        // What cannot be reached is tried once more; nothing else is.
+        calls += how === 'down' ? 2 : 1;
+        expect(asked.a).toBe(calls);
+        const failed = how === 'down' || how === 'lies';
+        failures = failed ? failures + 1 : 0;
+        const opens = failed && (openSince !== null || failures >= 3);
+        openSince = opens ? Date.now() : null;
+        expect(gateway.circuit('a')).toBe(opens ? 'open' : 'closed');
+        expect(answer.status === 'silent' ? answer.why : 'rates').toBe(
+          { answers: 'rates', down: 'down', lies: 'refused', 'says no': 'refused' }[how],
+        );
+      }
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('an answer with its second try takes no longer than the time limit', async () => {
+  const { gateway, asked } = gatewayTo({ a: after(700, down) });
+  const began = Date.now();
+  const { answer } = await settled(gateway.rates(ask(1)));
+  expect(answer).toMatchObject({ status: 'silent', why: 'timeout' });
+  expect(Date.now() - began).toBeLessThanOrEqual(1010);
+  expect(asked.a).toBe(2);
+});
+
+test('a quote has one time limit for all its questions; what comes too late is kept for the next', async () => {
+  const { gateway, asked } = gatewayTo({ a: after(800) });
+  const asks = new Map([[askKey(ask(1)), ask(1)]]);
+  const began = Date.now();
+  const late = await settled(gateway.answers(asks, 500));
+  expect(Date.now() - began).toBeLessThanOrEqual(510);
+  expect([...late.values()]).toMatchObject([{ status: 'silent', why: 'timeout' }]);
+  await vi.advanceTimersByTimeAsync(500);
+  expect([...(await settled(gateway.answers(asks))).values()]).toEqual([RATES]);
+  expect(asked.a).toBe(1);
+  // Where the time was over before, nobody is asked.
+  const other = new Map([[askKey(ask(2)), ask(2)]]);
+  expect([...(await gateway.answers(other, 1000)).values()]).toMatchObject([{ why: 'timeout' }]);
+  expect(asked.a).toBe(1);
+});
+
+test('many questions to a slow carrier keep those to another from nothing', async () => {
+  const { gateway } = gatewayTo({ slow: after(900), quick: after(10) });
+  const times: Record<string, number> = {};
+  const began = Date.now();
+  const asks = [...Array.from({ length: 12 }, (_, nth) => ask(nth, 'slow')), ask(1, 'quick')];
+  const all = await settled(
+    gateway.many(asks, (_answer, at) => {
+      times[asks[at]!.account] = Date.now() - began;
+    }),
+  );
+  expect(all.every(({ answer }) => answer.status === 'rates')).toBe(true);
+  expect(times.quick).toBeLessThan(50);
+  // Twelve questions, four at once, 0.9 s each.
+  expect(times.slow).toBeGreaterThanOrEqual(2700);
+});
+
+test('an account that changes while a question is under way keeps nothing of its answer', async () => {
+  const { gateway, asked } = gatewayTo({ a: after(300) });
+  const first = gateway.rates(ask(1));
+  await vi.advanceTimersByTimeAsync(100);
+  gateway.forget('a');
+  const second = gateway.rates(ask(1));
+  expect((await settled(first)).answer).toEqual(RATES);
+  expect((await settled(second)).from).toBe('carrier');
+  expect(asked.a).toBe(2);
+  expect((await settled(gateway.rates(ask(1)))).from).toBe('kept');
+});
+
+test('what is known at once: price lists, what was kept, and for a moment silence; the rest is asked for meanwhile', async () => {
+  const tariff = Tariff.parse({
+    bands: [{ name: '1', places: [] }],
+    elsewhere: 0,
+    lists: [{ service: 'Standard', steps: [{ upTo: '5 kg', prices: [900] }], further: null }],
+    volume: { divisor: 5000, per: 'cm3PerKg', roundUpTo: null },
+    fuel: 0,
+  });
+  const accounts = [held('list', { kind: 'tariff', tariff }), held('ok'), held('bad'), held('dollars', { currency: 'USD' })];
+  const { gateway, asked } = gatewayTo({ ok: after(100), bad: after(100, lie) }, accounts);
+  const asks = new Map(
+    ['list', 'ok', 'bad', 'dollars', 'nobody'].map((id) => [id, ask(1, id)]).map(([, one]) => [askKey(one as RateAsk), one as RateAsk]),
+  );
+  const known = () =>
+    Object.fromEntries(
+      [...gateway.known(asks)].map(([key, answer]) => [JSON.parse(key)[0], answer.status === 'silent' ? answer.why : 'rates']),
+    );
+  const atOnce = { list: 'rates', dollars: 'otherCurrency', nobody: 'noAccount' };
+  expect(known()).toEqual(atOnce);
+  expect(known()).toEqual(atOnce);
+  await vi.advanceTimersByTimeAsync(150);
+  expect(known()).toEqual({ ...atOnce, ok: 'rates', bad: 'refused' });
+  expect(asked).toEqual({ ok: 1, bad: 1 });
+  // Silence is forgotten soon and asked again, a price is not.
+  await vi.advanceTimersByTimeAsync(2100);
+  expect(known()).toEqual({ ...atOnce, ok: 'rates' });
+  await vi.advanceTimersByTimeAsync(150);
+  expect(asked).toEqual({ ok: 1, bad: 2 });
+  expect(gateway.faults.map(({ account, why }) => [account, why])).toEqual([
+    ['bad', 'refused'],
+    ['bad', 'refused'],
+  ]);
+});
+
+test('of failures the latest hundred are told, newest first', async () => {
+  const { gateway } = gatewayTo({ a: lie }, undefined, { ...LIMITS, failures: 1000 });
+  for (let nth = 0; nth < 120; nth += 1) {
+    await vi.advanceTimersByTimeAsync(1000);
+    await settled(gateway.rates(ask(nth)));
+  }
+  expect(gateway.faults).toHaveLength(100);
+  expect(gateway.faults[0]!.at > gateway.faults[99]!.at).toBe(true);
+});
