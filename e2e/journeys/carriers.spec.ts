@@ -114,6 +114,7 @@ test('a moment’s outage on the bench alone; other carriers and other people no
     'Petrel Post is treated as down on this bench; the price of Ground parcel holds',
   );
   await expect(cell(page, 'Tracked post to Atlantic')).toContainText('$22.50');
+  await expect(cell(page, 'Tracked post to Atlantic')).toContainText('stands in for Petrel Post');
   await costs(page).getByRole('checkbox', { name: 'Petrel Post' }).uncheck();
   await expect(option(page, 'Tracked post')).toHaveText(before ?? '');
 
@@ -128,6 +129,57 @@ test('a moment’s outage on the bench alone; other carriers and other people no
   await page.getByRole('button', { name: 'Take the closed days of Gannet Air' }).click();
   await expect(page.getByText('Took 4 closed days of Gannet Air')).toBeVisible();
   await expect(page.getByRole('region', { name: 'Closed days' })).toContainText('New Year');
+});
+
+test('a slow carrier keeps nobody waiting: own prices and other carriers are there, and what it said before holds meanwhile', async ({
+  page,
+  shop,
+  carriers,
+}) => {
+  await practise(carriers, 'gannet-air', 'slow', 20_000);
+  await page.goto(`${shop.url}/book`);
+  await bench(page).getByRole('button', { name: 'Empty' }).click();
+  await putGoods(page, '40.00', '3 kg');
+  await addressTo(page, 'CA-ON', 'M5V 2T6');
+  await expect(option(page, 'Ground parcel')).toContainText('$');
+  await expect(option(page, 'Tracked post')).toContainText('$');
+  await expect(notOffered(page)).toContainText(/Express Gannet Air (is being asked|took too long to answer)/);
+  // A buyer's checkout that does not wait has the same at once.
+  await shop.publish();
+  const cart = {
+    lines: [{ quantity: 1, unitPrice: 4000, weight: '3.1 kg', delivered: true }],
+    discounts: [],
+    destination: { country: 'CA' as const, subdivision: 'CA-ON', postalCode: 'M5V 2T6' },
+    carriers: 'later' as const,
+  };
+  const names = async () => (await shop.quote(cart)).options.map(({ name }) => name);
+  expect(await names()).toContain('Ground parcel');
+  await expect.poll(names).toContain('Tracked post');
+});
+
+test('services are switched on with the keyboard alone', async ({ page, shop }) => {
+  await page.goto(`${shop.url}/shop/carriers`);
+  const gannet = page.getByRole('region', { name: 'Gannet Air' });
+  await gannet.getByLabel('Switch on Next morning').focus();
+  await page.keyboard.press('Space');
+  for (let nth = 0; nth < 3; nth += 1) await page.keyboard.press('Tab');
+  // Air day, which is on already and links to its service, and Air saver lie between.
+  await expect(gannet.getByLabel('Switch on Air saver')).toBeFocused();
+  await page.keyboard.press('Tab');
+  await expect(gannet.getByRole('button', { name: 'Switch on 1 service…' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  const dialog = page.getByRole('dialog', { name: 'Switch on services of Gannet Air' });
+  await expect(dialog.getByLabel('Name the buyer reads')).toBeFocused();
+  await page.keyboard.type('By air, next morning');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Tab');
+  await expect(dialog.getByLabel('Nova Scotia')).toBeFocused();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Enter');
+  await expect(dialog).toHaveCount(0);
+  await saved(page);
+  await page.goto(`${shop.url}/book`);
+  await expect(cell(page, 'By air, next morning to Nova Scotia')).toBeVisible();
 });
 
 test('a printed price list is loaded: two bad rows are told, mended or left out, and it quotes with no connection', async ({

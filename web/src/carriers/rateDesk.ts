@@ -13,7 +13,7 @@ export interface HeardRates {
 const NOTHING: HeardRates = { answers: new Map(), times: new Map(), due: new Set() };
 /** Milliseconds: questions of one moment go together; silence is asked again sooner than a price. */
 const GATHER = 60;
-const SILENCE_HOLDS = 12_000;
+const SILENCE_HOLDS = 6000;
 const RATES_HOLD = 300_000;
 const MOST_TOGETHER = 500;
 

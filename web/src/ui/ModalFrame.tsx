@@ -13,6 +13,17 @@ export interface ModalProps {
   children: ReactNode;
 }
 
+/** The first field is in hand when a dialog opens, what stands in it marked to be typed over; without fields, the way out. */
+function toFirstField(event: Event): void {
+  const dialog = event.currentTarget;
+  const field =
+    dialog instanceof HTMLElement ? dialog.querySelector<HTMLInputElement>('input:not([type=file], [disabled]), select, textarea') : null;
+  if (!field) return;
+  event.preventDefault();
+  field.focus();
+  if (field instanceof HTMLInputElement) field.select();
+}
+
 export function ModalFrame({ open, onOpenChange, title, about, wide = false, children }: ModalProps) {
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
@@ -20,6 +31,7 @@ export function ModalFrame({ open, onOpenChange, title, about, wide = false, chi
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/35" />
         <Dialog.Content
           className={`fixed top-[8vh] left-1/2 z-50 max-h-[84vh] -translate-x-1/2 overflow-auto rounded-lg border border-line-strong bg-paper p-5 ${wide ? 'w-[760px]' : 'w-[460px]'}`}
+          onOpenAutoFocus={toFirstField}
           {...(about === undefined && { 'aria-describedby': undefined })}
         >
           <div className="mb-3 flex items-start justify-between gap-4">
