@@ -4,8 +4,8 @@ import { join } from 'node:path';
 import { type Command, PLAIN_SERVICE, PRODUCT_DEFAULTS, type Product } from '@ostrakon/core';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
+import type { GatewayLimits } from './features/carriers/carrierLine.ts';
 import { gatewayTo, standIns } from './features/carriers/connections.ts';
-import type { GatewayLimits } from './features/carriers/gateway.ts';
 import { openShop } from './openShop.ts';
 
 export const NOW = '2026-11-23T14:00:00.000Z';

@@ -1,8 +1,9 @@
 import type { Currency } from '@ostrakon/core';
 import type { Logger } from 'pino';
 import type { AccountStore, HeldAccount } from './accountStore.ts';
+import type { GatewayLimits } from './carrierLine.ts';
 import type { CarrierPort } from './carrierPort.ts';
-import { CarrierGateway, type GatewayLimits } from './gateway.ts';
+import { CarrierGateway } from './gateway.ts';
 import { NetworkCarrier } from './networkCarrier.ts';
 
 /** A carrier the shop can open an account with. Addresses are set where the server is started, never by a request. */

@@ -3,8 +3,9 @@ import fc from 'fast-check';
 import { pino } from 'pino';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import type { HeldAccount } from './accountStore.ts';
+import type { GatewayLimits } from './carrierLine.ts';
 import { CarrierFailure, type CarrierPort, CarrierSaysNo } from './carrierPort.ts';
-import { CarrierGateway, type GatewayLimits } from './gateway.ts';
+import { CarrierGateway } from './gateway.ts';
 
 beforeEach(() => void vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'Date', 'performance'] }));
 afterEach(() => void vi.useRealTimers());
@@ -58,9 +59,12 @@ function gatewayTo(replies: Record<string, Reply>, accounts = Object.keys(replie
   const asked: Record<string, number> = {};
   const port = (id: string) =>
     ({
-      rates: () => {
+      rates: (_ask: RateAsk, signal: AbortSignal) => {
         asked[id] = (asked[id] ?? 0) + 1;
-        return (replies[id] ?? soon)();
+        const left = new Promise<never>((_resolve, reject) => {
+          signal.addEventListener('abort', () => reject(new CarrierFailure('timeout', 'left')));
+        });
+        return Promise.race([(replies[id] ?? soon)(), left]);
       },
     }) as unknown as CarrierPort;
   const gateway = new CarrierGateway({
@@ -144,6 +148,19 @@ test('a quote has one time limit for all its questions; what comes too late is k
   const other = new Map([[askKey(ask(2)), ask(2)]]);
   expect([...(await gateway.answers(other, 1000)).values()]).toMatchObject([{ why: 'timeout' }]);
   expect(asked.a).toBe(1);
+});
+
+test('a crowd that the carrier could not serve in time speaks against nobody: it is asked on', async () => {
+  const { gateway, asked } = gatewayTo({ a: after(60) });
+  const crowd = Array.from({ length: 200 }, (_, nth) => gateway.rates(ask(nth)));
+  const answers = await settled(Promise.all(crowd));
+  // Four at once, 60 ms each: some seventy in a second, the others were not reached in time.
+  const late = answers.filter(({ answer }) => answer.status === 'silent');
+  expect(late.length).toBeGreaterThan(100);
+  expect(new Set(late.map(({ answer }) => (answer.status === 'silent' ? answer.why : '')))).toEqual(new Set(['timeout']));
+  expect(gateway.circuit('a')).toBe('closed');
+  expect((await settled(gateway.rates(ask(1000)))).answer.status).toBe('rates');
+  expect(asked.a).toBeLessThan(100);
 });
 
 test('many questions to a slow carrier keep those to another from nothing', async () => {

@@ -1,51 +1,10 @@
 import { askKey, type CarrierFault, type ClosedDays, type LabelRequest, type RateAnswer, type RateAsk, tariffAnswer } from '@ostrakon/core';
-import {
-  BrokenCircuitError,
-  bulkhead,
-  CircuitState,
-  ConsecutiveBreaker,
-  ConstantBackoff,
-  circuitBreaker,
-  handleAll,
-  handleWhen,
-  retry,
-  TaskCancelledError,
-  TimeoutStrategy,
-  timeout,
-  wrap,
-} from 'cockatiel';
 import { LRUCache } from 'lru-cache';
 import pLimit, { type LimitFunction } from 'p-limit';
 import type { Logger } from 'pino';
 import type { HeldAccount } from './accountStore.ts';
+import { type Circuit, circuitOf, failureOf, GATEWAY_LIMITS, type GatewayLimits, type Line, openLine } from './carrierLine.ts';
 import { CarrierFailure, type CarrierPort, CarrierSaysNo, type ListedService } from './carrierPort.ts';
-
-export interface GatewayLimits {
-  /** Milliseconds an answer may take, tries and waiting included. */
-  readonly timeLimit: number;
-  /** The same where nobody waits at a checkout: a label is drawn. */
-  readonly labelLimit: number;
-  /** Milliseconds an answer holds; and silence, for those who do not wait. */
-  readonly keptFor: number;
-  readonly silenceFor: number;
-  /** Failures in a row after which a carrier is left alone, and for how many milliseconds. */
-  readonly failures: number;
-  readonly rest: number;
-  /** Questions to one carrier at the same time, and how many more may wait. */
-  readonly atOnce: number;
-  readonly waiting: number;
-}
-
-export const GATEWAY_LIMITS: GatewayLimits = {
-  timeLimit: 1500,
-  labelLimit: 15_000,
-  keptFor: 600_000,
-  silenceFor: 5000,
-  failures: 5,
-  rest: 10_000,
-  atOnce: 16,
-  waiting: 20_000,
-};
 
 export interface GatewayParts {
   account(id: string): HeldAccount | undefined;
@@ -67,38 +26,8 @@ const STOPPED: Answered = { answer: { status: 'silent', why: 'notAsked' }, ms: 0
 
 const MOST_KEPT = 20_000;
 const MOST_FAULTS = 100;
-const RETRY_AFTER = 40;
-
-const isDown = (error: Error) => error instanceof CarrierFailure && error.why === 'down';
-type Heard<T> = { readonly said: T } | { readonly no: CarrierSaysNo };
-
-/** A carrier's own no is an answer like another: to the circuit breaker it speaks for the carrier. */
-const heard = <T>(answer: Promise<T>): Promise<Heard<T>> =>
-  answer.then(
-    (said) => ({ said }),
-    (error) => {
-      if (error instanceof CarrierSaysNo) return { no: error };
-      throw error;
-    },
-  );
-
-function spoken<T>(answer: Heard<T>): T {
-  if ('no' in answer) throw answer.no;
-  return answer.said;
-}
-
 /** The clock as it is when it is read. */
 const perf = { now: () => performance.now() };
-
-interface Line {
-  readonly account: HeldAccount;
-  readonly port: CarrierPort | null;
-  readonly breaker: ReturnType<typeof circuitBreaker>;
-  /** Questions that change nothing, tried once more where the carrier was not reached. */
-  readonly ask: <T>(work: (signal: AbortSignal) => Promise<T>) => Promise<T>;
-  /** What must happen once at most is never tried again by itself. */
-  readonly once: <T>(work: (signal: AbortSignal) => Promise<T>) => Promise<T>;
-}
 
 /**
  * All that is asked of carriers goes through here: one time limit for an answer with its tries, a circuit breaker for each
@@ -125,10 +54,9 @@ export class CarrierGateway {
     return this.#faults;
   }
 
-  circuit(account: string): 'closed' | 'open' | 'halfOpen' {
-    const state = this.#lines.get(account)?.breaker.state;
-    if (state === CircuitState.Open) return 'open';
-    return state === CircuitState.HalfOpen ? 'halfOpen' : 'closed';
+  circuit(account: string): Circuit {
+    const line = this.#lines.get(account);
+    return line ? circuitOf(line) : 'closed';
   }
 
   /** An account changed: what was learnt through it holds no more. */
@@ -142,35 +70,16 @@ export class CarrierGateway {
   #line(account: HeldAccount): Line {
     const held = this.#lines.get(account.id);
     if (held && held.account === account) return held;
-    const { timeLimit, labelLimit, failures, rest, atOnce, waiting } = this.limits;
     // A carrier that is left alone stays so when only its name or list of services was changed.
-    const same = held?.account.key === account.key && held?.account.carrier === account.carrier;
-    const breaker =
-      same && held ? held.breaker : circuitBreaker(handleAll, { halfOpenAfter: rest, breaker: new ConsecutiveBreaker(failures) });
-    const limit = timeout(timeLimit, TimeoutStrategy.Aggressive);
-    const parallel = bulkhead(atOnce, waiting);
-    const again = retry(handleWhen(isDown), { maxAttempts: 1, backoff: new ConstantBackoff(RETRY_AFTER) });
-    const asking = wrap(limit, breaker, again, parallel);
-    const doing = wrap(timeout(labelLimit, TimeoutStrategy.Aggressive), breaker, parallel);
-    const line: Line = {
-      account,
-      port: this.#parts.connect(account),
-      breaker,
-      ask: async (work) => spoken(await asking.execute(({ signal }) => heard(work(signal)))),
-      once: async (work) => spoken(await doing.execute(({ signal }) => heard(work(signal)))),
-    };
+    const same = held?.account.key === account.key && held.account.carrier === account.carrier;
+    const line = openLine(account, this.#parts.connect(account), this.limits, same ? held.breaker : undefined);
     this.#lines.set(account.id, line);
     return line;
   }
 
   #silent(account: string, error: unknown): Extract<RateAnswer, { status: 'silent' }> {
-    if (error instanceof BrokenCircuitError) return { status: 'silent', why: 'resting' };
-    const failure =
-      error instanceof CarrierFailure
-        ? error
-        : error instanceof TaskCancelledError
-          ? new CarrierFailure('timeout', 'No answer within the time limit.')
-          : new CarrierFailure('refused', error instanceof Error ? error.message.slice(0, 300) : 'unknown');
+    const failure = failureOf(error);
+    if (failure === null) return { status: 'silent', why: 'resting' };
     const fault = { at: this.#parts.now(), account, why: failure.why, detail: failure.message };
     this.#faults = [fault, ...this.#faults].slice(0, MOST_FAULTS);
     this.#parts.log.warn({ event: 'carrier.failed', ...fault });
