@@ -19,7 +19,16 @@ export {
   type TariffProblem,
   type TariffRowProblem,
 } from './carriers/readTariff.ts';
-export { type CostPoint, costAt, costCurve, Survey, SurveyAddress, SurveyCost, SurveyProbe, SurveyRequest } from './carriers/survey.ts';
+export {
+  type CostPoint,
+  costCurve,
+  costPointAt,
+  Survey,
+  SurveyAddress,
+  SurveyCost,
+  SurveyProbe,
+  SurveyRequest,
+} from './carriers/survey.ts';
 export { PriceList, Tariff, tariffAnswer } from './carriers/tariff.ts';
 export type { Change, TierChange } from './changes/change.ts';
 export { describeChanges } from './changes/describeChanges.ts';

@@ -85,7 +85,6 @@ export function costCurve(
     .sort((a, b) => a.weight - b.weight || a.mean - b.mean);
 }
 
-/** The cost at a weight: that of the next heavier probe, as carriers bill; null above the heaviest. */
-export function costAt(curve: readonly CostPoint[], weight: number, which: 'mean' | 'most' = 'mean'): number | null {
-  return curve.find((point) => point.weight >= weight)?.[which] ?? null;
-}
+/** What a weight costs: as much as the next heavier probe, as carriers bill; nothing is known above the heaviest. */
+export const costPointAt = (curve: readonly CostPoint[], weight: number): CostPoint | undefined =>
+  curve.find((point) => point.weight >= weight);

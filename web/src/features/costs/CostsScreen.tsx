@@ -90,7 +90,7 @@ function CostTable({ survey, service }: { survey: Survey; service: string }) {
               {here.map((zone) => (
                 <td key={zone.id} className="px-2 py-1.5 text-right">
                   <Link
-                    to={`/costs/fit?zone=${zone.id}&service=${service}`}
+                    to={`/costs/fit?zone=${zone.id}&service=${service}&survey=${survey.id}`}
                     className="text-clay underline"
                     aria-label={`Fit prices to ${zone.name}`}
                   >

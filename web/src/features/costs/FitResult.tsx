@@ -1,9 +1,12 @@
 import type { Card } from '@ostrakon/core';
+import { lazy, Suspense, useMemo } from 'react';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { resultWords } from '../../words/resultWords.ts';
 import { useFormat } from '../../words/useWords.ts';
-import { byWeightAlone, type MeasuredOrder, outcomeOf } from './fitting.ts';
+import { byWeightAlone, fitPoints, type MeasuredOrder, type Outcome, outcomeOf } from './fitting.ts';
+
+const FitChart = lazy(async () => ({ default: (await import('./FitChart.tsx')).FitChart }));
 
 /** What a card says, tier by tier. */
 function Tiers({ card, name }: { card: Card; name: string }) {
@@ -34,26 +37,15 @@ function Tiers({ card, name }: { card: Card; name: string }) {
   );
 }
 
+const leftOf = ({ charged, cost }: Outcome) => charged - cost;
+
 /** The two cards over the same orders. */
-function Compared({
-  present,
-  proposed,
-  orders,
-  taxRate,
-}: {
-  present: Card;
-  proposed: Card;
-  orders: readonly MeasuredOrder[];
-  taxRate: number;
-}) {
-  const { shop } = useDraft().book;
+function Compared({ was, would }: { was: Outcome; would: Outcome }) {
   const format = useFormat();
-  const [was, would] = [present, proposed].map((card) => outcomeOf(card, orders, taxRate, shop.pricing.rounding));
-  if (!was || !would) return null;
   const rows: (readonly [string, string, string])[] = [
     ['Charged, without tax', format.money(was.charged), format.money(would.charged)],
     ['Carriage costs', format.money(was.cost), format.money(would.cost)],
-    ['Left', format.money(was.charged - was.cost), format.money(would.charged - would.cost)],
+    ['Left', format.money(leftOf(was)), format.money(leftOf(would))],
     ['Orders below cost', String(was.below), String(would.below)],
     ['Orders without a price', String(was.unpriced), String(would.unpriced)],
   ];
@@ -102,23 +94,42 @@ export function FitResult({
   taxRate: number;
   onTake: () => void;
 }) {
+  const { shop } = useDraft().book;
   const format = useFormat();
+  const measure = proposed.kind === 'weightTiers' ? proposed.measure : 'packedWeight';
+  const points = useMemo(
+    () => fitPoints({ present, proposed }, orders, { measure, taxRate, rounding: shop.pricing.rounding }),
+    [present, proposed, orders, measure, taxRate, shop],
+  );
+  const [was, would] = useMemo(() => {
+    const outcome = (card: Card) => outcomeOf(card, orders, taxRate, shop.pricing.rounding);
+    return [outcome(present), outcome(proposed)] as const;
+  }, [present, proposed, orders, taxRate, shop]);
   return (
     <section aria-label="Proposal" className="space-y-4 rounded-lg border border-line-strong bg-paper p-4">
+      <div className="flex items-start justify-between gap-4">
+        <p className="font-serif">
+          Leaves <span className="font-semibold">{format.money(leftOf(would))}</span> once carriage is paid; the present card leaves{' '}
+          {format.money(leftOf(was))}.
+        </p>
+        <Button look="main" className="shrink-0" onClick={onTake}>
+          Take these prices over
+        </Button>
+      </div>
       <div className="grid grid-cols-2 items-start gap-6">
         <Tiers card={present} name="Present card" />
         <Tiers card={proposed} name="Proposed card" />
       </div>
-      <Compared present={present} proposed={proposed} orders={orders} taxRate={taxRate} />
+      <Suspense fallback={<div className="h-64" />}>
+        <FitChart points={points} measure={measure} />
+      </Suspense>
+      <Compared was={was} would={would} />
       {!byWeightAlone(present) && (
         <p className="text-sm text-ochre">The present card reads more than weight; it is held against orders of one item without value.</p>
       )}
       <p className="text-sm text-ash">
         {taxRate > 0 ? `Prices include ${format.percent(taxRate)} tax. ` : ''}Charges and allowances are not counted on either side.
       </p>
-      <Button look="main" onClick={onTake}>
-        Take these prices over
-      </Button>
     </section>
   );
 }

@@ -3,11 +3,13 @@ import { Link, useSearchParams } from 'react-router';
 import { useSurvey } from '../../carriers/useSurvey.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { useFormat } from '../../words/useWords.ts';
 import { FitForm } from './FitForm.tsx';
 
 /** Fits a card to what carriage costs, and holds it against the present one. */
 export function FitScreen() {
   const { zones, services } = useDraft().book;
+  const format = useFormat();
   const [search, setSearch] = useSearchParams();
   const survey = useSurvey(search.get('survey'));
   const lanes = zones.flatMap((zone) =>
@@ -23,7 +25,10 @@ export function FitScreen() {
   return (
     <div className="p-4">
       <h1 className="font-serif text-xl font-semibold">Fit prices</h1>
-      <p className="mb-3 text-sm text-ash">Tiers by weight that cover what carriage costs, for orders as they come in.</p>
+      <p className="mb-3 text-sm text-ash">
+        Tiers by weight that cover what carriage costs, for orders as they come in
+        {survey ? ` · by the survey of ${format.moment(survey.at)}, ${survey.name.toLowerCase()}` : '.'}
+      </p>
       {(!survey || !held) && (
         <p className="rounded-lg border border-line-strong bg-paper px-4 py-3">
           {survey ? 'No lane with own prices was asked for in the latest survey. ' : 'Prices are fitted to what carriers ask. '}
@@ -41,7 +46,7 @@ export function FitScreen() {
             value={`${held.zone.id}/${held.service.id}`}
             onChange={(event) => {
               const [zone = '', service = ''] = event.target.value.split('/');
-              setSearch({ zone, service }, { replace: true });
+              setSearch({ ...Object.fromEntries(search), zone, service }, { replace: true });
             }}
           >
             {lanes.map(({ zone, service }) => (

@@ -1,7 +1,17 @@
-import { Card, emptyBook, fitTiers, NO_MEASURES, priceOnCard } from '@ostrakon/core';
+import { Card, costPointAt, emptyBook, type FitTarget, fitTiers, massToMicrograms, NO_MEASURES, priceOnCard } from '@ostrakon/core';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { asPaid, measuredOrders, outcomeOf, proposedCard, readWeights, withCosts, withoutTax } from './fitting.ts';
+import {
+  asPaid,
+  fitPoints,
+  type MeasuredOrder,
+  measuredOrders,
+  outcomeOf,
+  proposedCard,
+  readWeights,
+  withCosts,
+  withoutTax,
+} from './fitting.ts';
 import { askedBare, goodsProbes, readLadder, readSurveyForm } from './probes.ts';
 
 const { shop } = emptyBook();
@@ -34,9 +44,9 @@ test('orders cost what the next heavier probe does; heavier ones are left out an
   const weights = [0.5, 1, 2, 6].map((kilos) => ({ weight: kilos * KILO, count: 2 }));
   expect(withCosts(weights, curve, 'most')).toEqual({
     orders: [
-      { weight: KILO / 2, cost: 120, count: 2 },
-      { weight: KILO, cost: 120, count: 2 },
-      { weight: 2 * KILO, cost: 600, count: 2 },
+      { weight: KILO / 2, cost: 120, count: 2, reach: KILO },
+      { weight: KILO, cost: 120, count: 2, reach: KILO },
+      { weight: 2 * KILO, cost: 600, count: 2, reach: 5 * KILO },
     ],
     beyond: 2,
   });
@@ -57,54 +67,104 @@ test('a price as paid always leaves what was wanted, once the tax is taken off',
   );
 });
 
+/** An order of so many kilograms, packed or not, whose cost is known up to some weight. */
+const order = (kilos: number, cost: number, reach = kilos): MeasuredOrder => ({
+  weight: Math.round(kilos * KILO),
+  reach: Math.round(reach * KILO),
+  cost,
+  measures: { ...NO_MEASURES, itemsWeight: Math.round(kilos * KILO), packedWeight: Math.round(kilos * KILO) },
+});
+const tiers = (...rows: [string, number][]): Card => ({
+  kind: 'weightTiers',
+  measure: 'packedWeight',
+  bands: 'whole',
+  tiers: rows.map(([upTo, amount]) => ({ upTo, result: { kind: 'amount', amount } })),
+  above: { kind: 'notOffered' },
+  floor: null,
+  cap: null,
+});
+const fitted = (orders: readonly MeasuredOrder[], target: FitTarget) => ({ orders, fit: fitTiers(orders, target) });
+
 test('the proposed card is one a lane takes, at round bounds, and keeps the tiers no order was weighed for', () => {
-  const orders = [0.4, 0.93, 1.1, 4.2, 4.8].map((kilos, at) => ({ weight: kilos * KILO, cost: at < 3 ? 800 : 1500 }));
-  const present = Card.parse({
-    kind: 'weightTiers',
+  // Asked for 0.5, 1, 3 and 5 kg: what 1.1 kg costs is known up to 3 kg.
+  const orders = [order(0.4, 800, 0.5), order(0.93, 800, 1), order(1.1, 800, 3), order(4.2, 1500, 5), order(4.8, 1500, 5)];
+  const present = tiers(['2 kg', 700], ['20 kg', 4000]);
+  const card = proposedCard(fitted(orders, { tiers: 4, margin: 1000, mostLoss: null }), present, {
     measure: 'packedWeight',
-    bands: 'whole',
-    tiers: [
-      { upTo: '2 kg', result: { kind: 'amount', amount: 700 } },
-      { upTo: '20 kg', result: { kind: 'amount', amount: 4000 } },
-    ],
-    above: { kind: 'notOffered' },
-    floor: null,
-    cap: null,
+    taxRate: 0,
+    step: 5,
   });
-  const fit = fitTiers(orders, { tiers: 4, margin: 1000, mostLoss: null });
-  const card = proposedCard(fit, present, { measure: 'packedWeight', taxRate: 0, step: 5 });
   expect(Card.parse(card)).toMatchObject({
     tiers: [
       { upTo: '2.5 kg', result: { amount: 880 } },
-      { upTo: '4.8 kg', result: { amount: 1650 } },
+      { upTo: '5 kg', result: { amount: 1650 } },
       { upTo: '20 kg', result: { amount: 4000 } },
     ],
     above: { kind: 'notOffered' },
   });
-  const measured = (list: typeof orders) => list.map((order) => ({ ...order, measures: { ...NO_MEASURES, packedWeight: order.weight } }));
-  expect(outcomeOf(card, measured(orders), 0, 'halfUp')).toEqual({
-    charged: 3 * 880 + 2 * 1650,
-    cost: 5400,
-    priced: 5,
-    below: 0,
-    unpriced: 0,
-  });
-  const heavy = { weight: 30 * KILO, cost: 1 };
-  expect(outcomeOf(present, measured([...orders, heavy]), 0, 'halfUp')).toMatchObject({ below: 3, unpriced: 1 });
+  expect(outcomeOf(card, orders, 0, 'halfUp')).toEqual({ charged: 3 * 880 + 2 * 1650, cost: 5400, priced: 5, below: 0, unpriced: 0 });
+  expect(outcomeOf(present, [...orders, order(30, 1)], 0, 'halfUp')).toMatchObject({ below: 3, unpriced: 1 });
+});
+
+test('no weight up to the last bound is sold below its cost where no order may lose, whether an order had it or not', () => {
+  const anyCurve = fc
+    .array(fc.tuple(fc.integer({ min: 1, max: 30 }), fc.integer({ min: 0, max: 400 })), { minLength: 1, maxLength: 8 })
+    .map((steps) => {
+      let [kilos, cost] = [0, 300];
+      return steps.map(([heavier, dearer], probe) => {
+        kilos += heavier / 10;
+        cost += dearer;
+        return { probe, weight: Math.round(kilos * KILO), least: cost, mean: cost, most: cost, addresses: 1 };
+      });
+    });
+  const anyWeights = fc.array(fc.integer({ min: 1, max: 20_000 }), { minLength: 1, maxLength: 12 });
+  fc.assert(
+    fc.property(anyCurve, anyWeights, fc.integer({ min: 1, max: 5 }), (curve, grams, most) => {
+      const weights = grams.map((weight) => ({ weight: weight * (KILO / 1000), count: 1 }));
+      const orders = withCosts(weights, curve, 'mean').orders.map(({ weight, cost, reach }) => order(weight / KILO, cost, reach / KILO));
+      fc.pre(orders.length > 0);
+      const card = proposedCard(fitted(orders, { tiers: most, margin: 0, mostLoss: 0 }), PLAIN_CARD, {
+        measure: 'packedWeight',
+        taxRate: 0,
+        step: 1,
+      });
+      if (card.kind !== 'weightTiers') throw new Error(card.kind);
+      const bounds = card.tiers.map(({ upTo }) => massToMicrograms(upTo));
+      const priceOf = priceOnCard(card, 'halfUp');
+      const edges = [...bounds, ...curve.map(({ weight }) => weight), ...orders.map(({ weight }) => weight)];
+      for (const x of edges.flatMap((edge) => [edge - 1000, edge, edge + 1000])) {
+        if (x <= 0 || x > bounds.at(-1)!) continue;
+        expect(priceOf({ ...NO_MEASURES, packedWeight: x })).toBeGreaterThanOrEqual(costPointAt(curve, x)!.mean);
+      }
+    }),
+  );
+});
+
+test('the chart has both cards and the cost wherever one of them may change, as buyers pay them', () => {
+  const cards = { present: tiers(['2 kg', 700]), proposed: tiers(['1.5 kg', 650], ['9 kg', 1500]) };
+  const how = { measure: 'packedWeight', taxRate: 1500, rounding: 'halfUp' } as const;
+  expect(fitPoints(cards, [order(3, 1000), order(1, 500, 1.8)], how)).toEqual([
+    { x: 0, present: 700, proposed: 650, cost: 575 },
+    { x: 1.5 * KILO, present: 700, proposed: 650, cost: 575 },
+    { x: 1.8 * KILO, present: 700, proposed: 1500, cost: 575 },
+    { x: 2 * KILO, present: 700, proposed: 1500, cost: 1150 },
+    { x: 3 * KILO, present: null, proposed: 1500, cost: 1150 },
+  ]);
+  // Thousands of orders make no more points than there are steps.
+  const many = Array.from({ length: 5000 }, (_, at) => order((at + 1) / 2500, at < 2500 ? 500 : 900, at < 2500 ? 1 : 2));
+  expect(fitPoints(cards, many, how).length).toBeLessThan(6);
+  expect(fitPoints(cards, [], how)).toEqual([]);
 });
 
 test('two orders less than a gram apart stay in their own tiers', () => {
-  const [light, heavy] = [KILO + 100_000, KILO + 400_000];
-  const fit = fitTiers(
-    [
-      { weight: light, cost: 500 },
-      { weight: heavy, cost: 900 },
-    ],
-    { tiers: 2, margin: 0, mostLoss: null },
-  );
-  const card = proposedCard(fit, PLAIN_CARD, { measure: 'itemsWeight', taxRate: 0, step: 1 });
+  const orders = [order(1.0001, 500, 3), order(1.0004, 900, 3)];
+  const card = proposedCard(fitted(orders, { tiers: 2, margin: 0, mostLoss: null }), PLAIN_CARD, {
+    measure: 'itemsWeight',
+    taxRate: 0,
+    step: 1,
+  });
   const priceOf = priceOnCard(Card.parse(card), 'halfUp');
-  expect([light, heavy].map((weight) => priceOf({ ...NO_MEASURES, itemsWeight: weight }))).toEqual([500, 900]);
+  expect(orders.map(({ measures }) => priceOf(measures))).toEqual([500, 900]);
 });
 
 test('orders are packed before they are fitted: the carton weighs, too, and its volume', () => {
@@ -122,12 +182,12 @@ test('orders are packed before they are fitted: the carton weighs, too, and its 
   };
   const empty = emptyBook();
   const book = { ...empty, zones: [canada], packing: { ...empty.packing, packaging: [carton] } };
-  const orders = [{ weight: KILO, cost: 700, count: 3 }];
+  const orders = [{ weight: KILO, cost: 700, count: 3, reach: 2 * KILO }];
   const of = { book, at: { zone: 'canada', service: 'ground' }, destination: { country: 'CA' as const }, orders, bare: false };
   // 40 × 30 × 20 cm count for 4.8 kg at 5000 cm³ to the kilogram (common practice, no published source).
   const weightBy = (measure: 'itemsWeight' | 'packedWeight' | 'billableWeight') => measuredOrders({ ...of, measure })[0]!.weight / KILO;
   expect([weightBy('itemsWeight'), weightBy('packedWeight'), weightBy('billableWeight')]).toEqual([1, 1.24, 4.8]);
-  expect(measuredOrders({ ...of, measure: 'packedWeight' })[0]).toMatchObject({ cost: 700, count: 3 });
+  expect(measuredOrders({ ...of, measure: 'packedWeight' })[0]).toMatchObject({ cost: 700, count: 3, reach: 2.24 * KILO });
   expect(measuredOrders({ ...of, measure: 'billableWeight', bare: true })[0]!.weight).toBe(KILO);
 });
 

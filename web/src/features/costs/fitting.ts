@@ -3,7 +3,7 @@ import {
   type CartLine,
   type CostPoint,
   compile,
-  costAt,
+  costPointAt,
   type Destination,
   type Fit,
   type FitOrder,
@@ -11,6 +11,7 @@ import {
   laneMeasures,
   type Measures,
   massToMicrograms,
+  NO_MEASURES,
   parseMass,
   priceOnCard,
   type RateBook,
@@ -49,14 +50,20 @@ export function readWeights(text: string, shop: Shop): Read<OrderWeight[]> {
   return { ok: true, value: found };
 }
 
+/** An order with what its carriage costs, and the weight up to which that is known to be the cost. */
+export interface CostedOrder extends FitOrder, OrderWeight {
+  readonly count: number;
+  readonly reach: number;
+}
+
 /** Orders with what their carriage costs by a survey; those heavier than it went are left out and counted. */
 export function withCosts(weights: readonly OrderWeight[], curve: readonly CostPoint[], which: 'mean' | 'most') {
-  const orders = new Map<number, FitOrder & OrderWeight>();
+  const orders = new Map<number, CostedOrder>();
   let beyond = 0;
   for (const { weight, count } of weights) {
-    const cost = costAt(curve, weight, which);
-    if (cost === null) beyond += count;
-    else orders.set(weight, { weight, cost, count: count + (orders.get(weight)?.count ?? 0) });
+    const point = costPointAt(curve, weight);
+    if (point === undefined) beyond += count;
+    else orders.set(weight, { weight, cost: point[which], reach: point.weight, count: count + (orders.get(weight)?.count ?? 0) });
   }
   return { orders: [...orders.values()], beyond };
 }
@@ -70,21 +77,30 @@ export interface OrdersOf {
   readonly measure: WeightMeasureName;
   /** Sent as they are, as the survey asked for them, without a carton. */
   readonly bare: boolean;
-  readonly orders: readonly (FitOrder & OrderWeight)[];
+  readonly orders: readonly CostedOrder[];
 }
 
-/** An order as cards read it: `weight` is the one the fitted card reads. */
+/** An order as cards read it: `weight` and `reach` are those the fitted card reads. */
 export interface MeasuredOrder extends FitOrder {
+  readonly reach: number;
   readonly measures: Measures;
 }
 
 /** Orders packed as the lane's service packs them: the weight of a carton is part of what a card may read. */
 export function measuredOrders({ book, at, destination, measure, bare, orders }: OrdersOf): MeasuredOrder[] {
   const compiled = compile(book);
-  return orders.map(({ weight, cost, count }) => {
+  const measured = new Map<number, Measures>();
+  const measuresOf = (weight: number) => {
+    const known = measured.get(weight);
+    if (known) return known;
     const line: CartLine = { quantity: 1, unitPrice: 0, weight: `${weight / GRAM} g`, delivered: true, ...(bare && { ownBox: true }) };
     const measures = laneMeasures(compiled, at, [line], destination);
-    return { weight: measures[measure], cost, count, measures };
+    measured.set(weight, measures);
+    return measures;
+  };
+  return orders.map(({ weight, reach, cost, count }) => {
+    const measures = measuresOf(weight);
+    return { weight: measures[measure], reach: Math.max(measures[measure], measuresOf(reach)[measure]), cost, count, measures };
   });
 }
 
@@ -106,16 +122,19 @@ export const asPaid = (price: number, taxRate: number, step: number) =>
 /** The part of a price that is not tax. */
 export const withoutTax = (price: number, taxRate: number) => price - Math.round((price * taxRate) / (10_000 + taxRate));
 
-/** The card a fit proposes: bounds at the roundest weights between orders, the rest as the present card says. */
+/**
+ * The card a fit proposes: bounds at the roundest weights between orders, as far as the cost is known to be the same; the rest
+ * as the present card says.
+ */
 export function proposedCard(
-  fit: Fit,
+  { fit, orders }: Fitted,
   present: Card,
   { measure, taxRate, step }: { measure: WeightMeasureName; taxRate: number; step: number },
 ): Card {
   const above = 'above' in present ? present.above : ({ kind: 'refer' } as const);
   const tiers = fit.tiers.map(({ upTo, next, price }) => {
-    // Beyond the heaviest order the cost is not known: its tier ends there, or a little above it.
-    const grams = roundestWithin(upTo, next ?? Math.ceil(upTo * 1.02)) / GRAM;
+    const reach = orders.find(({ weight }) => weight === upTo)?.reach ?? upTo;
+    const grams = roundestWithin(upTo, Math.min(next ?? Infinity, reach + 1)) / GRAM;
     return {
       upTo: grams % 10 === 0 || grams > 1000 ? `${grams / 1000} kg` : `${grams} g`,
       result: { kind: 'amount' as const, amount: asPaid(price, taxRate, step) },
@@ -160,6 +179,45 @@ export function outcomeOf(card: Card, orders: readonly MeasuredOrder[], taxRate:
     if (net < cost) outcome.below += count;
   }
   return outcome;
+}
+
+/** Prices and cost up to a weight, as buyers pay them; a card may have no price there. */
+export interface FitPoint {
+  readonly x: number;
+  readonly present: number | null;
+  readonly proposed: number | null;
+  readonly cost: number;
+}
+
+const boundsOf = (card: Card, measure: WeightMeasureName): number[] =>
+  card.kind === 'weightTiers' && card.measure === measure ? card.tiers.map(({ upTo }) => massToMicrograms(upTo)) : [];
+
+/** Both cards and the cost at every weight up to which they hold, lightest first; the first point begins at nothing. */
+export function fitPoints(
+  { present, proposed }: { readonly present: Card; readonly proposed: Card },
+  orders: readonly MeasuredOrder[],
+  { measure, taxRate, rounding }: { measure: WeightMeasureName; taxRate: number; rounding: RoundingRule },
+): FitPoint[] {
+  const [was, would] = [priceOnCard(present, rounding), priceOnCard(proposed, rounding)];
+  const priceOf = (price: number) => (price < 0 ? null : price);
+  const at = new Map(orders.map((order) => [order.weight, order]));
+  const costUpTo = new Map(orders.map((order) => [order.reach, order.cost]));
+  const heaviest = orders.reduce((most, { reach }) => Math.max(most, reach), 0);
+  const bounds = [present, proposed].flatMap((card) => boundsOf(card, measure)).filter((bound) => bound <= heaviest);
+  const points: FitPoint[] = [];
+  // From the heaviest down: a cost holds as far as it reaches.
+  let cost = 0;
+  for (const x of [...new Set([...at.keys(), ...costUpTo.keys(), ...bounds])].sort((a, b) => b - a)) {
+    const measures = at.get(x)?.measures ?? { ...NO_MEASURES, itemsWeight: x, packedWeight: x, billableWeight: x };
+    const costs = costUpTo.get(x);
+    if (costs !== undefined) cost = Math.round((costs * (10_000 + taxRate)) / 10_000);
+    const point = { x, present: priceOf(was(measures)), proposed: priceOf(would(measures)), cost };
+    const [next] = points;
+    const same = next && next.present === point.present && next.proposed === point.proposed && next.cost === point.cost;
+    if (!same) points.unshift(point);
+  }
+  const [first] = points;
+  return first ? [{ ...first, x: 0 }, ...points] : [];
 }
 
 /** Whether a card reads nothing but weight, so that weights alone say what it would have charged. */

@@ -91,7 +91,7 @@ export function useFit({ zone, service, lane, survey }: FittedLane) {
     fitting?.stop();
     setFitting(null);
   };
-  const proposed = fit && proposedCard(fit.fit, lane.card, { measure: typed.measure, taxRate, step: Number(typed.step) });
+  const proposed = fit && proposedCard(fit, lane.card, { measure: typed.measure, taxRate, step: Number(typed.step) });
   const take = () => {
     if (!proposed) return;
     const outcome = session.dispatch({ name: 'setCard', args: { zone: zone.id, service: service.id, card: proposed } });

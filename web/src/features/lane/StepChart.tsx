@@ -13,6 +13,7 @@ import {
 } from 'recharts';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useWanted } from '../../carriers/heardAnswers.ts';
+import { AXIS, axisTicks } from '../../ui/axisTicks.ts';
 import { measureWords } from '../../words/quoteWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { stepShape } from './chartPoints.ts';
@@ -21,15 +22,6 @@ import { useLane } from './useLane.ts';
 import { useLaneCosts } from './useLaneCosts.ts';
 
 const gapWords = { notOffered: 'not offered', refer: 'ask us', limit: 'outside' } as const;
-const axis = { fontSize: 12, fill: 'var(--color-ash)' } as const;
-
-/** Round steps for an axis: 1, 2 or 5 times a power of ten, about `count` of them. */
-function ticks(end: number, count: number): number[] {
-  const rough = end / count;
-  const power = 10 ** Math.floor(Math.log10(rough));
-  const step = ([1, 2, 5, 10].find((times) => times * power >= rough) ?? 10) * power;
-  return Array.from({ length: Math.floor(end / step) + 1 }, (_, at) => at * step);
-}
 
 /** The lane's price over its measure, with the bench's cart on it. */
 export function StepChart() {
@@ -71,22 +63,22 @@ export function StepChart() {
               type="number"
               dataKey="x"
               domain={[0, shape.end]}
-              ticks={ticks(shape.end, 6)}
+              ticks={axisTicks(shape.end, 6)}
               tickFormatter={(x: number) =>
                 format
                   .measured(shape.measure, x)
                   .replace(/ items?$/, '')
                   .replace(/[.,]00$/, '')
               }
-              tick={axis}
+              tick={AXIS}
               stroke="var(--color-line-strong)"
             />
             <YAxis
               type="number"
               domain={[0, top]}
-              ticks={ticks(top, 5)}
+              ticks={axisTicks(top, 5)}
               tickFormatter={(y: number) => format.money(y).replace(/[.,]00$/, '')}
-              tick={axis}
+              tick={AXIS}
               stroke="var(--color-line-strong)"
               width={52}
             />
