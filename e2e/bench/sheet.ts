@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Card, type Lane, plainLane } from '@ostrakon/core';
+import { type Card, type Lane, PLAIN_SERVICE, plainLane, type Service, type Zone } from '@ostrakon/core';
 import { chromium, type Page } from '@playwright/test';
 import { browser } from '../browser.ts';
 import { root } from '../places.ts';
@@ -66,14 +66,7 @@ interface Seed {
 
 /** The demo's shop with 100 zones, 12 services and a card of 10 tiers in every lane. */
 function largeSeed(seed: Seed): Seed {
-  const services = Array.from({ length: 12 }, (_, at) => ({
-    id: `s${at}`,
-    name: `Service ${at + 1}`,
-    internalName: '',
-    kind: 'card',
-    note: '',
-    mixing: { kind: 'add' },
-  }));
+  const services = Array.from({ length: 12 }, (_, at): Service => ({ ...PLAIN_SERVICE, id: `s${at}`, name: `Service ${at + 1}` }));
   const card = (zone: number, service: number): Card => ({
     kind: 'weightTiers',
     measure: 'packedWeight',
@@ -86,19 +79,22 @@ function largeSeed(seed: Seed): Seed {
     floor: null,
     cap: null,
   });
-  const zones = Array.from({ length: 100 }, (_, zone) => ({
-    id: `z${zone}`,
-    name: `Zone ${zone + 1}`,
-    places:
-      zone === 0 ? [{ kind: 'country', country: 'CA' }] : [{ kind: 'postal', country: 'US', rules: `${String(zone).padStart(3, '0')}*` }],
-    taxRate: 0,
-    lanes: Object.fromEntries(
-      services.map(({ id }, service): [string, Lane] => [
-        id,
-        { ...plainLane(card(zone, service)), freeFrom: { measure: 'valueAfterDiscounts', from: 20_000, coversCharges: true } },
-      ]),
-    ),
-  }));
+  const zones = Array.from(
+    { length: 100 },
+    (_, zone): Zone => ({
+      id: `z${zone}`,
+      name: `Zone ${zone + 1}`,
+      places:
+        zone === 0 ? [{ kind: 'country', country: 'CA' }] : [{ kind: 'postal', country: 'US', rules: `${String(zone).padStart(3, '0')}*` }],
+      taxRate: 0,
+      lanes: Object.fromEntries(
+        services.map(({ id }, service): [string, Lane] => [
+          id,
+          { ...plainLane(card(zone, service)), freeFrom: { measure: 'valueAfterDiscounts', from: 20_000, coversCharges: true } },
+        ]),
+      ),
+    }),
+  );
   // Something to undo and redo.
   const edit = { name: 'setLimits', args: { zone: 'z3', service: 's1', limits: [{ measure: 'packedWeight', upTo: '25 kg' }] } };
   return { ...seed, live: { ...seed.live, zones, services, charges: [], allowances: [] }, draftCommands: [edit] };
@@ -141,7 +137,7 @@ const large = join(folder, 'large.json');
 try {
   execFileSync(process.execPath, [join(root, 'demo/dist/writeSeed.js'), seed]);
   writeFileSync(large, JSON.stringify(largeSeed(JSON.parse(readFileSync(seed, 'utf8')) as Seed)));
-  await benchOf('The demo: 10 zones, 5 services', seed);
+  await benchOf('The demo: 10 zones, 7 services, no carrier answers', seed);
   await benchOf('100 zones by 12 services with 10 tiers each', large);
 } finally {
   rmSync(folder, { recursive: true, force: true });
