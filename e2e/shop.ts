@@ -25,7 +25,10 @@ interface Shop {
 export async function axeFaults(page: Page, part?: string): Promise<string[]> {
   const axe = part === undefined ? new AxeBuilder({ page }) : new AxeBuilder({ page }).include(part);
   // What passes is not told one by one, which takes most of the time on a large sheet.
-  const { violations } = await axe.options({ resultTypes: ['violations'] }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice']).analyze();
+  const { violations } = await axe
+    .options({ resultTypes: ['violations'] })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze();
   return violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target).join(', ')}`);
 }
 

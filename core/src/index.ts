@@ -206,7 +206,7 @@ export { Charge, type ChargeAmount, ChargeBasis, plainCharge } from './rate-book
 export { inputSchemas } from './rate-book/jsonSchema.ts';
 export { Conditions, type FreeFrom, type GroupCard, type Lane, NO_CONDITIONS, plainLane } from './rate-book/lane.ts';
 export { Limit, Limits } from './rate-book/limits.ts';
-export { Location, mayShip } from './rate-book/location.ts';
+export { Location, mayShip, PLAIN_LOCATION } from './rate-book/location.ts';
 export { Id, Name } from './rate-book/naming.ts';
 export {
   emptyBook,

@@ -1,4 +1,4 @@
-import { type Command, PLAIN_SERVICE } from '@ostrakon/core';
+import { type Command, PLAIN_LOCATION, PLAIN_SERVICE } from '@ostrakon/core';
 import type { Page } from '@playwright/test';
 import { bench, cell, expect, notOffered, option, putGoods, saved, test, type } from '../shop.ts';
 
@@ -37,17 +37,12 @@ const firstShop: Command[] = [
   {
     name: 'addLocation',
     args: {
+      ...PLAIN_LOCATION,
       id: 'store',
       name: 'Store room',
-      street: '',
-      city: '',
       country: 'CA',
       subdivision: 'CA-NS',
-      postalCode: null,
-      point: null,
       timeZone: 'America/Halifax',
-      ships: null,
-      dispatch: null,
     },
   },
 ];

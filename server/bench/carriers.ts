@@ -3,7 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createCarriers } from '@ostrakon/carriers';
-import { type Command, PLAIN_CARRIAGE, PLAIN_SERVICE, PLAIN_TERMS, type RateAsk } from '@ostrakon/core';
+import { type Command, PLAIN_CARRIAGE, PLAIN_LOCATION, PLAIN_SERVICE, PLAIN_TERMS, type RateAsk } from '@ostrakon/core';
 import { pino } from 'pino';
 import { gatewayTo, standIns } from '../src/features/carriers/connections.ts';
 import { LiveQuotes } from '../src/features/public-quote/liveQuotes.ts';
@@ -39,17 +39,13 @@ const commands: Command[] = [
   {
     name: 'addLocation',
     args: {
+      ...PLAIN_LOCATION,
       id: 'depot',
       name: 'Depot',
-      street: '',
-      city: '',
       country: 'CA',
       subdivision: 'CA-NS',
       postalCode: 'B2Y 1A1',
-      point: null,
       timeZone: 'America/Halifax',
-      ships: null,
-      dispatch: null,
     },
   },
   ...(['CA', 'US'] as const).map(

@@ -3,7 +3,16 @@ import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { createCarriers } from '@ostrakon/carriers';
-import { type Command, PLAIN_CARRIAGE, PLAIN_GROUP, PLAIN_SERVICE, PLAIN_TERMS, PublicQuote, type Service } from '@ostrakon/core';
+import {
+  type Command,
+  PLAIN_CARRIAGE,
+  PLAIN_GROUP,
+  PLAIN_LOCATION,
+  PLAIN_SERVICE,
+  PLAIN_TERMS,
+  PublicQuote,
+  type Service,
+} from '@ostrakon/core';
 import request from 'supertest';
 import { afterEach, beforeEach, expect, test } from 'vitest';
 import { Secrets } from './features/carriers/secrets.ts';
@@ -79,17 +88,14 @@ async function publishCarried(express: Service = carried('express', 'DAY'), grou
     {
       name: 'addLocation',
       args: {
+        ...PLAIN_LOCATION,
         id: 'depot',
         name: 'Depot',
-        street: '',
         city: 'Dartmouth',
         country: 'CA',
         subdivision: 'CA-NS',
         postalCode: 'B2Y 1A1',
-        point: null,
         timeZone: 'America/Halifax',
-        ships: null,
-        dispatch: null,
       },
     },
     { name: 'addZone', args: { id: 'canada', name: 'Canada', places: [{ kind: 'country', country: 'CA' }] } },

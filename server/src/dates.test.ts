@@ -1,4 +1,4 @@
-import { PLAIN_DAYS, PLAIN_SERVICE } from '@ostrakon/core';
+import { PLAIN_DAYS, PLAIN_LOCATION, PLAIN_SERVICE } from '@ostrakon/core';
 import request from 'supertest';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { openTestShop, type TestShop } from './testShop.ts';
@@ -55,16 +55,11 @@ test('a day that is full rolls over in the public quote, and after a restart', a
     {
       name: 'addLocation',
       args: {
+        ...PLAIN_LOCATION,
         id: 'shop',
         name: 'Shop',
-        street: '',
-        city: '',
         country: 'CA',
-        subdivision: null,
-        postalCode: null,
-        point: null,
         timeZone: 'America/Halifax',
-        ships: null,
         dispatch: { cutOffs: [...cutOffs], ownCutOffs: [], lead: { least: 0, most: 0 }, capacity: 2, closed: [] },
       },
     },

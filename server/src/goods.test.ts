@@ -1,7 +1,7 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type GoodsChange, PLAIN_GROUP, PLAIN_SERVICE, type Product, PublicQuote } from '@ostrakon/core';
+import { type GoodsChange, PLAIN_GROUP, PLAIN_LOCATION, PLAIN_SERVICE, type Product, PublicQuote } from '@ostrakon/core';
 import request from 'supertest';
 import { DataSource } from 'typeorm';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
@@ -169,17 +169,12 @@ describe('what the public API is asked', () => {
 
   test('a circle is asked with the middle of the postal area; a point that is sent wins; without either there is no option', async () => {
     const location = {
+      ...PLAIN_LOCATION,
       id: 'shop',
       name: 'Shop',
-      street: '',
-      city: '',
       country: 'CA',
-      subdivision: null,
-      postalCode: null,
       point: { latitude: 44.6658, longitude: -63.5676 },
       timeZone: 'America/Halifax',
-      ships: null,
-      dispatch: null,
     };
     await publish([
       { name: 'setServed', args: { countries: ['CA'] } },

@@ -20,6 +20,17 @@ export const Location = z
   .refine(...inOwnCountry);
 export type Location = z.infer<typeof Location>;
 
+/** A location of which nothing is known but its country: it ships everything and promises nothing. */
+export const PLAIN_LOCATION = {
+  street: '',
+  city: '',
+  subdivision: null,
+  postalCode: null,
+  point: null,
+  ships: null,
+  dispatch: null,
+} as const satisfies Partial<Location>;
+
 /** Whether a location may ship goods of a group; null is the default group. */
 export function mayShip(location: Pick<Location, 'ships'>, group: Id | null): boolean {
   return holdsGroup(location.ships, group);

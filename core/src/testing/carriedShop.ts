@@ -1,6 +1,7 @@
 import { type Carriage, type LiveTerms, PLAIN_CARRIAGE, PLAIN_TERMS } from '../carriers/carriage.ts';
 import type { CarrierRate, RateAnswer } from '../carriers/rateAnswer.ts';
 import { askKey, type RateAsk } from '../carriers/rateAsk.ts';
+import { PLAIN_LOCATION } from '../rate-book/location.ts';
 import type { RateBook, Service } from '../rate-book/rateBook.ts';
 import { bookOf, flat, lane, service } from './bookOf.ts';
 
@@ -14,17 +15,14 @@ export function carriedShop(terms: Partial<LiveTerms> = {}, carriage: Partial<Ca
     ...book,
     locations: [
       {
+        ...PLAIN_LOCATION,
         id: 'depot',
         name: 'Depot',
-        street: '',
         city: 'Dartmouth',
         country: 'CA',
         subdivision: 'CA-NS',
         postalCode: 'B2Y 1A1',
-        point: null,
         timeZone: 'America/Halifax',
-        ships: null,
-        dispatch: null,
       },
     ],
     services: book.services.map(
