@@ -58,7 +58,8 @@ export type Change =
   | { code: 'serviceCarried'; service: string; before: Service; after: Service }
   | { code: 'dispatchSet'; location: string; before: DispatchCalendar | null; after: DispatchCalendar | null }
   | { code: 'datesShown'; shown: boolean }
-  | ({ code: 'laneAdded' | 'laneRemoved'; lane: Lane } & Of)
+  | ({ code: 'laneAdded'; lane: Lane; by: Service } & Of)
+  | ({ code: 'laneRemoved'; lane: Lane } & Of)
   | ({ code: 'cardReplaced'; before: Card; after: Card } & Of)
   | ({ code: 'tiersChanged'; card: TieredCard; tiers: readonly TierChange[] } & Of)
   | ({ code: 'groupCardRemoved' } & Of)

@@ -36,7 +36,7 @@ function zoneChanges(before: Zone, after: Zone, { services, goodsGroups }: RateB
   const removed = without(before.places, after.places);
   const places: Change[] = added.length + removed.length > 0 ? [{ code: 'placesChanged', zone: after.name, added, removed }] : [];
   const lanes = services.flatMap((service) =>
-    laneChanges(laneOf(before, service.id), laneOf(after, service.id), { service: service.name, zone: after.name }, groupName),
+    laneChanges([laneOf(before, service.id), laneOf(after, service.id)], { by: service, zone: after.name }, groupName),
   );
   return [...renamed, ...places, ...taxed, ...lanes];
 }

@@ -2,7 +2,7 @@ import { boundInBase } from '../measures/bound.ts';
 import { type Card, isTiered, type TieredCard, type TierResult } from '../rate-book/card.ts';
 import type { Lane } from '../rate-book/lane.ts';
 import type { Id } from '../rate-book/naming.ts';
-import type { RateBook } from '../rate-book/rateBook.ts';
+import type { RateBook, Service } from '../rate-book/rateBook.ts';
 import { type Change, type Of, reordered, same, type TierChange } from './change.ts';
 
 function rowsOf(card: TieredCard): Map<number, { upTo?: string | number; result: TierResult }> {
@@ -49,10 +49,16 @@ function groupCardChanges(before: Lane, after: Lane, names: Of, groupName: (id: 
   ];
 }
 
-export function laneChanges(before: Lane | undefined, after: Lane | undefined, names: Of, groupName: (id: Id) => string): Change[] {
+/** @param by the service of the lane as it is after the changes, or as it was where it is gone */
+export function laneChanges(
+  [before, after]: readonly [Lane | undefined, Lane | undefined],
+  { by, zone }: { readonly by: Service; readonly zone: string },
+  groupName: (id: Id) => string,
+): Change[] {
+  const names: Of = { service: by.name, zone };
   if (before === after) return [];
-  if (!before || !after)
-    return before ? [{ code: 'laneRemoved', ...names, lane: before }] : after ? [{ code: 'laneAdded', ...names, lane: after }] : [];
+  if (!before) return after ? [{ code: 'laneAdded', ...names, lane: after, by }] : [];
+  if (!after) return [{ code: 'laneRemoved', ...names, lane: before }];
   const range = ({ floor, cap }: Lane) => ({ floor, cap });
   const differs = (part: keyof Lane) => !same(before[part], after[part]);
   return [

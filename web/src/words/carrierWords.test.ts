@@ -14,6 +14,7 @@ import { describe, expect, test } from 'vitest';
 import { marginWords, ratesWords } from '../features/rate-book/sheetCell.ts';
 import { carriedWords, isSilence, markupWords, sideWords, silenceWords, termsWords } from './carrierWords.ts';
 import { formatFor } from './format.ts';
+import { laneSentence } from './laneSentence.ts';
 
 const { shop } = emptyBook();
 const format = formatFor(shop);
@@ -95,6 +96,30 @@ describe('the margin in a cell', () => {
     expect(sideWords({ ...said, kind: 'declined', message: 'Only within CA.' }, format)).toBe('Gannet Air declined: Only within CA.');
     expect(sideWords({ ...said, kind: 'silent', why: 'timeout' }, format)).toBe('Gannet Air took too long to answer');
   });
+});
+
+test('a carrier’s lane read back: its price, what holds without an answer, and the card where that is what holds', () => {
+  const lane = {
+    ...plainLane({ kind: 'flat', result: { kind: 'amount', amount: 2500 } }),
+    limits: [{ measure: 'itemsWeight' as const, upTo: '20 kg' }],
+  };
+  const names = { ...book, zones: [], goodsGroups: [] };
+  const read = (unanswered: Unanswered) =>
+    laneSentence(lane, format, names, { ...express, terms: { ...PLAIN_TERMS, markup: markup(800), unanswered } })
+      .map(({ text }) => text)
+      .join('');
+  const limit = 'Offered only for items weight up to 20 kg.';
+  const plain = laneSentence(lane, format, names, { ...express, terms: PLAIN_TERMS });
+  expect(plain.map(({ text }) => text).join('')).toBe(`Priced by asking Gannet Air; without an answer it is withheld. ${limit}`);
+  expect(read({ kind: 'withhold' })).toBe(`Priced by asking Gannet Air, plus 8%; without an answer it is withheld. ${limit}`);
+  expect(read({ kind: 'card' })).toBe(
+    `Priced by asking Gannet Air, plus 8%; without an answer the lane’s own card holds. That card: Delivery costs $25.00. ${limit}`,
+  );
+  expect(
+    laneSentence(lane, format, names, ground)
+      .map(({ text }) => text)
+      .join(''),
+  ).toBe(`Delivery costs $25.00. ${limit}`);
 });
 
 test('the rates of a carrier’s lane are its name and what is added, whatever card may stand in', () => {

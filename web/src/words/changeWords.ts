@@ -82,7 +82,7 @@ function laneChangeWords(change: LaneChange, book: RateBook, format: Format): st
   const of = change.group === undefined ? lane : `${lane}, ${change.group}`;
   switch (change.code) {
     case 'laneAdded':
-      return `${change.service} is now offered to ${change.zone}. ${text(laneSentence(change.lane, format, book))}`;
+      return `${change.service} is now offered to ${change.zone}. ${text(laneSentence(change.lane, format, book, change.by))}`;
     case 'laneRemoved':
       return `${change.service} is no longer offered to ${change.zone}.`;
     case 'cardReplaced':

@@ -1,7 +1,10 @@
-import { type Conditions, inScope, type Lane, type RateBook } from '@ostrakon/core';
+import { type Conditions, inScope, type Lane, type Markup, type RateBook, type Service } from '@ostrakon/core';
 import { cardRuns, type Run, rangeWords } from './cardSentence.ts';
+import { markupWords, unansweredWords } from './carrierWords.ts';
 import type { Format } from './format.ts';
 import { couponWords, dateWords, goodsSetWords, limitWords, type Names, weekdayWords } from './ruleSentence.ts';
+
+const adds = ({ basisPoints, amount, least }: Markup) => basisPoints > 0 || amount > 0 || least !== null;
 
 export type { Run } from './cardSentence.ts';
 
@@ -17,15 +20,31 @@ export function conditionWords({ goods, coupons, dates, weekdays }: Conditions, 
   ];
 }
 
-/** The whole rule of a lane, read back. */
-export function laneSentence(lane: Lane, format: Format, names: Names = NO_NAMES): Run[] {
-  const limits = lane.limits.length === 0 ? [] : [`for ${format.list(lane.limits.map((limit) => limitWords(limit, format)))}`];
-  const asked = [...limits, ...conditionWords(lane.conditions, names, format)];
-  const offered: Run[] = asked.length === 0 ? [] : [{ text: ' Offered only ' }, { text: asked.join(', '), strong: true }, { text: '.' }];
+/** The prices of a lane: its cards, or the carrier's and what holds without an answer. */
+function priceRuns(lane: Lane, format: Format, names: Names, service: Service | undefined): Run[] {
   const groups = lane.groupCards.flatMap(({ group, card }): Run[] => {
     const name = names.goodsGroups.find(({ id }) => id === group)?.name ?? group;
     return [{ text: ` ${name}: ` }, ...cardRuns(card, format), { text: '.' }];
   });
+  const cards = [...cardRuns(lane.card, format), { text: '.' }, ...groups];
+  const { carriage, terms } = service ?? {};
+  if (service?.kind !== 'carrier' || !carriage || !terms) return cards;
+  const asked: Run[] = [
+    { text: 'Priced by asking ' },
+    { text: carriage.carrier, strong: true },
+    ...(adds(terms.markup) ? [{ text: ', plus ' }, { text: markupWords(terms.markup, format), strong: true }] : []),
+    { text: '; without an answer ' },
+    { text: unansweredWords(terms.unanswered, names), strong: true },
+    { text: '.' },
+  ];
+  return terms.unanswered.kind === 'card' ? [...asked, { text: ' That card: ' }, ...cards] : asked;
+}
+
+/** The whole rule of a lane, read back; of a carrier's service where it is given. */
+export function laneSentence(lane: Lane, format: Format, names: Names = NO_NAMES, service?: Service): Run[] {
+  const limits = lane.limits.length === 0 ? [] : [`for ${format.list(lane.limits.map((limit) => limitWords(limit, format)))}`];
+  const asked = [...limits, ...conditionWords(lane.conditions, names, format)];
+  const offered: Run[] = asked.length === 0 ? [] : [{ text: ' Offered only ' }, { text: asked.join(', '), strong: true }, { text: '.' }];
   const range = rangeWords(lane, format);
   const free: Run[] = lane.freeFrom
     ? [
@@ -48,9 +67,7 @@ export function laneSentence(lane: Lane, format: Format, names: Names = NO_NAMES
       ]
     : [];
   return [
-    ...cardRuns(lane.card, format),
-    { text: '.' },
-    ...groups,
+    ...priceRuns(lane, format, names, service),
     ...(range === '' ? [] : [{ text: ' With charges it is ' }, { text: range, strong: true }, { text: '.' }]),
     ...offered,
     ...free,

@@ -7,7 +7,6 @@ import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Lost } from '../../ui/Lost.tsx';
 import { toast } from '../../ui/toast.ts';
-import { termsWords } from '../../words/carrierWords.ts';
 import { laneSentence } from '../../words/laneSentence.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { CardEditor } from './CardEditor.tsx';
@@ -22,13 +21,15 @@ import { useLane } from './useLane.ts';
 const StepChart = lazy(async () => ({ default: (await import('./StepChart.tsx')).StepChart }));
 
 function Sentence() {
-  const { lane } = useLane();
+  const { lane, service } = useLane();
   const { book } = useDraft();
   const format = useFormat();
   // The runs of one sentence have their place for an identity.
-  const runs = laneSentence(lane, format, book).map((run, at) => ({ ...run, key: `${at} ${run.text}` }));
+  const runs = laneSentence(lane, format, book, service).map((run, at) => ({ ...run, key: `${at} ${run.text}` }));
   return (
-    <p className="mb-3 rounded-lg border border-line-strong border-l-4 border-l-clay bg-paper px-3.5 py-2.5 font-serif text-lg">
+    <p
+      className={`mb-3 rounded-lg border border-line-strong border-l-4 bg-paper px-3.5 py-2.5 font-serif text-lg ${service.kind === 'carrier' ? 'border-l-night' : 'border-l-clay'}`}
+    >
       {runs.map((run) =>
         run.strong ? (
           <mark key={run.key} className="rounded bg-clay-tint text-ink">
@@ -42,17 +43,15 @@ function Sentence() {
   );
 }
 
-/** Whose price a carrier's lane has, and when its own card counts. */
+/** Of a carrier's lane: what counts for it, and where its carrier is set. */
 function Carried() {
   const { service } = useLane();
-  const { book } = useDraft();
-  const format = useFormat();
-  const { kind, carriage, terms } = service;
-  if (kind !== 'carrier' || !carriage || !terms) return null;
+  const { kind, terms } = service;
+  if (kind !== 'carrier' || !terms) return null;
   return (
-    <p className="mb-3 rounded-lg border border-line-strong bg-night-soft px-3.5 py-2">
-      {service.name} is carried by {carriage.carrier} {termsWords(terms, book, format)}. Limits, charges and allowances count as for own
-      prices. {terms.unanswered.kind === 'card' && 'The card below holds while there is no answer. '}
+    <p className="-mt-1 mb-3 text-sm text-ash">
+      Limits, charges and allowances count as for own prices.{' '}
+      {terms.unanswered.kind === 'card' && 'The card below holds while there is no answer. '}
       <Link to={`/services/${service.id}`} className="text-clay underline">
         Set the carrier
       </Link>
@@ -119,8 +118,8 @@ function LaneBody() {
           {usesCard && <Button onClick={() => setCopying(true)}>Copy card to…</Button>}
         </div>
       </div>
+      <Sentence />
       <Carried />
-      {usesCard && <Sentence />}
       {usesCard && wide && (
         <div className="mb-5">
           <CardEditor />
