@@ -131,11 +131,7 @@ test('a moment’s outage on the bench alone; other carriers and other people no
   await expect(page.getByRole('region', { name: 'Closed days' })).toContainText('New Year');
 });
 
-test('a slow carrier keeps nobody waiting: own prices and other carriers are there, and what it said before holds meanwhile', async ({
-  page,
-  shop,
-  carriers,
-}) => {
+test('a slow carrier keeps nobody waiting: own prices and other carriers are there', async ({ page, shop, carriers }) => {
   await practise(carriers, 'gannet-air', 'slow', 20_000);
   await page.goto(`${shop.url}/book`);
   await bench(page).getByRole('button', { name: 'Empty' }).click();

@@ -14,7 +14,7 @@ import {
   type Service,
 } from '@ostrakon/core';
 import request from 'supertest';
-import { afterEach, beforeEach, expect, test } from 'vitest';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { Secrets } from './features/carriers/secrets.ts';
 import { openTestShop, type TestShop } from './testShop.ts';
 
@@ -277,6 +277,21 @@ test('buyers are quoted the carrier’s price and its fallback, and never see co
   for (const text of seen) expect(text).not.toContain(`:${cost}`);
 });
 
+test('where only carriers could bring it, nobody is told that there is nothing before they have answered', async () => {
+  await open().expect(201);
+  await publishCarried({ ...carried('express', 'DAY'), terms: { ...PLAIN_TERMS, unanswered: { kind: 'withhold' } } }, ['clay']);
+  const later = () => publicQuote({ carriers: 'later' });
+  const first = await later();
+  expect(first).toMatchObject({ options: [], pending: ['express'] });
+  expect(first).not.toHaveProperty('message');
+  await expect.poll(async () => (await later()).options.length).toBe(1);
+  await api().patch('/api/carriers/gannet').send({ key: KEY }).expect(200);
+  await practise('down');
+  await later();
+  await expect.poll(later).toMatchObject({ options: [], message: expect.any(String) });
+  expect(await later()).not.toHaveProperty('pending');
+});
+
 test('who does not wait has own prices at once, and finds what came meanwhile when asking again', async () => {
   await open().expect(201);
   await publishCarried();
@@ -367,6 +382,25 @@ test('services that appear later stay off, or join the draft on the terms of tho
   expect(shop.editions.live!.book.services).toHaveLength(2);
   await shop.draft.undo(shop.draft.current.revision);
   expect(onSheet()).toEqual(['', 'DAY']);
+});
+
+test('a survey that comes to nothing is told until it is put away, and logged', async () => {
+  await open().expect(201);
+  await publishCarried();
+  const request = {
+    name: 'Autumn',
+    zones: ['canada'],
+    addresses: 1,
+    probes: [{ name: '1 kg', weight: 1e9, lines: [{ quantity: 1, unitPrice: 0, weight: '1 kg', delivered: true }] }],
+  };
+  const failed = vi.fn();
+  await shop.surveys.start('autumn', request, shop.draft.current.book, { ask: () => Promise.reject(new Error('disk full')), failed });
+  const listed = async () => (await api().get('/api/surveys')).body.surveys;
+  await expect.poll(listed).toMatchObject([{ id: 'autumn', status: 'failed' }]);
+  expect(failed).toHaveBeenCalledExactlyOnceWith(new Error('disk full'));
+  expect((await api().get('/api/surveys/autumn')).status).toBe(404);
+  await api().delete('/api/surveys/autumn').expect(200);
+  expect(await listed()).toEqual([]);
 });
 
 test('an account that carries something, or does for buyers, is not taken away; a removal is taken back with its key', async () => {

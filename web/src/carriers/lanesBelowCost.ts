@@ -7,6 +7,7 @@ export async function lanesBelowCost(book: RateBook, signal: AbortSignal): Promi
   const latest = (await carrierApi.surveys()).find(({ status }) => status === 'done');
   if (!latest) return [];
   const survey = await carrierApi.survey(latest.id);
+  signal.throwIfAborted();
   const worker = new Worker(new URL('./belowCost.worker.ts', import.meta.url), { type: 'module' });
   const { answer, stop } = askWorker<readonly BelowCost[]>(worker, { book, survey });
   signal.addEventListener('abort', stop, { once: true });

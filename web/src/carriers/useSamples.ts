@@ -16,7 +16,8 @@ export function useSamples(book: RateBook): ReadonlyMap<string, Destination> {
     if (!wanted) return undefined;
     const worker = new Worker(new URL('./samples.worker.ts', import.meta.url), { type: 'module' });
     const { answer, stop } = askWorker<Map<string, Destination>>(worker, latest.current);
-    void answer.then(setSamples);
+    // Without them only the buyer's own zone is asked for, and the others say that no address is known.
+    answer.then(setSamples, () => undefined);
     return stop;
   }, [wanted, places]);
   return samples;

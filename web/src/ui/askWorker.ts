@@ -10,7 +10,10 @@ export function askWorker<T>(worker: Worker, question: unknown): Asked<T> {
       resolve(data);
       worker.terminate();
     };
-    worker.onerror = (event) => reject(new Error(event.message));
+    worker.onerror = (event) => {
+      reject(new Error(event.message));
+      worker.terminate();
+    };
   });
   worker.postMessage(question);
   return { answer, stop: () => worker.terminate() };

@@ -58,20 +58,36 @@ const isFailure = (error: Error) =>
 
 type Heard<T> = { readonly said: T } | { readonly no: CarrierSaysNo };
 
-/**
- * What a carrier says. Its own no is an answer like another: to the circuit breaker it speaks for the carrier.
- * @param begun when the question was put, in milliseconds: it may have waited behind others since
- */
-async function heard<T>(work: () => Promise<T>, begun: number, timeLimit: number): Promise<Heard<T>> {
-  const asked = performance.now();
-  // With hardly any time left nobody is asked: the answer would not be waited for.
-  if (asked - begun > timeLimit * (1 - FAIR_PART)) throw new Crowded('No answer within the time limit.');
-  try {
-    return { said: await work() };
-  } catch (error) {
-    if (error instanceof CarrierSaysNo) return { no: error };
-    const hurried = error instanceof CarrierFailure && error.why === 'timeout' && performance.now() - asked < timeLimit / 2;
-    throw hurried ? new Crowded(error.message) : error;
+/** A question from when it was put, its tries and its waiting behind others included. */
+class Question {
+  readonly #timeLimit: number;
+  readonly #begun = performance.now();
+  /** What the carrier failed at in an earlier try. */
+  #failure: unknown;
+
+  constructor(timeLimit: number) {
+    this.#timeLimit = timeLimit;
+  }
+
+  /** What cut a try short: our own queue, unless the carrier had failed before. */
+  #cutShort(): unknown {
+    return this.#failure ?? new Crowded('No answer within the time limit.');
+  }
+
+  /** What a carrier says. Its own no is an answer like another: to the circuit breaker it speaks for the carrier. */
+  async ask<T>(work: () => Promise<T>): Promise<Heard<T>> {
+    const asked = performance.now();
+    // With hardly any time left nobody is asked: the answer would not be waited for.
+    if (asked - this.#begun > this.#timeLimit * (1 - FAIR_PART)) throw this.#cutShort();
+    try {
+      return { said: await work() };
+    } catch (error) {
+      if (error instanceof CarrierSaysNo) return { no: error };
+      const hurried = error instanceof CarrierFailure && error.why === 'timeout' && performance.now() - asked < this.#timeLimit / 2;
+      if (hurried) throw this.#cutShort();
+      this.#failure = error;
+      throw error;
+    }
   }
 }
 
@@ -86,8 +102,8 @@ type Work<T> = (signal: AbortSignal) => Promise<T>;
 const through =
   (policies: IPolicy, timeLimit: number) =>
   async <T>(work: Work<T>): Promise<T> => {
-    const begun = performance.now();
-    return spoken(await policies.execute(({ signal }) => heard(() => work(signal), begun, timeLimit)));
+    const question = new Question(timeLimit);
+    return spoken(await policies.execute(({ signal }) => question.ask(() => work(signal))));
   };
 
 export interface Line {

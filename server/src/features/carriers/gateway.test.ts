@@ -50,6 +50,14 @@ const failing =
   async () => {
     throw error();
   };
+/** Every other time one reply, then the other. */
+function afterwards(first: Reply, second: Reply): Reply {
+  let nth = 0;
+  return () => {
+    nth += 1;
+    return nth % 2 === 1 ? first() : second();
+  };
+}
 const down = failing(() => new CarrierFailure('down', 'gone'));
 const lie = failing(() => new CarrierFailure('refused', 'odd'));
 const no = failing(() => new CarrierSaysNo('Not there.'));
@@ -148,6 +156,21 @@ test('a quote has one time limit for all its questions; what comes too late is k
   const other = new Map([[askKey(ask(2)), ask(2)]]);
   expect([...(await gateway.answers(other, 1000)).values()]).toMatchObject([{ why: 'timeout' }]);
   expect(asked.a).toBe(1);
+});
+
+test.each<[string, Reply]>([
+  ['late in the time there is', after(850, down)],
+  ['half way, and then hangs', afterwards(after(600, down), after(5000))],
+])('a carrier that fails %s is left alone as well: a second try cut short hides no failure', async (_name, reply) => {
+  const { gateway, asked } = gatewayTo({ a: reply });
+  for (let nth = 0; nth < 3; nth += 1) {
+    expect((await settled(gateway.rates(ask(nth)))).answer.status).toBe('silent');
+    await vi.advanceTimersByTimeAsync(100);
+  }
+  expect(gateway.circuit('a')).toBe('open');
+  const before = asked.a;
+  expect((await settled(gateway.rates(ask(9)))).answer).toEqual({ status: 'silent', why: 'resting' });
+  expect(asked.a).toBe(before);
 });
 
 test('a crowd that the carrier could not serve in time speaks against nobody: it is asked on', async () => {
