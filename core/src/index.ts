@@ -35,25 +35,45 @@ export { describeChanges } from './changes/describeChanges.ts';
 export { CommandProblem } from './commands/commandProblem.ts';
 export { applyCommand, Command, type CommandName } from './commands/commands.ts';
 export { LANE_PARTS, Raise, raisedCard } from './commands/laneCommands.ts';
-export { applyPatch, type PatchOperation, runCommand } from './commands/patch.ts';
 export {
-  ChangeAnswer,
-  ChangeRequest,
+  answered,
+  type Checked,
+  checkCommand,
+  type DraftQueue,
+  type Dropped,
+  nextTry,
+  noticed,
+  type QueueChange,
+  queueOf,
+  restored,
+  shownBook,
+  shownHistory,
+  type TryAnswer,
+  unanswered,
+  withCommand,
+  withNewer,
+  withTurn,
+} from './commands/draftQueue.ts';
+export { DraftStep, HistoryEnds, StepDone } from './commands/draftStep.ts';
+export { applyPatch, Patch, type PatchOperation, runCommand, sameDocument } from './commands/patch.ts';
+export {
   DraftState,
   EditionList,
   EditionSummary,
   GoodsAnswer,
   GoodsChange,
-  HistoryEnds,
+  GoodsImport,
   HolidayList,
   HolidayPlaces,
   LiveState,
   LoadList,
+  MOST_STEPS,
   Problem,
   ProductEdit,
   ProductList,
   PublishRequest,
-  StepRequest,
+  StepsAnswer,
+  StepsRequest,
   Trial,
   TrialList,
 } from './contract/api.ts';
@@ -81,6 +101,7 @@ export { Counter, HoursException, OpeningHours } from './counters/counter.ts';
 export {
   type CutOffs,
   DayLoad,
+  LoadCount,
   DispatchCalendar,
   LeavesOn,
   PLAIN_DAYS,
@@ -236,3 +257,6 @@ export { type CivilDate, civilOf, type DayNumber, dayOf, fromDay, isoWeekOf, toD
 export { minutesOf, parseTimeOfDay, type ReadTime, TimeOfDay, TimeSpan, timeText } from './time/timeOfDay.ts';
 export { instantOf, localAt, TimeZone, timeZoneNames } from './time/timeZone.ts';
 export { WorkingDays } from './time/workingDays.ts';
+export { liveAt, Release } from './releases/release.ts';
+export { isPage, PAGES } from './contract/pages.ts';
+export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, TakeFile } from './contract/shopFile.ts';

@@ -69,7 +69,7 @@ const commands: Command[] = [
     },
   },
 ];
-for (const command of commands) await shop.draft.change(shop.draft.current.revision, command);
+await shop.draft.run(...commands);
 
 const weights = ['250 g', '500 g', '1 kg', '2 kg', '3 kg', '5 kg', '8 kg', '12 kg', '20 kg', '30 kg'];
 const began = performance.now();
@@ -102,10 +102,13 @@ console.log(
   `survey: ${asks.size} questions (200 addresses by 10 weights) planned in ${planned.toFixed(0)} ms, ${priced} answered in ${done.toFixed(0)} ms over HTTP`,
 );
 
-await shop.editions.publish(() => shop.draft.current.book, '');
+await shop.editions.publish(() => shop.draft.current.book, '', 'owner');
 const quotes = (held: typeof gateway) =>
   new LiveQuotes({
-    live: () => (shop.editions.live ? { number: 1, book: shop.editions.live.book } : null),
+    live: () => {
+      const live = shop.editions.live();
+      return live && { number: 1, book: live.book };
+    },
     products: () => new Map(),
     loads: () => [],
     carriers: (wanted: ReadonlyMap<string, RateAsk>, waited: number) => held.answers(wanted, waited),

@@ -1,7 +1,8 @@
-import { ChangeAnswer, DraftState, LiveState, Problem, PublicQuote, TrialList } from '@ostrakon/core';
+import { applyPatch, type Command, DraftState, LiveState, Problem, PublicQuote, StepsAnswer, TrialList } from '@ostrakon/core';
 import request from 'supertest';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
-import { clay, firstLane, openTestShop, setPrice, type TestShop } from './testShop.ts';
+import { DraftStepEntity } from './persistence/entities.ts';
+import { clay, firstLane, openTestShop, setPrice, stepsOf, type TestShop } from './testShop.ts';
 
 let shop: TestShop;
 beforeEach(async () => {
@@ -10,7 +11,8 @@ beforeEach(async () => {
 afterEach(() => shop.discard());
 
 const draft = async () => DraftState.parse((await request(shop.app).get('/api/draft').expect(200)).body);
-const change = (revision: number, command: unknown) => request(shop.app).post('/api/draft/commands').send({ revision, command });
+const steps = (revision: number, ...made: Parameters<typeof stepsOf>[1][]) => request(shop.app).post('/api/draft/steps').send(stepsOf(revision, ...made));
+const change = (revision: number, command: Command) => steps(revision, command);
 const publicQuote = (body: unknown) =>
   request(shop.app)
     .post('/api/public/v1/quotes')
@@ -26,41 +28,79 @@ describe('the draft', () => {
   test('a command moves the revision on; undo and redo bring the document back to the byte', async () => {
     const revision = await begin();
     const before = await draft();
-    const answer = ChangeAnswer.parse((await change(revision, setPrice(1200)).expect(200)).body);
-    expect(answer).toEqual({ revision: revision + 1, history: { undo: 'setCard', redo: null } });
+    const changed = StepsAnswer.parse((await change(revision, setPrice(1200)).expect(200)).body);
+    expect(changed).toMatchObject({ present: revision + 1, steps: [{ revision: revision + 1, history: { undo: 'setCard', redo: null } }] });
     const after = await draft();
-    const undone = DraftState.parse(
-      (
-        await request(shop.app)
-          .post('/api/draft/undo')
-          .send({ revision: revision + 1 })
-          .expect(200)
-      ).body,
-    );
-    expect(JSON.stringify(undone.book)).toBe(JSON.stringify(before.book));
-    expect(undone.history).toEqual({ undo: 'startLane', redo: 'setCard' });
-    const redone = await request(shop.app).post('/api/draft/redo').send({ revision: undone.revision }).expect(200);
-    expect(JSON.stringify(redone.body.book)).toBe(JSON.stringify(after.book));
+    expect(JSON.stringify(applyPatch(before.book, changed.steps[0]!.patch))).toBe(JSON.stringify(after.book));
+    const undone = StepsAnswer.parse((await steps(revision + 1, 'undo').expect(200)).body);
+    expect(undone.steps[0]).toMatchObject({ revision: revision + 2, history: { undo: 'startLane', redo: 'setCard' } });
+    expect(JSON.stringify(applyPatch(after.book, undone.steps[0]!.patch))).toBe(JSON.stringify(before.book));
+    expect(JSON.stringify((await draft()).book)).toBe(JSON.stringify(before.book));
+    await steps(revision + 2, 'redo').expect(200);
+    expect(JSON.stringify((await draft()).book)).toBe(JSON.stringify(after.book));
   });
 
   test('history survives a restart; a new change drops what was undone', async () => {
     const revision = await begin();
-    await change(revision, setPrice(1200)).expect(200);
-    await request(shop.app)
-      .post('/api/draft/undo')
-      .send({ revision: revision + 1 })
-      .expect(200);
+    await steps(revision, setPrice(1200), 'undo').expect(200);
     await shop.close();
     shop = await openTestShop(shop.folder);
     const state = await draft();
     expect(state).toMatchObject({ revision: revision + 2, history: { undo: 'startLane', redo: 'setCard' } });
     const answer = await change(state.revision, setPrice(700)).expect(200);
-    expect(answer.body.history).toEqual({ undo: 'setCard', redo: null });
-    const problem = await request(shop.app)
-      .post('/api/draft/redo')
-      .send({ revision: state.revision + 1 })
-      .expect(409);
-    expect(problem.body.code).toBe('nothing-to-redo');
+    expect(answer.body.steps[0].history).toEqual({ undo: 'setCard', redo: null });
+    expect((await steps(state.revision + 1, 'redo').expect(409)).body.code).toBe('nothing-to-redo');
+  });
+
+  test('a step sent again is taken once and answered as it was, whatever came since, after a restart too', async () => {
+    const revision = await begin();
+    const raise: Command = {
+      name: 'raisePrices',
+      args: { lanes: [{ zone: 'canada', service: 'ground' }], by: { kind: 'percent', basisPoints: 1000 } },
+    };
+    const body = stepsOf(revision, raise, 'undo', 'redo');
+    const send = () => request(shop.app).post('/api/draft/steps').send(body).expect(200);
+    const [first, twin] = await Promise.all([send(), send()]);
+    expect(twin.body).toEqual(first.body);
+    await change(revision + 3, { name: 'renameZone', args: { zone: 'canada', name: 'Canada and on' } }).expect(200);
+    await shop.close();
+    shop = await openTestShop(shop.folder);
+    expect((await send()).body).toEqual({ ...first.body, present: revision + 4 });
+    // 9.90 by 10 %, once.
+    expect((await draft()).book.zones[0]?.lanes.ground?.card).toMatchObject({ result: { amount: 1089 } });
+    const authors = await shop.database.read.find(DraftStepEntity, { select: { seq: true, author: true, step: true } });
+    expect(new Set(authors.map(({ author }) => author))).toEqual(new Set(['owner']));
+    expect(authors.filter(({ step }) => body.steps.some(({ id }) => id === step))).toHaveLength(3);
+  });
+
+  test('of several steps those before a faulty one are taken, and none after it', async () => {
+    const revision = await begin();
+    const answer = await steps(revision, setPrice(700), { name: 'removeZone', args: { zone: 'moon' } }, setPrice(800)).expect(200);
+    expect(answer.body).toMatchObject({
+      present: revision + 1,
+      steps: [{ revision: revision + 1 }],
+      refused: { problem: { code: 'command-refused', errors: [{ pointer: '/steps/1/command/args/zone' }] } },
+    });
+    expect((await draft()).book.zones[0]?.lanes.ground?.card).toMatchObject({ result: { amount: 700 } });
+  });
+
+  test('a revision of the shop that was here before is none of this one’s', async () => {
+    const revision = await begin();
+    const { lineage } = await draft();
+    const send = (of: string) =>
+      request(shop.app)
+        .post('/api/draft/steps')
+        .send({ ...stepsOf(revision, setPrice(700)), lineage: of });
+    expect((await send('another').expect(409)).body).toMatchObject({ code: 'shop-replaced', revision });
+    await send(lineage).expect(200);
+  });
+
+  test('memory is not believed: what was written past it is seen, and not written over', async () => {
+    const revision = await begin();
+    await shop.database.writer.query(`UPDATE draft SET revision = revision + 1`);
+    expect((await change(revision, setPrice(1)).expect(409)).body).toMatchObject({ code: 'stale-revision', revision: revision + 1 });
+    await change(revision + 1, setPrice(1)).expect(200);
+    expect((await draft()).revision).toBe(revision + 2);
   });
 
   test('a stale revision is refused with the present one, and changes nothing', async () => {
@@ -83,14 +123,14 @@ describe('the draft', () => {
   test('a command that changes nothing makes no revision', async () => {
     const revision = await begin();
     const answer = await change(revision, setPrice(990)).expect(200);
-    expect(answer.body).toEqual({ revision, history: { undo: 'startLane', redo: null } });
+    expect(answer.body).toMatchObject({ present: revision, steps: [{ revision, patch: [], history: { undo: 'startLane', redo: null } }] });
   });
 
   test('a command that does not fit the document names the field', async () => {
     const answer = await change(0, { name: 'renameZone', args: { zone: 'none', name: 'X' } }).expect(422);
     expect(answer.body).toMatchObject({
       code: 'command-refused',
-      errors: [{ pointer: '/command/args/zone', detail: 'No zone has the id "none"' }],
+      errors: [{ pointer: '/steps/0/command/args/zone', detail: 'No zone has the id "none"' }],
     });
   });
 });
@@ -166,7 +206,7 @@ describe('hostile requests get words, never a stack trace', () => {
     ['too large a body', () => raw(long), 413, 'body-too-large'],
     ['an unknown address', () => request(shop.app).get('/api/nothing'), 404, 'not-found'],
     ['a malformed address', () => request(shop.app).get('/api/%E0%A4%A'), 404, 'not-found'],
-    ['undo of nothing', () => request(shop.app).post('/api/draft/undo').send({ revision: 0 }), 409, 'nothing-to-undo'],
+    ['undo of nothing', () => steps(0, 'undo'), 409, 'nothing-to-undo'],
   ])('%s', async (_name, send, status, code) => {
     const answer = await send();
     expect(answer.status).toBe(status);

@@ -1,42 +1,36 @@
 import { join } from 'node:path';
+import { isPage } from '@ostrakon/core';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import type { AccountStore } from './features/carriers/accountStore.ts';
 import { carrierRoutes } from './features/carriers/carrierRoutes.ts';
 import type { KnownCarrier } from './features/carriers/connections.ts';
 import type { CarrierGateway } from './features/carriers/gateway.ts';
 import { draftRoutes } from './features/draft/draftRoutes.ts';
-import type { DraftStore } from './features/draft/draftStore.ts';
 import { editionRoutes } from './features/editions/editionRoutes.ts';
-import type { EditionStore } from './features/editions/editionStore.ts';
 import { goodsRoutes } from './features/goods/goodsRoutes.ts';
-import type { GoodsStore } from './features/goods/goodsStore.ts';
 import { holidayRoutes } from './features/holidays/holidayRoutes.ts';
 import { loadRoutes } from './features/loads/loadRoutes.ts';
-import type { LoadStore } from './features/loads/loadStore.ts';
 import { LiveQuotes } from './features/public-quote/liveQuotes.ts';
 import { publicRoutes } from './features/public-quote/publicRoutes.ts';
+import { type ShopKeeping, shopRoutes } from './features/shop-file/shopRoutes.ts';
 import { surveyRoutes } from './features/surveys/surveyRoutes.ts';
-import type { SurveyStore } from './features/surveys/surveyStore.ts';
 import { trialRoutes } from './features/trials/trialRoutes.ts';
-import type { TrialStore } from './features/trials/trialStore.ts';
-import { MOST_BODY_BYTES, MOST_GOODS_BYTES, problemHandler, requireJson, unknownAddress } from './http/problemHandler.ts';
+import { MOST_BODY_BYTES, problemHandler, unknownAddress } from './http/problemHandler.ts';
+import { keepStrangersOut } from './http/strangers.ts';
+import type { Shop } from './openShop.ts';
 
-export interface AppParts {
-  readonly accounts: AccountStore;
+export interface AppParts extends Shop {
   /** Carriers that can be reached. */
   readonly carriers: readonly KnownCarrier[];
   readonly gateway: CarrierGateway;
-  readonly draft: DraftStore;
-  readonly editions: EditionStore;
-  readonly goods: GoodsStore;
-  readonly loads: LoadStore;
-  readonly surveys: SurveyStore;
-  readonly trials: TrialStore;
+  /** Backup, and another shop in place of this one. */
+  readonly keeping: ShopKeeping;
   readonly log: Logger;
+  /** Names the server goes by besides those of this machine. */
+  readonly hosts?: readonly string[];
   /** Folder of the built page; none in tests of the API. */
   readonly pages?: string;
 }
@@ -59,18 +53,31 @@ const security = helmet({
   },
 });
 
+const readOnly: RequestHandler = (req, res, next) => {
+  if (req.method === 'GET' || req.method === 'HEAD') return next();
+  res.set('Allow', 'GET, HEAD').status(405).type('text').send('This address can only be read.\n');
+};
+
 function servePages(app: Express, pages: string): void {
+  app.use(readOnly);
   app.use('/assets', express.static(join(pages, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(express.static(pages, { index: false }));
-  app.get('/{*splat}', (_req, res) => {
-    res.set('Cache-Control', 'no-cache').sendFile('index.html', { root: pages });
+  // The page says itself that nothing is at an address; whoever only reads the status must learn it, too.
+  app.get('/{*splat}', (req, res) => {
+    res
+      .status(isPage(req.path) ? 200 : 404)
+      .set('Cache-Control', 'no-cache')
+      .sendFile('index.html', { root: pages });
   });
 }
 
 export function createApp(parts: AppParts): Express {
-  const { accounts, carriers, gateway, draft, editions, goods, loads, surveys, trials, log, pages } = parts;
+  const { draft, editions, goods, loads, gateway, surveys, trials, keeping, log, hosts = [], pages } = parts;
   const quotes = new LiveQuotes({
-    live: () => (editions.live ? { number: editions.live.summary.number, book: editions.live.book } : null),
+    live: (instant) => {
+      const live = editions.live(instant);
+      return live && { number: live.summary.number, book: live.book };
+    },
     products: () => goods.byId,
     loads: () => loads.all,
     carriers: (asks, waited) => gateway.answers(asks, waited),
@@ -79,14 +86,14 @@ export function createApp(parts: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(security);
+  const [owner, anybody] = [keepStrangersOut(hosts), keepStrangersOut(hosts, { writes: 'anybody' })];
+  app.use((req, res, next) => (req.path.startsWith('/api/public/') ? anybody : owner)(req, res, next));
   app.use(compression());
-  app.get('/healthz', (_req, res) => {
-    res.json({ ok: true });
-  });
   const api = express.Router();
   api.use(pinoHttp({ logger: log, autoLogging: { ignore: (req) => req.method === 'GET' } }));
-  api.use(requireJson);
-  api.use('/products/changes', express.json({ limit: MOST_GOODS_BYTES }));
+  // Files are read as they come, not as one body.
+  api.use('/shop', shopRoutes(keeping));
+  // The limit counts what a compressed body unpacks to, while it unpacks.
   api.use(express.json({ limit: MOST_BODY_BYTES, strict: false }));
   api.use('/draft', draftRoutes(draft));
   api.use('/editions', editionRoutes(editions, draft));
@@ -94,10 +101,10 @@ export function createApp(parts: AppParts): Express {
   api.use('/trials', trialRoutes(trials));
   api.use(
     '/loads',
-    loadRoutes(loads, () => [draft.current.book, ...(editions.live ? [editions.live.book] : [])]),
+    loadRoutes(loads, () => [draft.current.book, ...editions.booksInUse]),
   );
   api.use('/holidays', holidayRoutes());
-  api.use('/carriers', carrierRoutes({ accounts, gateway, carriers, draft, editions }));
+  api.use('/carriers', carrierRoutes(parts));
   api.use('/surveys', surveyRoutes(surveys, draft, gateway, log));
   api.use('/public/v1', publicRoutes(quotes));
   api.use(unknownAddress);

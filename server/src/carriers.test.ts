@@ -114,8 +114,8 @@ async function publishCarried(express: Service = carried('express', 'DAY'), grou
       args: { services: [express], zones: ['canada'], card: { kind: 'flat', result: { kind: 'amount', amount: 2500 } } },
     },
   ];
-  for (const command of commands) await shop.draft.change(shop.draft.current.revision, command);
-  await shop.editions.publish(() => shop.draft.current.book, '');
+  await shop.draft.run(...commands);
+  await shop.editions.publish(() => shop.draft.current.book, '', 'owner');
 }
 
 const CART = {
@@ -155,15 +155,15 @@ test('an account is opened with a key that works, which is locked and never show
   expect(secrets.unlock(row!.locked_key, 'gannet')).toBe(KEY);
   expect(secrets.unlock(row!.locked_key, 'petrel')).toBeNull();
   await shop.close();
-  const again = await openTestShop(shop.folder, { carriersUrl: url(), limits: LIMITS });
+  shop = await openTestShop(shop.folder, { carriersUrl: url(), limits: LIMITS });
   expect(
     (
-      await request(again.app)
+      await request(shop.app)
         .post('/api/carriers/rates')
         .send({ asks: [ask()] })
     ).body.answers[0].answer.status,
   ).toBe('rates');
-  await again.close();
+  await shop.discard();
   shop = await openTestShop(undefined, { carriersUrl: url() });
 });
 
@@ -379,8 +379,8 @@ test('services that appear later stay off, or join the draft on the terms of tho
   expect((await refresh()).filter(({ fresh }: { fresh: boolean }) => fresh)).toMatchObject([{ code: 'TWO' }]);
   expect(onSheet()).toEqual(['', 'DAY', 'TWO']);
   expect(shop.draft.current.book.zones[0]!.lanes).toHaveProperty('gannet-two');
-  expect(shop.editions.live!.book.services).toHaveLength(2);
-  await shop.draft.undo(shop.draft.current.revision);
+  expect(shop.editions.live()!.book.services).toHaveLength(2);
+  await shop.draft.take({ revision: shop.draft.current.revision, steps: [{ id: 'undo-of-it', kind: 'undo' } as never] });
   expect(onSheet()).toEqual(['', 'DAY']);
 });
 
@@ -407,9 +407,9 @@ test('an account that carries something, or does for buyers, is not taken away; 
   await open().expect(201);
   await publishCarried();
   expect((await api().delete('/api/carriers/gannet')).body.code).toBe('account-in-use');
-  await shop.draft.change(shop.draft.current.revision, { name: 'removeService', args: { service: 'express' } });
+  await shop.draft.run({ name: 'removeService', args: { service: 'express' } });
   expect((await api().delete('/api/carriers/gannet')).body.detail).toContain('in the live edition');
-  await shop.editions.publish(() => shop.draft.current.book, '');
+  await shop.editions.publish(() => shop.draft.current.book, '', 'owner');
   expect((await api().delete('/api/carriers/gannet').expect(200)).body.accounts).toEqual([]);
   expect((await rates())[0].answer).toEqual({ status: 'silent', why: 'noAccount' });
   expect((await api().post('/api/carriers/gannet/restore').send({}).expect(200)).body.accounts).toMatchObject([{ id: 'gannet' }]);

@@ -2,9 +2,9 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { DraftState } from '@ostrakon/core';
+import { type Command, DraftState } from '@ostrakon/core';
 import { afterAll, expect, test } from 'vitest';
-import { firstLane, setPrice } from './testShop.ts';
+import { firstLane, setPrice, stepsOf } from './testShop.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'ostrakon-crash-'));
 const serverFolder = join(import.meta.dirname, '..');
@@ -34,11 +34,11 @@ function start(): Promise<string> {
 
 const readDraft = async (address: string) => DraftState.parse(await (await fetch(`${address}/api/draft`)).json());
 
-async function send(address: string, revision: number, command: unknown): Promise<number> {
-  const body = JSON.stringify({ revision, command });
-  const answer = await fetch(`${address}/api/draft/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+async function send(address: string, revision: number, command: Command): Promise<number> {
+  const body = JSON.stringify(stepsOf(revision, command));
+  const answer = await fetch(`${address}/api/draft/steps`, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
   expect(answer.status).toBe(200);
-  return ((await answer.json()) as { revision: number }).revision;
+  return ((await answer.json()) as { present: number }).present;
 }
 
 function killHard(): Promise<void> {

@@ -43,7 +43,7 @@ describe('public holidays', () => {
 });
 
 test('a day that is full rolls over in the public quote, and after a restart', async () => {
-  await shop.draft.change(0, { name: 'setServed', args: { countries: ['CA'] } });
+  await shop.draft.run({ name: 'setServed', args: { countries: ['CA'] } });
   const cutOffs = ['14:00', '14:00', '14:00', '14:00', '14:00', null, null] as const;
   const commands = [
     { name: 'addZone', args: { id: 'canada', name: 'Canada', places: [{ kind: 'country', country: 'CA' }] } },
@@ -64,12 +64,7 @@ test('a day that is full rolls over in the public quote, and after a restart', a
       },
     },
   ];
-  for (const [at, command] of commands.entries()) {
-    await request(shop.app)
-      .post('/api/draft/commands')
-      .send({ revision: at + 1, command })
-      .expect(200);
-  }
+  await shop.draft.run(...(commands as never[]));
   await request(shop.app).post('/api/editions').send({ revision: 5 }).expect(201);
   const promise = async () => {
     const cart = { lines: [{ quantity: 1, unitPrice: 100 }], destination: { country: 'CA' }, moment: '2026-11-24T13:00:00Z' };
@@ -103,6 +98,11 @@ test('a day that is full rolls over in the public quote, and after a restart', a
   await shop.close();
   shop = await openTestShop(folder);
   expect(await promise()).toMatchObject({ first: '2026-11-26' });
+  // Counted where they are kept: of many that count at the same time none is lost.
+  const count = (by: number) => request(shop.app).patch('/api/loads').send({ kind: 'packing', location: 'shop', date: '2026-11-24', by });
+  await Promise.all([1, 1, 1, -1, 1, 1].map((by) => count(by).expect(200)));
+  expect((await request(shop.app).get('/api/loads')).body).toEqual({ loads: [load(6)] });
+  expect((await count(-7).expect(422)).body.errors[0].pointer).toBe('/by');
   await request(shop.app).put('/api/loads').send(load(0)).expect(200);
   expect((await promise()).first).toBe('2026-11-25');
 });

@@ -5,7 +5,7 @@ import { type GoodsChange, PLAIN_GROUP, PLAIN_LOCATION, PLAIN_SERVICE, type Prod
 import request from 'supertest';
 import { DataSource } from 'typeorm';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
-import { First1763900000000 } from './persistence/migrations/1763900000000-first.ts';
+import { First1763900000000 } from './persistence/sqlite/migrations/1763900000000-first.ts';
 import { clay, openTestShop, type TestShop } from './testShop.ts';
 
 let shop: TestShop;
@@ -35,9 +35,11 @@ describe('changes to the goods', () => {
     shop = again;
     expect(await listed()).toEqual(changed);
     await send(body.inverse).expect(200);
-    expect(new Map((await listed()).map((product) => [product.id, product]))).toEqual(
-      new Map(before.map((product) => [product.id, product])),
-    );
+    // Each in its place again.
+    expect(await listed()).toEqual(before);
+    await shop.close();
+    shop = await openTestShop(shop.folder);
+    expect(await listed()).toEqual(before);
   });
 
   test('twenty thousand at once, all or none', async () => {
@@ -106,7 +108,7 @@ test('a cart from two places: options for all of it and for each part, and nothi
     { name: 'addService', args: { id: 'ground', name: 'Ground parcel', ...PLAIN_SERVICE } },
     { name: 'startLane', args: { zone: 'canada', service: 'ground', card } },
   ] as const;
-  for (const command of commands) await shop.draft.change(shop.draft.current.revision, command as never);
+  await shop.draft.run(...(commands as readonly unknown[] as never[]));
   await request(shop.app).post('/api/editions').send({ revision: shop.draft.current.revision }).expect(201);
   const cart = {
     lines: [
@@ -151,14 +153,14 @@ test('a shop of the first format opens: its goods keep their group as a tag, its
   shop = await openTestShop(folder);
   expect(await listed()).toEqual([{ ...clay, id: 'clay', name: 'Clay', tags: ['Clay  dry  heavy'] }]);
   expect(shop.draft.current).toMatchObject({ revision: 8, book: { format: 5, zones: [{ places: [{ kind: 'postal', rules: 'B3*' }] }] } });
-  expect(await shop.draft.history()).toEqual({ undo: null, redo: null });
+  expect((await shop.draft.state()).history).toEqual({ undo: null, redo: null });
   const unchanged = await request(shop.app).post('/api/editions').send({ revision: 8 }).expect(409);
   expect(unchanged.body.code).toBe('nothing-to-publish');
 });
 
 describe('what the public API is asked', () => {
   const publish = async (commands: readonly unknown[]) => {
-    for (const command of commands) await shop.draft.change(shop.draft.current.revision, command as never);
+    await shop.draft.run(...(commands as readonly unknown[] as never[]));
     await request(shop.app).post('/api/editions').send({ revision: shop.draft.current.revision }).expect(201);
   };
   const ground = [

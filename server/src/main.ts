@@ -1,56 +1,92 @@
 import { existsSync, readFileSync } from 'node:fs';
+import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { dirname, resolve } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
-import { createApp } from './app.ts';
-import { watchServices } from './features/carriers/carrierRoutes.ts';
-import { gatewayTo, standIns } from './features/carriers/connections.ts';
+import { standIns } from './features/carriers/connections.ts';
 import { plantSeed } from './features/seed/seed.ts';
-import { openShop } from './openShop.ts';
+import { FolderInUse } from './persistence/sqlite/folderLock.ts';
+import { SHOP_FILE } from './persistence/sqlite/files.ts';
+import { troubleOf } from './persistence/sqlite/storageFault.ts';
+import { readSettings, type Settings } from './settings.ts';
+import { ShopServer } from './shopServer.ts';
 
 // The only place that reads the environment and the clock.
-const here = dirname(fileURLToPath(import.meta.url));
-const port = Number(process.env.PORT ?? 4310);
 const HOUR = 3_600_000;
-const host = process.env.HOST ?? '127.0.0.1';
-const folder = resolve(process.env.OSTRAKON_DATA ?? resolve(here, '../../.ostrakon'));
-const carriersUrl = process.env.CARRIERS_URL ?? `http://127.0.0.1:${process.env.CARRIERS_PORT ?? 4311}`;
-const seedFile = process.env.OSTRAKON_SEED;
-const pages = resolve(here, '../../web/dist');
-const log = pino({ level: process.env.LOG_LEVEL ?? 'warn', redact: ['req.headers.authorization', 'req.headers.cookie'] });
+/** Two signals closer than this are one: a key pressed in a terminal reaches a server and whoever started it. */
+const ONE_SIGNAL_MS = 300;
+/** Connections at the same time; more are turned away. */
+const MOST_CONNECTIONS = 2000;
+const HEADERS_WITHIN_MS = 10_000;
+const BODY_WITHIN_MS = 30_000;
 
-if (!Number.isInteger(port) || port < 0 || port > 65_535) {
-  process.stderr.write(`PORT must be a whole number from 0 to 65535, got "${process.env.PORT}".\n`);
+function giveUp(sentence: string): never {
+  process.stderr.write(`${sentence}\n`);
   process.exit(1);
 }
 
-const shop = await openShop(folder, () => new Date().toISOString()).catch((error: Error) => {
-  process.stderr.write(`Cannot open the shop's data in ${folder}: ${error.message}. Set OSTRAKON_DATA to a folder that can be written.\n`);
-  return process.exit(1);
-});
-if (seedFile) await plantSeed(shop, () => JSON.parse(readFileSync(seedFile, 'utf8')));
-
-const carriers = standIns(carriersUrl);
-const gateway = gatewayTo(carriers, shop.accounts, log);
-const app = createApp({ ...shop, carriers, gateway, log, ...(existsSync(pages) && { pages }) });
-const server = app.listen(port, host, (error) => {
-  if (error) {
-    process.stderr.write(`Cannot listen on ${host}:${port}: ${error.message}. Set PORT to a free port.\n`);
-    process.exit(1);
+function settingsOrEnd(): Settings {
+  try {
+    return readSettings(process.env);
+  } catch (error) {
+    return giveUp((error as Error).message);
   }
-  const { port: actual } = server.address() as AddressInfo;
-  process.stdout.write(`Ostrakon listens on http://${host}:${actual}\nData is kept in ${folder}\n`);
+}
+
+const settings = settingsOrEnd();
+const here = dirname(fileURLToPath(import.meta.url));
+const folder = resolve(settings.OSTRAKON_DATA ?? resolve(here, '../../.ostrakon'));
+const pages = resolve(here, '../../web/dist');
+const seedFile = settings.OSTRAKON_SEED;
+const log = pino({ level: settings.LOG_LEVEL, redact: ['req.headers.authorization', 'req.headers.cookie'] });
+
+/** Why a shop did not open, and what to do. */
+function openingFailed(error: unknown): string {
+  if (error instanceof FolderInUse) return error.message;
+  const file = join(folder, SHOP_FILE);
+  const trouble = error instanceof SyntaxError || (error as Error).name === 'ZodError' ? 'damaged' : troubleOf(error);
+  if (trouble === 'damaged')
+    return `The shop's file ${file} is damaged, so the server does not start. Move it away and bring a backup back with "npx ostrakon restore FILE --data ${folder}".`;
+  return `Cannot open the shop's data in ${folder}: ${(error as Error).message}. Set OSTRAKON_DATA to a folder that can be written and has room.`;
+}
+
+const shopServer = await ShopServer.start({
+  folder,
+  now: () => new Date().toISOString(),
+  log,
+  carriers: standIns(settings.CARRIERS_URL ?? `http://127.0.0.1:${settings.CARRIERS_PORT}`),
+  hosts: settings.OSTRAKON_HOSTS,
+  lookEvery: HOUR,
+  ...(existsSync(pages) && { pages }),
+}).catch((error: unknown) => giveUp(openingFailed(error)));
+if (seedFile !== undefined) await plantSeed(shopServer.shop, () => JSON.parse(readFileSync(seedFile, 'utf8')));
+if (shopServer.shop.accounts.all.some(({ keyLost }) => keyLost)) {
+  process.stderr.write(`The key file that locked the account keys of carriers is not in ${folder}: bring it back, or enter the keys again.\n`);
+}
+
+const server = createServer({ connectionsCheckingInterval: 2000, headersTimeout: HEADERS_WITHIN_MS, requestTimeout: BODY_WITHIN_MS }, shopServer.app);
+server.maxConnections = MOST_CONNECTIONS;
+server.on('error', (error) => giveUp(`Cannot listen on ${settings.HOST}:${settings.PORT}: ${error.message}. Set HOST and PORT to an address that is free.`));
+server.listen(settings.PORT, settings.HOST, () => {
+  const { port } = server.address() as AddressInfo;
+  const shown = settings.HOST.includes(':') ? `[${settings.HOST}]` : settings.HOST;
+  process.stdout.write(`Ostrakon listens on http://${shown}:${port}\nData is kept in ${folder}\n`);
 });
 
-const stopWatching = watchServices({ ...shop, carriers, gateway }, HOUR);
+let asked: number | undefined;
 
+/** The first signal lets what is under way end; a second one does not wait. */
 function stop(): void {
-  stopWatching();
-  server.close(() => {
-    void shop.database.close().then(() => process.exit(0));
+  const now = performance.now();
+  if (asked !== undefined && now - asked > ONE_SIGNAL_MS) process.exit(1);
+  if (asked !== undefined) return;
+  asked = now;
+  void shopServer.close().then((ended) => {
+    server.close();
+    server.closeAllConnections();
+    process.exit(ended ? 0 : 1);
   });
-  server.closeAllConnections();
 }
 process.on('SIGTERM', stop);
 process.on('SIGINT', stop);

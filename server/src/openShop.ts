@@ -6,19 +6,26 @@ import { GoodsStore } from './features/goods/goodsStore.ts';
 import { LoadStore } from './features/loads/loadStore.ts';
 import { SurveyStore } from './features/surveys/surveyStore.ts';
 import { TrialStore } from './features/trials/trialStore.ts';
-import { openDatabase } from './persistence/database.ts';
+import { openDatabase } from './persistence/sqlite/openDatabase.ts';
 
 /** Opens everything a shop keeps in `folder`. `now` gives the present instant as ISO 8601. */
 export async function openShop(folder: string, now: () => string) {
   const database = await openDatabase(folder);
-  return {
-    database,
-    accounts: await AccountStore.open(database, Secrets.ofFolder(folder), now),
-    draft: await DraftStore.open(database, now),
-    editions: await EditionStore.open(database, now),
-    goods: await GoodsStore.open(database),
-    loads: await LoadStore.open(database),
-    surveys: new SurveyStore(database, now),
-    trials: new TrialStore(database),
-  };
+  try {
+    return {
+      database,
+      accounts: await AccountStore.open(database, Secrets.ofFolder(folder), now),
+      draft: await DraftStore.open(database, now),
+      editions: await EditionStore.open(database, now),
+      goods: await GoodsStore.open(database),
+      loads: await LoadStore.open(database),
+      surveys: new SurveyStore(database, now),
+      trials: new TrialStore(database),
+    };
+  } catch (error) {
+    await database.close();
+    throw error;
+  }
 }
+
+export type Shop = Awaited<ReturnType<typeof openShop>>;

@@ -2,30 +2,35 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Command, PLAIN_SERVICE, PRODUCT_DEFAULTS, type Product } from '@ostrakon/core';
-import { pino } from 'pino';
-import { createApp } from './app.ts';
+import { type Logger, pino } from 'pino';
 import type { GatewayLimits } from './features/carriers/carrierLine.ts';
-import { gatewayTo, standIns } from './features/carriers/connections.ts';
-import { openShop } from './openShop.ts';
+import { standIns } from './features/carriers/connections.ts';
+import { ShopServer } from './shopServer.ts';
 
 export const NOW = '2026-11-23T14:00:00.000Z';
 
+interface Means {
+  readonly carriersUrl?: string;
+  readonly limits?: Partial<GatewayLimits>;
+  readonly now?: () => string;
+  readonly log?: Logger;
+  readonly hosts?: readonly string[];
+}
+
+export const newFolder = () => mkdtempSync(join(tmpdir(), 'ostrakon-test-'));
+
 /** A shop in a folder of its own, for tests. */
 export async function openTestShop(
-  folder = mkdtempSync(join(tmpdir(), 'ostrakon-test-')),
-  { carriersUrl = 'http://127.0.0.1:9', limits = {} }: { carriersUrl?: string; limits?: Partial<GatewayLimits> } = {},
+  folder = newFolder(),
+  { carriersUrl = 'http://127.0.0.1:9', limits = {}, now = () => NOW, log = pino({ level: 'silent' }), hosts = [] }: Means = {},
 ) {
-  const shop = await openShop(folder, () => NOW);
-  const log = pino({ level: 'silent' });
-  const carriers = standIns(carriersUrl);
-  const gateway = gatewayTo(carriers, shop.accounts, log, limits);
-  const app = createApp({ ...shop, carriers, gateway, log });
-  const close = () => shop.database.close();
+  const server = await ShopServer.start({ folder, now, log, carriers: standIns(carriersUrl), limits, hosts });
+  const close = () => server.close(0);
   const discard = async () => {
     await close();
     rmSync(folder, { recursive: true, force: true });
   };
-  return { ...shop, app, folder, close, discard };
+  return { ...server.shop, server, app: server.app, folder, close, discard };
 }
 
 export type TestShop = Awaited<ReturnType<typeof openTestShop>>;
@@ -51,3 +56,16 @@ export const clay: Product = {
   weight: '10 kg',
   tags: [],
 };
+
+let made = 0;
+/** The body of a request that takes steps, each under a new id. */
+export function stepsOf(revision: number, ...steps: (Command | 'undo' | 'redo')[]) {
+  return {
+    revision,
+    steps: steps.map((step) => {
+      made += 1;
+      const id = `test-step-${made}`;
+      return typeof step === 'string' ? { id, kind: step } : { id, kind: 'command', command: step };
+    }),
+  };
+}

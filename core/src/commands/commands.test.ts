@@ -12,7 +12,7 @@ import { PLAIN_ROUND } from '../rounds/round.ts';
 import { amount, bookOf, byValue, byWeight, flat, free } from '../testing/bookOf.ts';
 import { allowance, at, book, box, charge, counter, depot, dispatch, tuesday } from '../testing/commandBook.ts';
 import { applyCommand, Command } from './commands.ts';
-import { applyPatch, type PatchOperation, runCommand } from './patch.ts';
+import { applyPatch, type PatchOperation, runCommand, sameDocument } from './patch.ts';
 
 const carriage = { account: 'gannet', carrier: 'Gannet Air', service: 'DAY', ...PLAIN_CARRIAGE };
 
@@ -273,7 +273,21 @@ describe('JSON Patch', () => {
   test(`${good.length} good and ${faulty.length} faulty cases of the suite`, () => {
     expect([good.length, faulty.length]).toEqual([62, 23]);
     for (const { doc, patch, comment, error } of faulty) expect(() => applyPatch(doc, patch), comment ?? error ?? '').toThrow();
-    for (const { doc, patch, expected, comment } of good) expect(applyPatch(doc, patch), comment ?? '').toEqual(expected);
+    for (const { doc, patch, expected, comment } of good) {
+      const before = JSON.stringify(doc);
+      const after = applyPatch(doc, patch);
+      expect(after, comment ?? '').toEqual(expected);
+      expect(JSON.stringify(doc), comment ?? '').toBe(before);
+      expect(sameDocument(after, expected), comment ?? '').toBe(true);
+      expect(sameDocument(after, doc), comment ?? '').toBe(canonicalJson(after) === canonicalJson(doc));
+    }
+  });
+  test('what a patch does not touch keeps its identity', () => {
+    const { book: renamed, patch } = runCommand(book, { name: 'renameZone', args: { zone: book.zones[1]!.id, name: 'Elsewhere' } });
+    const patched = applyPatch(book, patch);
+    expect(sameDocument(patched, renamed)).toBe(true);
+    expect(patched.zones.map((zone, at) => zone === book.zones[at])).toEqual(book.zones.map((_, at) => at !== 1));
+    expect(patched.services).toBe(book.services);
   });
   test('a prototype cannot be reached', () => {
     expect(() => applyPatch({}, [{ op: 'add', path: '/__proto__/x', value: 1 }])).toThrow();

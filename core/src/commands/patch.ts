@@ -1,9 +1,15 @@
 import jsonPatch from 'fast-json-patch';
+import { z } from 'zod';
 import type { RateBook } from '../rate-book/rateBook.ts';
 import { applyCommand, type Command } from './commands.ts';
 
 /** One operation of a JSON Patch (RFC 6902). */
 export type PatchOperation = ReturnType<typeof jsonPatch.compare>[number];
+
+/** A JSON Patch as it crosses the wire; whether it fits a document shows when it is applied. */
+export const Patch: z.ZodType<readonly PatchOperation[]> = z.array(
+  z.looseObject({ op: z.enum(['add', 'remove', 'replace']), path: z.string() }),
+) as never;
 
 export interface CommandOutcome {
   readonly book: RateBook;
@@ -18,11 +24,52 @@ export function runCommand(before: RateBook, command: Command): CommandOutcome {
   return { book, patch: jsonPatch.compare(before, book), inverse: jsonPatch.compare(book, before) };
 }
 
+type Container = Record<string, unknown> | unknown[];
+
+const isContainer = (value: unknown): value is Container => typeof value === 'object' && value !== null;
+
+/** The document with everything on the way to `pointer` copied that was not yet, so that an operation there changes only copies. */
+function thawed<T>(document: T, pointer: string, copies: WeakSet<object>): T {
+  const copyOf = <V>(value: V): V => {
+    if (!isContainer(value) || copies.has(value)) return value;
+    const copy = (Array.isArray(value) ? [...value] : { ...value }) as V & object;
+    copies.add(copy);
+    return copy;
+  };
+  const top = copyOf(document);
+  let at: unknown = top;
+  for (const part of pointer.split('/').slice(1)) {
+    const name = jsonPatch.unescapePathComponent(part);
+    if (!isContainer(at) || !Object.hasOwn(at, name)) break;
+    const held = at as Record<string, unknown>;
+    held[name] = copyOf(held[name]);
+    at = held[name];
+  }
+  return top;
+}
+
 /**
- * The document after a patch; the one given is not changed.
+ * The document after a patch; the one given is not changed, and what the patch does not touch keeps its identity.
  * @throws when an operation does not fit the document, or reaches for a prototype
  */
 export function applyPatch<T>(document: T, patch: readonly PatchOperation[]): T {
-  const copy = jsonPatch.deepClone(document) as T;
-  return jsonPatch.applyPatch(copy, jsonPatch.deepClone(patch) as PatchOperation[], true, true, true).newDocument;
+  const copies = new WeakSet<object>();
+  let now = document;
+  for (const operation of jsonPatch.deepClone(patch) as PatchOperation[]) {
+    now = thawed(now, operation.path, copies);
+    if (operation.op === 'move') now = thawed(now, operation.from, copies);
+    now = jsonPatch.applyPatch(now, [operation], true, true, true).newDocument;
+  }
+  return now;
+}
+
+/** Whether two documents say the same; quick where they share most of what they hold. */
+export function sameDocument(a: unknown, b: unknown): boolean {
+  if (Object.is(a, b)) return true;
+  if (!isContainer(a) || !isContainer(b) || Array.isArray(a) !== Array.isArray(b)) return false;
+  const names = Object.keys(a);
+  if (names.length !== Object.keys(b).length) return false;
+  return names.every(
+    (name) => Object.hasOwn(b, name) && sameDocument((a as Record<string, unknown>)[name], (b as Record<string, unknown>)[name]),
+  );
 }

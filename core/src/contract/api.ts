@@ -1,13 +1,12 @@
 import { z } from 'zod';
-import { Command } from '../commands/commands.ts';
+import { DraftStep, HistoryEnds, Revision, StepDone, StepId } from '../commands/draftStep.ts';
 import { DayLoad } from '../dispatch/dispatchCalendar.ts';
 import { MOST_PRODUCTS, Product, ProductId } from '../goods/product.ts';
 import { Id, Name } from '../rate-book/naming.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
+import { Release } from '../releases/release.ts';
 import { ClosedDays } from '../time/closedDays.ts';
 import { CartInput } from './cartInput.ts';
-
-const Revision = z.int().min(0);
 
 /** An edition without its document. */
 export const EditionSummary = z.strictObject({
@@ -19,20 +18,25 @@ export const EditionSummary = z.strictObject({
 });
 export type EditionSummary = z.infer<typeof EditionSummary>;
 
-/** The commands that undo and redo would touch next; null when there is none. */
-export const HistoryEnds = z.strictObject({ undo: z.string().nullable(), redo: z.string().nullable() });
-export type HistoryEnds = z.infer<typeof HistoryEnds>;
-
-export const DraftState = z.strictObject({ revision: Revision, book: RateBook, history: HistoryEnds });
+export const DraftState = z.strictObject({
+  revision: Revision,
+  book: RateBook,
+  history: HistoryEnds,
+  /** Which shop the revisions are of: another one after a backup or a file has taken the place of what was there. */
+  lineage: z.string().max(64),
+});
 export type DraftState = z.infer<typeof DraftState>;
 
-/** A change names the revision it saw. */
-export const ChangeRequest = z.strictObject({ revision: Revision, command: Command });
-export const ChangeAnswer = z.strictObject({ revision: Revision, history: HistoryEnds });
-export type ChangeAnswer = z.infer<typeof ChangeAnswer>;
+/** Most steps sent at once. */
+export const MOST_STEPS = 50;
 
-/** Undo and redo name the revision they saw, too. */
-export const StepRequest = z.strictObject({ revision: Revision });
+/** Steps for the draft, in their order, made on the revision named. Each is checked when its turn comes. */
+export const StepsRequest = z.strictObject({
+  revision: Revision,
+  lineage: DraftState.shape.lineage.optional(),
+  steps: z.array(z.looseObject({ id: StepId })).min(1, 'Send at least one step').max(MOST_STEPS, `Send at most ${MOST_STEPS} steps at once`),
+});
+export type StepsRequest = { revision: number; lineage?: string | undefined; steps: readonly DraftStep[] };
 
 export const PublishRequest = z.strictObject({
   revision: Revision,
@@ -42,16 +46,21 @@ export const PublishRequest = z.strictObject({
 export const LiveState = z.strictObject({ edition: EditionSummary.nullable(), book: RateBook.nullable() });
 export type LiveState = z.infer<typeof LiveState>;
 
-export const EditionList = z.strictObject({ editions: z.array(EditionSummary) });
+/** The editions, newest first, and the releases in the order they were said. */
+export const EditionList = z.strictObject({ editions: z.array(EditionSummary), releases: z.array(Release) });
 export const ProductList = z.strictObject({ products: z.array(Product) });
 
 /** Any of a product's fields but its id. */
 export const ProductEdit = z.strictObject({ id: ProductId, set: Product.omit({ id: true }).partial() });
 export type ProductEdit = z.infer<typeof ProductEdit>;
 
+/** A product that was removed, with the place it had. */
+const Returned = z.strictObject({ product: Product, position: z.int().min(0) });
+
 /** Changes to the list of goods, taken all together or not at all. A product put under an id in use replaces it. */
 export const GoodsChange = z.strictObject({
   put: z.array(Product).max(MOST_PRODUCTS).default([]),
+  back: z.array(Returned).max(MOST_PRODUCTS).default([]),
   edit: z.array(ProductEdit).max(MOST_PRODUCTS).default([]),
   remove: z.array(ProductId).max(MOST_PRODUCTS).default([]),
 });
@@ -60,6 +69,11 @@ export type GoodsChange = z.infer<typeof GoodsChange>;
 /** What leads back to the goods as they were. */
 export const GoodsAnswer = z.strictObject({ inverse: GoodsChange, count: z.int().min(0) });
 export type GoodsAnswer = z.infer<typeof GoodsAnswer>;
+
+/** A large change sent in parts: begun, filled part by part, and taken as one. */
+export const GoodsImport = z.strictObject({ id: z.string().max(64), count: z.int().min(0) });
+export type GoodsImport = z.infer<typeof GoodsImport>;
+
 
 /** Orders taken so far, by day. */
 export const LoadList = z.strictObject({ loads: z.array(DayLoad) });
@@ -92,3 +106,12 @@ export const Problem = z.object({
   revision: Revision.optional(),
 });
 export type Problem = z.infer<typeof Problem>;
+
+/** What became of the steps sent: those taken, now or before, and the first that was not, with which the server stopped. */
+export const StepsAnswer = z.strictObject({
+  steps: z.array(StepDone),
+  /** The revision the draft is at. */
+  present: Revision,
+  refused: z.strictObject({ id: StepId, problem: Problem }).optional(),
+});
+export type StepsAnswer = z.infer<typeof StepsAnswer>;

@@ -37,6 +37,8 @@ export const CarrierAccount = z.strictObject({
   currency: Currency,
   /** When its key was set; null where it has none. */
   keySetAt: z.iso.datetime().nullable(),
+  /** Its key can be read no more and must be entered again. */
+  keyLost: z.boolean(),
   newServices: NewServices,
   services: z.array(KnownService),
   tariff: Tariff.nullable(),
@@ -60,7 +62,13 @@ export const CarrierState = z.strictObject({
 });
 export type CarrierState = z.infer<typeof CarrierState>;
 
-const Key = z.string().trim().min(1, 'Enter the account key').max(200, 'At most 200 characters');
+/** Only what a header can carry (RFC 9110, section 5.5), and of that what everybody reads alike. */
+const Key = z
+  .string()
+  .trim()
+  .min(1, 'Enter the account key')
+  .max(200, 'At most 200 characters')
+  .regex(/^[\x20-\x7e]*$/, 'An account key is one line of plain letters, digits and signs');
 
 export const OpenAccount = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('service'), id: Id, name: Name, carrier: Id, key: Key }),

@@ -77,8 +77,13 @@ export function countedWeekdays({ count, saturday }: Pick<ServiceDays, 'count' |
 }
 
 /** Orders taken so far for a day's packing at a location, or for a window of a round. */
-export const DayLoad = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('packing'), location: Id, date: z.iso.date(), orders: z.int().min(0).max(1_000_000) }),
-  z.strictObject({ kind: z.literal('round'), service: Id, date: z.iso.date(), from: TimeOfDay, orders: z.int().min(0).max(1_000_000) }),
-]);
+const PackingDay = z.strictObject({ kind: z.literal('packing'), location: Id, date: z.iso.date() });
+const RoundWindow = z.strictObject({ kind: z.literal('round'), service: Id, date: z.iso.date(), from: TimeOfDay });
+const orders = z.int().min(0).max(1_000_000);
+export const DayLoad = z.discriminatedUnion('kind', [PackingDay.extend({ orders }), RoundWindow.extend({ orders })]);
 export type DayLoad = z.infer<typeof DayLoad>;
+
+const by = z.int().min(-1000).max(1000);
+/** So many orders more, or fewer, on a day: what is there already is counted by whoever keeps it. */
+export const LoadCount = z.discriminatedUnion('kind', [PackingDay.extend({ by }), RoundWindow.extend({ by })]);
+export type LoadCount = z.infer<typeof LoadCount>;

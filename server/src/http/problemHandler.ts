@@ -2,13 +2,11 @@ import { CommandProblem } from '@ostrakon/core';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { z } from 'zod';
+import { troubleOf } from '../persistence/sqlite/storageFault.ts';
 import { HttpProblem } from './problems.ts';
 
 /** Largest request body, in bytes. */
 export const MOST_BODY_BYTES = 4 * 1024 * 1024;
-
-/** Largest body of a change to the goods: an import of many thousand products comes as one. */
-export const MOST_GOODS_BYTES = 64 * 1024 * 1024;
 
 const escapePointer = (part: PropertyKey) => String(part).replaceAll('~', '~0').replaceAll('/', '~1');
 
@@ -24,11 +22,26 @@ function deepest(issue: z.core.$ZodIssue): z.core.$ZodIssue[] {
   return best.map((one) => ({ ...one, path: [...issue.path, ...one.path] }));
 }
 
-export function invalidRequest(error: z.ZodError): HttpProblem {
-  const issues = error.issues.flatMap(deepest).slice(0, 50);
-  const errors = issues.map((issue) => ({ pointer: pointerOf(issue.path), detail: issue.message }));
+/** Most problems told of one body, and most letters for one of them. */
+const MOST_PROBLEMS = 100;
+const MOST_LETTERS = 300;
+const MOST_NAMES = 10;
+
+const shortened = (text: string) => (text.length > MOST_LETTERS ? `${text.slice(0, MOST_LETTERS)}…` : text);
+
+function detailOf(issue: z.core.$ZodIssue): string {
+  if (issue.code !== 'unrecognized_keys' || issue.keys.length <= MOST_NAMES) return shortened(issue.message);
+  const names = issue.keys.slice(0, MOST_NAMES).map((name) => JSON.stringify(name.slice(0, 20)));
+  return `Unrecognized keys: ${names.join(', ')} and ${issue.keys.length - MOST_NAMES} more`;
+}
+
+/** @param under where in the body the checked value is, as a JSON Pointer */
+export function invalidRequest(error: z.ZodError, under = ''): HttpProblem {
+  const issues = error.issues.slice(0, MOST_PROBLEMS).flatMap(deepest).slice(0, MOST_PROBLEMS);
+  const errors = issues.map((issue) => ({ pointer: under + shortened(pointerOf(issue.path)), detail: detailOf(issue) }));
   const first = errors[0];
-  return new HttpProblem('invalid-request', first ? `${first.pointer || 'The body'}: ${first.detail}` : error.message, { errors });
+  const detail = first ? `${first.pointer || 'The body'}: ${first.detail}` : shortened(error.message);
+  return new HttpProblem('invalid-request', detail, { errors });
 }
 
 interface BodyError {
@@ -53,23 +66,28 @@ function bodyProblem(error: BodyError): HttpProblem {
   }
 }
 
-function toProblem(error: unknown): HttpProblem {
+const STORAGE = {
+  full: new HttpProblem('storage-full', 'There is no room left on the disk. Nothing was changed; make room and it goes on.'),
+  unwritable: new HttpProblem('storage-unwritable', 'The shop’s data cannot be written at the moment. Nothing was changed.'),
+  damaged: new HttpProblem('storage-damaged', 'The shop’s data file is damaged. Stop the server and restore a backup.'),
+} as const;
+
+/**
+ * What a caller is told of an error.
+ * @param under where in the body the request stands that failed, as a JSON Pointer
+ */
+export function toProblem(error: unknown, under = ''): HttpProblem {
   if (error instanceof HttpProblem) return error;
-  if (error instanceof z.ZodError) return invalidRequest(error);
+  if (error instanceof z.ZodError) return invalidRequest(error, under);
   if (error instanceof CommandProblem) {
-    const errors = [{ pointer: `/command/args/${error.path}`, detail: error.message }];
+    const errors = [{ pointer: `${under}/command/args/${error.path}`, detail: error.message }];
     return new HttpProblem('command-refused', `${error.message}.`, { errors });
   }
+  const trouble = troubleOf(error);
+  if (trouble !== null) return STORAGE[trouble];
   if (isBodyError(error)) return bodyProblem(error);
   return new HttpProblem('internal', 'The request failed and nothing was changed. Please try again.');
 }
-
-export const requireJson: RequestHandler = (req, _res, next) => {
-  if (req.method === 'POST' && !req.is('application/json')) {
-    throw new HttpProblem('media-type', 'Send the request body as application/json.');
-  }
-  next();
-};
 
 export const unknownAddress: RequestHandler = (req) => {
   throw new HttpProblem('not-found', `Nothing answers ${req.method} ${req.path}.`);
@@ -80,7 +98,7 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
   return (error, _req, res, next) => {
     if (res.headersSent) return next(error);
     const problem = toProblem(error);
-    if (problem.code === 'internal') log.error({ event: 'request.failed', err: error });
+    if (problem.code === 'internal' || problem.code.startsWith('storage-')) log.error({ event: 'request.failed', err: error });
     const body = problem.toJSON();
     res.status(body.status).type('application/problem+json').send(JSON.stringify(body));
   };

@@ -9,6 +9,7 @@ const catalogue = {
   'not-found': { status: 404, title: 'Nothing is at this address' },
   'command-refused': { status: 422, title: 'The change does not fit the rate book' },
   'stale-revision': { status: 409, title: 'The draft was changed since you saw it' },
+  'shop-replaced': { status: 409, title: 'The shop was replaced since you saw it' },
   'nothing-to-undo': { status: 409, title: 'There is nothing to undo' },
   'nothing-to-redo': { status: 409, title: 'There is nothing to redo' },
   'nothing-to-publish': { status: 409, title: 'The draft is the same as the live edition' },
@@ -19,6 +20,13 @@ const catalogue = {
   'carrier-refused': { status: 422, title: 'The carrier refused' },
   'account-in-use': { status: 409, title: 'This carrier account is in use' },
   cancelled: { status: 499, title: 'The request was cancelled and nothing was changed' },
+  'storage-full': { status: 507, title: 'There is no room left on the disk' },
+  'storage-unwritable': { status: 503, title: 'The shop’s data cannot be written at the moment' },
+  'storage-damaged': { status: 503, title: 'The shop’s data are damaged' },
+  'shutting-down': { status: 503, title: 'The server is shutting down' },
+  'foreign-request': { status: 403, title: 'This request does not come from the shop’s own pages' },
+  'method-not-allowed': { status: 405, title: 'This address takes other methods' },
+  'file-refused': { status: 422, title: 'This file holds no shop' },
   'id-in-use': { status: 409, title: 'This id is in use already' },
   internal: { status: 500, title: 'Something went wrong on our side' },
 } as const satisfies Record<string, { status: number; title: string }>;
@@ -37,6 +45,11 @@ export class HttpProblem extends Error {
     this.name = 'HttpProblem';
     this.code = code;
     this.facts = facts;
+  }
+
+  /** A problem that was told before, to be thrown. */
+  static of({ code, detail, errors, revision }: Problem): HttpProblem {
+    return new HttpProblem(code as ProblemCode, detail, { ...(errors && { errors }), ...(revision !== undefined && { revision }) });
   }
 
   toJSON(): Problem {

@@ -1,60 +1,36 @@
-import { mkdirSync } from 'node:fs';
-import { join } from 'node:path';
-import pLimit from 'p-limit';
-import { DataSource, type EntityManager } from 'typeorm';
-import { entities } from './entities.ts';
-import { First1763900000000 } from './migrations/1763900000000-first.ts';
-import { Goods1764000000000 } from './migrations/1764000000000-goods.ts';
-import { OwnCharge1764200000000 } from './migrations/1764200000000-own-charge.ts';
-import { DayLoad1764300000000 } from './migrations/1764300000000-day-load.ts';
-import { Carriers1764400000000 } from './migrations/1764400000000-carriers.ts';
+import type { EntityManager } from 'typeorm';
+
+/** One transaction of the write queue. */
+export interface Write {
+  readonly manager: EntityManager;
+  /** Runs `act` once the transaction is on disk, before the next one begins; never when it fails. */
+  afterCommit(act: () => void): void;
+}
 
 /**
- * The shop's SQLite file. The driver has one connection and no queue of its own, so that overlapping transactions
- * would fail or lose writes: every write goes through `write`, one at a time, and reads have a connection of their own.
+ * Where a shop is kept. Whatever is read in order to be written is read inside `write`, which lets one transaction through
+ * at a time: between the reading and the writing nothing else happens.
  */
 export interface Database {
-  /** Runs `work` in one transaction, after all writes before it. `committed` runs before the next write begins. */
-  write<T>(work: (manager: EntityManager) => Promise<T>, committed?: (result: T) => void): Promise<T>;
+  /** Runs `work` in one transaction, after all writes before it. Rejects with `StorageFault` where the disk does not take it. */
+  write<T>(work: (write: Write) => Promise<T>): Promise<T>;
+  /** Reads of one statement each. */
   readonly read: EntityManager;
-  readonly writer: DataSource;
+  /** Reads that must fit together: all of them see the store as it was when the first was made. */
+  snapshot<T>(work: (manager: EntityManager) => Promise<T>): Promise<T>;
   close(): Promise<void>;
 }
 
-const FILE = 'ostrakon.sqlite';
+/** Why the store cannot be written or read: no room, not to be written at the moment, or damaged. */
+export type StorageTrouble = 'full' | 'unwritable' | 'damaged';
 
-export async function openDatabase(folder: string): Promise<Database> {
-  mkdirSync(folder, { recursive: true });
-  const database = join(folder, FILE);
-  const writer = await new DataSource({
-    type: 'better-sqlite3',
-    database,
-    entities,
-    migrations: [First1763900000000, Goods1764000000000, OwnCharge1764200000000, DayLoad1764300000000, Carriers1764400000000],
-    migrationsTransactionMode: 'each',
-    synchronize: false,
-    enableWAL: true,
-    prepareDatabase: (db) => {
-      db.pragma('busy_timeout = 5000');
-      db.pragma('synchronous = FULL');
-      db.pragma('foreign_keys = ON');
-    },
-  }).initialize();
-  await writer.runMigrations();
-  const reader = await new DataSource({ type: 'better-sqlite3', database, entities, synchronize: false, readonly: true }).initialize();
-  const oneAtATime = pLimit(1);
-  return {
-    write: (work, committed) =>
-      oneAtATime(async () => {
-        const result = await writer.transaction(work);
-        committed?.(result);
-        return result;
-      }),
-    read: reader.manager,
-    writer,
-    close: async () => {
-      await reader.destroy();
-      await oneAtATime(() => writer.destroy());
-    },
-  };
+/** The disk did not do what was asked; nothing of the transaction was kept, everything acknowledged before it was. */
+export class StorageFault extends Error {
+  readonly trouble: StorageTrouble;
+
+  constructor(trouble: StorageTrouble, cause: unknown) {
+    super(`The store is ${trouble}`, { cause });
+    this.name = 'StorageFault';
+    this.trouble = trouble;
+  }
 }

@@ -6,17 +6,28 @@ export interface DraftRow {
   id: number;
   revision: number;
   document: string;
+  /** Which shop this is: anew when a backup or a file takes the place of what was there, whose revisions count anew, too. */
+  lineage: string;
 }
 
-export interface DraftChangeRow {
-  id: number;
-  revision: number;
-  command: string;
-  args: string;
-  patch: string;
-  inverse: string;
-  undone: boolean;
+export interface DraftStepRow {
+  seq: number;
+  /** The id its maker gave it. */
+  step: string;
+  kind: 'command' | 'undo' | 'redo';
+  /** Of a command: in force, taken back, or out of reach of redo. Undo, redo and what changed nothing are but passed. */
+  state: 'done' | 'undone' | 'dropped' | 'passed';
+  author: string;
   at: string;
+  /** The revision it led to. */
+  revision: number;
+  /** What undo and redo would have touched after it. */
+  undoNext: string | null;
+  redoNext: string | null;
+  command: string | null;
+  args: string | null;
+  patch: string;
+  inverse: string | null;
 }
 
 export interface EditionRow {
@@ -25,6 +36,17 @@ export interface EditionRow {
   hash: string;
   document: string;
   publishedAt: string;
+}
+
+export interface ReleaseRow {
+  seq: number;
+  edition: number;
+  /** The instant from which the edition is live. */
+  from: string;
+  author: string;
+  note: string;
+  /** When this was said. */
+  at: string;
 }
 
 export interface ProductRow {
@@ -92,21 +114,29 @@ export const DraftEntity = new EntitySchema<DraftRow>({
     id: { type: 'integer', primary: true },
     revision: { type: 'integer' },
     document: { type: 'text' },
+    lineage: { type: 'varchar', default: '' },
   },
 });
 
-export const DraftChangeEntity = new EntitySchema<DraftChangeRow>({
-  name: 'DraftChange',
-  tableName: 'draft_change',
+export const DraftStepEntity = new EntitySchema<DraftStepRow>({
+  name: 'DraftStep',
+  tableName: 'draft_step',
+  uniques: [{ name: 'UQ_draft_step_step', columns: ['step'] }],
+  indices: [{ name: 'IDX_draft_step_state', columns: ['state'] }],
   columns: {
-    id: { type: 'integer', primary: true, generated: 'increment' },
-    revision: { type: 'integer' },
-    command: { type: 'varchar' },
-    args: { type: 'text' },
-    patch: { type: 'text' },
-    inverse: { type: 'text' },
-    undone: { type: 'boolean', default: false },
+    seq: { type: 'integer', primary: true, generated: 'increment' },
+    step: { type: 'varchar' },
+    kind: { type: 'varchar' },
+    state: { type: 'varchar' },
+    author: { type: 'varchar' },
     at: { type: 'varchar' },
+    revision: { type: 'integer' },
+    undoNext: { type: 'varchar', name: 'undo_next', nullable: true },
+    redoNext: { type: 'varchar', name: 'redo_next', nullable: true },
+    command: { type: 'varchar', nullable: true },
+    args: { type: 'text', nullable: true },
+    patch: { type: 'text' },
+    inverse: { type: 'text', nullable: true },
   },
 });
 
@@ -120,6 +150,20 @@ export const EditionEntity = new EntitySchema<EditionRow>({
     document: { type: 'text' },
     publishedAt: { type: 'varchar', name: 'published_at' },
   },
+});
+
+export const ReleaseEntity = new EntitySchema<ReleaseRow>({
+  name: 'Release',
+  tableName: 'release',
+  columns: {
+    seq: { type: 'integer', primary: true, generated: 'increment' },
+    edition: { type: 'integer' },
+    from: { type: 'varchar' },
+    author: { type: 'varchar' },
+    note: { type: 'text' },
+    at: { type: 'varchar' },
+  },
+  foreignKeys: [{ name: 'FK_release_edition', target: 'Edition', columnNames: ['edition'], referencedColumnNames: ['number'] }],
 });
 
 export const ProductEntity = new EntitySchema<ProductRow>({
@@ -201,9 +245,10 @@ export const entities = [
   CarrierAccountEntity,
   DayLoadEntity,
   DraftEntity,
-  DraftChangeEntity,
+  DraftStepEntity,
   EditionEntity,
   ProductEntity,
+  ReleaseEntity,
   SurveyEntity,
   TrialEntity,
 ];

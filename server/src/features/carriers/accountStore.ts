@@ -1,7 +1,7 @@
 import { Currency, type EditAccount, KnownService, NewServices, type OpenAccount, Tariff } from '@ostrakon/core';
 import { z } from 'zod';
 import { HttpProblem } from '../../http/problems.ts';
-import type { Database } from '../../persistence/database.ts';
+import type { Database, Write } from '../../persistence/database.ts';
 import { CarrierAccountEntity, type CarrierAccountRow } from '../../persistence/entities.ts';
 import type { Secrets } from './secrets.ts';
 
@@ -17,12 +17,14 @@ export interface HeldAccount {
   readonly newServices: NewServices;
   readonly services: readonly KnownService[];
   readonly tariff: Tariff | null;
+  /** It has a key, but the key file that locked it is not there any more. */
+  readonly keyLost: boolean;
   /** Its place among the accounts. */
   readonly position: number;
 }
 
 /** An account before the store has it. */
-export type NewAccount = Omit<HeldAccount, 'keySetAt' | 'position'>;
+export type NewAccount = Omit<HeldAccount, 'keySetAt' | 'keyLost' | 'position'>;
 
 const Services = z.array(KnownService);
 
@@ -33,7 +35,7 @@ export class AccountStore {
   readonly #now: () => string;
   #accounts: readonly HeldAccount[] = [];
   /** What was removed since the start, so that it can be taken back. */
-  readonly #removed = new Map<string, HeldAccount>();
+  readonly #removed = new Map<string, CarrierAccountRow>();
 
   private constructor(database: Database, secrets: Secrets, now: () => string) {
     this.#database = database;
@@ -49,12 +51,14 @@ export class AccountStore {
   }
 
   #fromRow({ lockedKey, services, tariff, currency, newServices, kind, ...row }: CarrierAccountRow): HeldAccount {
+    const key = lockedKey === null ? null : this.#secrets.unlock(lockedKey, row.id);
     return {
       ...row,
       kind: z.enum(['service', 'tariff']).parse(kind),
       currency: Currency.parse(currency),
       newServices: NewServices.parse(newServices),
-      key: lockedKey === null ? null : this.#secrets.unlock(lockedKey, row.id),
+      key,
+      keyLost: lockedKey !== null && key === null,
       services: Services.parse(JSON.parse(services)),
       tariff: tariff === null ? null : Tariff.parse(JSON.parse(tariff)),
     };
@@ -70,64 +74,96 @@ export class AccountStore {
 
   require(id: string): HeldAccount {
     const account = this.find(id);
-    if (!account) throw new HttpProblem('not-found', `No carrier account has the id "${id}".`);
+    if (!account) throw unknownAccount(id);
     return account;
   }
 
-  async #write(next: HeldAccount): Promise<void> {
-    const { key, services, tariff, ...facts } = next;
-    const row: CarrierAccountRow = {
-      ...facts,
-      lockedKey: key === null ? null : this.#secrets.lock(key, next.id),
-      services: JSON.stringify(services),
-      tariff: tariff && JSON.stringify(tariff),
-    };
-    await this.#database.write(
-      (manager) => manager.save(CarrierAccountEntity, row),
-      () => {
-        this.#accounts = [...this.#accounts.filter(({ id }) => id !== next.id), next].sort((a, b) => a.position - b.position);
-      },
-    );
+  /** What is in memory follows once the transaction is on disk. */
+  async #put(write: Write, row: CarrierAccountRow): Promise<void> {
+    await write.manager.save(CarrierAccountEntity, row);
+    const held = this.#fromRow(row);
+    write.afterCommit(() => {
+      this.#accounts = [...this.#accounts.filter(({ id }) => id !== row.id), held].sort((a, b) => a.position - b.position);
+    });
   }
 
-  async add(account: NewAccount): Promise<void> {
-    if (this.find(account.id)) throw new HttpProblem('id-in-use', `A carrier account with the id "${account.id}" exists already.`);
-    const position = 1 + Math.max(-1, ...this.#accounts.map((held) => held.position));
-    await this.#write({ ...account, position, keySetAt: account.key === null ? null : this.#now() });
+  async #rowOf({ manager }: Write, id: string): Promise<CarrierAccountRow> {
+    const row = await manager.findOneBy(CarrierAccountEntity, { id });
+    if (!row) throw unknownAccount(id);
+    return row;
   }
 
-  async edit(id: string, { key, seen, tariff, ...facts }: EditAccount & { services?: readonly KnownService[] }): Promise<void> {
-    const account = this.require(id);
-    const next: HeldAccount = {
-      ...account,
-      ...(Object.fromEntries(Object.entries(facts).filter(([, value]) => value !== undefined)) as Partial<HeldAccount>),
-      ...(key !== undefined && { key, keySetAt: this.#now() }),
-      ...(tariff !== undefined && { tariff, services: servicesOfTariff(tariff) }),
-    };
-    const services = seen ? next.services.map((service) => ({ ...service, fresh: false })) : next.services;
-    await this.#write({ ...next, services });
+  async #requireFree({ manager }: Write, id: string): Promise<void> {
+    if (await manager.existsBy(CarrierAccountEntity, { id })) {
+      throw new HttpProblem('id-in-use', `A carrier account with the id "${id}" exists already.`);
+    }
   }
 
-  async remove(id: string): Promise<void> {
-    const account = this.require(id);
-    await this.#database.write(
-      (manager) => manager.delete(CarrierAccountEntity, { id }),
-      () => {
+  async add({ key, services, tariff, ...facts }: NewAccount): Promise<void> {
+    await this.#database.write(async (write) => {
+      await this.#requireFree(write, facts.id);
+      const last = await write.manager.maximum(CarrierAccountEntity, 'position');
+      await this.#put(write, {
+        ...facts,
+        position: (last ?? -1) + 1,
+        lockedKey: key === null ? null : this.#secrets.lock(key, facts.id),
+        keySetAt: key === null ? null : this.#now(),
+        services: JSON.stringify(services),
+        tariff: tariff && JSON.stringify(tariff),
+      });
+    });
+  }
+
+  edit(id: string, change: EditAccount): Promise<void> {
+    return this.#database.write((write) => this.editWithin(write, id, change));
+  }
+
+  /** Changes what is named and nothing else, on the account as it is by then. */
+  async editWithin(write: Write, id: string, change: EditAccount & { services?: readonly KnownService[] }): Promise<void> {
+    const row = await this.#rowOf(write, id);
+    const { key, seen, tariff, services = tariff && servicesOfTariff(tariff), name, newServices } = change;
+    const listed = services ?? Services.parse(JSON.parse(row.services));
+    await this.#put(write, {
+      ...row,
+      ...(name !== undefined && { name }),
+      ...(newServices !== undefined && { newServices }),
+      ...(key !== undefined && { lockedKey: this.#secrets.lock(key, id), keySetAt: this.#now() }),
+      ...(tariff !== undefined && { tariff: JSON.stringify(tariff) }),
+      services: JSON.stringify(seen ? listed.map((service) => ({ ...service, fresh: false })) : listed),
+    });
+  }
+
+  /** The account as it is inside a transaction. */
+  async within(write: Write, id: string): Promise<HeldAccount> {
+    return this.#fromRow(await this.#rowOf(write, id));
+  }
+
+  /** @param mayGo asked inside the transaction; it may refuse */
+  async remove(id: string, mayGo: () => void = () => undefined): Promise<void> {
+    await this.#database.write(async (write) => {
+      const row = await this.#rowOf(write, id);
+      mayGo();
+      await write.manager.delete(CarrierAccountEntity, { id });
+      write.afterCommit(() => {
         this.#accounts = this.#accounts.filter((held) => held.id !== id);
-        this.#removed.set(id, account);
-      },
-    );
+        this.#removed.set(id, row);
+      });
+    });
   }
 
   /** Takes a removal back, with the key; until the server is started anew. */
   async restore(id: string): Promise<void> {
-    const account = this.#removed.get(id);
-    if (!account) throw new HttpProblem('not-found', `No carrier account "${id}" was removed.`);
-    if (this.find(id)) throw new HttpProblem('id-in-use', `A carrier account with the id "${id}" exists already.`);
-    await this.#write(account);
-    this.#removed.delete(id);
+    await this.#database.write(async (write) => {
+      const row = this.#removed.get(id);
+      if (!row) throw new HttpProblem('not-found', `No carrier account "${id}" was removed.`);
+      await this.#requireFree(write, id);
+      await this.#put(write, row);
+      write.afterCommit(() => this.#removed.delete(id));
+    });
   }
 }
+
+const unknownAccount = (id: string) => new HttpProblem('not-found', `No carrier account has the id "${id}".`);
 
 /** An account as it is first held; its services are not known yet where they are to be asked for. */
 export function heldAccount(asked: OpenAccount, currency?: Currency): NewAccount {

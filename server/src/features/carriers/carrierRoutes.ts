@@ -8,9 +8,12 @@ import {
   OpenAccount,
   type RateBook,
 } from '@ostrakon/core';
-import { type Response, Router } from 'express';
+import type { Response } from 'express';
+import type { Logger } from 'pino';
 import { z } from 'zod';
 import { HttpProblem } from '../../http/problems.ts';
+import { type Methods, routes } from '../../http/routes.ts';
+import type { Database } from '../../persistence/database.ts';
 import type { DraftStore } from '../draft/draftStore.ts';
 import type { EditionStore } from '../editions/editionStore.ts';
 import { type AccountStore, type HeldAccount, heldAccount } from './accountStore.ts';
@@ -23,8 +26,9 @@ export interface CarrierParts {
   readonly accounts: AccountStore;
   readonly gateway: CarrierGateway;
   readonly carriers: readonly KnownCarrier[];
+  readonly database: Database;
   readonly draft: DraftStore;
-  readonly editions: Pick<EditionStore, 'live'>;
+  readonly editions: Pick<EditionStore, 'booksInUse'>;
 }
 
 /** An account as it may be shown: without its key. */
@@ -61,19 +65,23 @@ async function heard<T>(account: HeldAccount, answer: Promise<T>): Promise<T> {
 }
 
 /** Asks a carrier for its services; new ones join the draft where the account says so. */
-export async function refreshServices({ accounts, gateway, draft }: CarrierParts, id: string): Promise<void> {
+export async function refreshServices({ accounts, database, gateway, draft }: CarrierParts, id: string): Promise<void> {
   const account = accounts.require(id);
   if (account.kind === 'tariff') return;
   const listed = await heard(account, gateway.services(account));
-  const services = knownAfter(account.services, listed);
-  if (JSON.stringify(services) === JSON.stringify(account.services)) return;
-  await accounts.edit(id, { services });
-  const before = new Set(account.services.map(({ code }) => code));
-  // The first list a carrier gives is no news.
-  const added = before.size === 0 ? [] : listed.filter(({ code }) => !before.has(code));
-  const { book, revision } = draft.current;
-  const command = account.newServices === NewServices.enum.draft ? joinDraft(book, id, added) : null;
-  if (command) await draft.change(revision, command);
+  await database.write(async (write) => {
+    // The account as it is by now: while the carrier was asked, it may have been edited.
+    const held = await accounts.within(write, id);
+    const services = knownAfter(held.services, listed);
+    if (JSON.stringify(services) === JSON.stringify(held.services)) return;
+    await accounts.editWithin(write, id, { services });
+    const before = new Set(held.services.map(({ code }) => code));
+    // The first list a carrier gives is no news.
+    const added = before.size === 0 ? [] : listed.filter(({ code }) => !before.has(code));
+    if (held.newServices !== NewServices.enum.draft) return;
+    // Both or neither: services that could not join the draft stay unknown, and are news again next time.
+    await draft.runWithin(write, (book) => joinDraft(book, id, added));
+  });
 }
 
 /**
@@ -82,9 +90,14 @@ export async function refreshServices({ accounts, gateway, draft }: CarrierParts
  * @param every milliseconds
  * @returns what stops it
  */
-export function watchServices(parts: CarrierParts, every: number): () => void {
+export function watchServices(parts: CarrierParts & { readonly log: Logger }, every: number): () => void {
+  const failed = (err: unknown) => {
+    // What the carrier failed at is told by the gateway; what our own side failed at is told here.
+    const ours = !(err instanceof HttpProblem) || err.code === 'command-refused';
+    if (ours) parts.log.error({ event: 'carrier.services.failed', err });
+  };
   const look = () => {
-    for (const { id } of parts.accounts.all) void refreshServices(parts, id).catch(() => undefined);
+    for (const { id } of parts.accounts.all) void refreshServices(parts, id).catch(failed);
   };
   look();
   const timer = setInterval(look, every);
@@ -102,7 +115,7 @@ async function openAccount({ accounts, gateway, carriers }: CarrierParts, asked:
   const account = heldAccount(asked, carrier.currency);
   if (accounts.find(asked.id)) throw new HttpProblem('id-in-use', `A carrier account with the id "${asked.id}" exists already.`);
   // A key that is not accepted is told at once, not when the first buyer asks.
-  const probe = { ...account, keySetAt: null, position: 0 };
+  const probe = { ...account, keySetAt: null, keyLost: false, position: 0 };
   const listed = await heard(probe, gateway.services(probe)).finally(() => gateway.forget(account.id));
   await accounts.add({ ...account, services: knownAfter([], listed) });
 }
@@ -120,63 +133,80 @@ async function editAccount({ accounts, gateway }: CarrierParts, id: string, chan
 }
 
 async function removeAccount({ accounts, gateway, draft, editions }: CarrierParts, id: string): Promise<void> {
-  accounts.require(id);
-  const used = (book: RateBook | undefined) =>
-    book?.services.filter(({ carriage }) => carriage?.account === id).map(({ name }) => name) ?? [];
-  const [drafted, live] = [used(draft.current.book), used(editions.live?.book)];
-  if (drafted.length > 0) throw new HttpProblem('account-in-use', `Still carries ${drafted.join(', ')}. Take it off these services first.`);
-  if (live.length > 0)
-    throw new HttpProblem('account-in-use', `Still carries ${live.join(', ')} in the live edition. Publish without it first.`);
-  await accounts.remove(id);
+  const used = (book: RateBook) => book.services.filter(({ carriage }) => carriage?.account === id).map(({ name }) => name);
+  await accounts.remove(id, () => {
+    const drafted = used(draft.current.book);
+    if (drafted.length > 0) throw new HttpProblem('account-in-use', `Still carries ${drafted.join(', ')}. Take it off these services first.`);
+    const live = [...new Set(editions.booksInUse.flatMap(used))];
+    if (live.length > 0)
+      throw new HttpProblem('account-in-use', `Still carries ${live.join(', ')} in the live edition. Publish without it first.`);
+  });
   gateway.forget(id);
 }
 
 /** Carriers and what they ask: for the owner only. */
-export function carrierRoutes(parts: CarrierParts): Router {
+export function carrierRoutes(parts: CarrierParts): Methods {
   const { accounts, gateway } = parts;
   const state = (res: Response) => void res.set('Cache-Control', 'no-store').json(stateOf(parts));
-  return Router()
-    .get('/', (_req, res) => state(res))
-    .post('/', async (req, res) => {
-      await openAccount(parts, OpenAccount.parse(req.body));
-      state(res.status(201));
-    })
-    .post('/rates', async (req, res) => {
-      const { asks } = AskRates.parse(req.body);
-      const answers = await gateway.many(asks);
-      res.set('Cache-Control', 'no-store').json({ answers: answers.map((one) => ({ ...one, ms: Math.round(one.ms * 10) / 10 })) });
-    })
-    .post('/labels', async (req, res) => {
-      const request = LabelRequest.parse(req.body);
-      const account = accounts.require(request.account);
-      if (account.kind === 'tariff') throw fieldProblem('/account', 'A price list makes no labels.');
-      const made = await heard(account, gateway.label(account, request));
-      res.status(201).json({ ...made, pdf: `/api/carriers/${account.id}/labels/${made.tracking}.pdf` });
-    })
-    .get('/:id/labels/:tracking.pdf', async (req, res) => {
-      const account = accounts.require(req.params.id);
-      const pdf = await heard(account, gateway.labelPdf(account, req.params.tracking));
-      res.set('Cache-Control', 'no-store').type('pdf').send(pdf);
-    })
-    .get('/:id/closed-days', async (req, res) => {
-      const account = accounts.require(req.params.id);
-      const year = z.coerce.number().int().min(2000).max(2100).parse(req.query.year);
-      res.json({ closed: account.kind === 'tariff' ? [] : await heard(account, gateway.closedDays(account, year)) });
-    })
-    .post('/:id/services', async (req, res) => {
-      await refreshServices(parts, req.params.id);
-      state(res);
-    })
-    .patch('/:id', async (req, res) => {
-      await editAccount(parts, req.params.id, EditAccount.parse(req.body));
-      state(res);
-    })
-    .delete('/:id', async (req, res) => {
-      await removeAccount(parts, req.params.id);
-      state(res);
-    })
-    .post('/:id/restore', async (req, res) => {
-      await accounts.restore(req.params.id);
-      state(res);
-    });
+  return routes({
+    '/': {
+      get: (_req, res) => state(res),
+      post: async (req, res) => {
+        await openAccount(parts, OpenAccount.parse(req.body));
+        state(res.status(201));
+      },
+    },
+    '/rates': {
+      post: async (req, res) => {
+        const { asks } = AskRates.parse(req.body);
+        const answers = await gateway.many(asks);
+        res.set('Cache-Control', 'no-store').json({ answers: answers.map((one) => ({ ...one, ms: Math.round(one.ms * 10) / 10 })) });
+      },
+    },
+    '/labels': {
+      post: async (req, res) => {
+        const request = LabelRequest.parse(req.body);
+        const account = accounts.require(request.account);
+        if (account.kind === 'tariff') throw fieldProblem('/account', 'A price list makes no labels.');
+        const made = await heard(account, gateway.label(account, request));
+        res.status(201).json({ ...made, pdf: `/api/carriers/${account.id}/labels/${made.tracking}.pdf` });
+      },
+    },
+    '/:id/labels/:tracking.pdf': {
+      get: async (req, res) => {
+        const account = accounts.require(req.params.id);
+        const pdf = await heard(account, gateway.labelPdf(account, req.params.tracking));
+        res.set('Cache-Control', 'no-store').type('pdf').send(pdf);
+      },
+    },
+    '/:id/closed-days': {
+      get: async (req, res) => {
+        const account = accounts.require(req.params.id);
+        const year = z.coerce.number().int().min(2000).max(2100).parse(req.query.year);
+        res.json({ closed: account.kind === 'tariff' ? [] : await heard(account, gateway.closedDays(account, year)) });
+      },
+    },
+    '/:id/services': {
+      post: async (req, res) => {
+        await refreshServices(parts, req.params.id);
+        state(res);
+      },
+    },
+    '/:id': {
+      patch: async (req, res) => {
+        await editAccount(parts, req.params.id, EditAccount.parse(req.body));
+        state(res);
+      },
+      delete: async (req, res) => {
+        await removeAccount(parts, req.params.id);
+        state(res);
+      },
+    },
+    '/:id/restore': {
+      post: async (req, res) => {
+        await accounts.restore(req.params.id);
+        state(res);
+      },
+    },
+  });
 }

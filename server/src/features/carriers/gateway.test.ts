@@ -24,6 +24,7 @@ const held = (id: string, more: Partial<HeldAccount> = {}): HeldAccount => ({
   newServices: 'off',
   services: [],
   tariff: null,
+  keyLost: false,
   position: 0,
   ...more,
 });

@@ -22,6 +22,11 @@ export interface Answered {
   readonly from: 'carrier' | 'kept' | 'tariff';
 }
 
+interface OfAccount<T> {
+  readonly account: string;
+  readonly what: T;
+}
+
 const STOPPED: Answered = { answer: { status: 'silent', why: 'notAsked' }, ms: 0, from: 'carrier' };
 
 const MOST_KEPT = 20_000;
@@ -37,9 +42,10 @@ export class CarrierGateway {
   readonly #parts: GatewayParts;
   readonly limits: GatewayLimits;
   readonly #lines = new Map<string, Line>();
-  readonly #kept: LRUCache<string, Extract<RateAnswer, { status: 'rates' }>>;
-  readonly #silences: LRUCache<string, Extract<RateAnswer, { status: 'silent' }>>;
-  readonly #underWay = new Map<string, Promise<Answered>>();
+  // By question; each with the account it was put to, so that an account can be forgotten.
+  readonly #kept: LRUCache<string, OfAccount<Extract<RateAnswer, { status: 'rates' }>>>;
+  readonly #silences: LRUCache<string, OfAccount<Extract<RateAnswer, { status: 'silent' }>>>;
+  readonly #underWay = new Map<string, OfAccount<Promise<Answered>>>();
   #faults: readonly CarrierFault[] = [];
 
   constructor(parts: GatewayParts) {
@@ -63,7 +69,7 @@ export class CarrierGateway {
   forget(account: string): void {
     this.#lines.delete(account);
     for (const held of [this.#kept, this.#silences, this.#underWay]) {
-      for (const key of held.keys()) if (key.startsWith(`["${account}"`)) held.delete(key);
+      for (const [key, of] of held.entries()) if (of.account === account) held.delete(key);
     }
   }
 
@@ -96,12 +102,12 @@ export class CarrierGateway {
     const holds = () => this.#lines.get(account.id) === line;
     try {
       const answer = await line.ask((signal) => port.rates(ask, signal));
-      if (holds()) this.#kept.set(key, answer);
+      if (holds()) this.#kept.set(key, { account: account.id, what: answer });
       return done(answer);
     } catch (error) {
       const said = error instanceof CarrierSaysNo;
       const silence = said ? ({ status: 'silent', why: 'refused', detail: error.message } as const) : this.#silent(account.id, error);
-      if (holds()) this.#silences.set(key, silence);
+      if (holds()) this.#silences.set(key, { account: account.id, what: silence });
       return done(silence);
     }
   }
@@ -119,7 +125,7 @@ export class CarrierGateway {
       return { answer: tariffAnswer(account.tariff, ask), ms: performance.now() - began, from: 'tariff' };
     }
     const kept = this.#kept.get(askKey(ask));
-    return kept ? { answer: kept, ms: 0, from: 'kept' } : null;
+    return kept ? { answer: kept.what, ms: 0, from: 'kept' } : null;
   }
 
   /** What a carrier says to one question. Never rejects: a failure is an answer, too. */
@@ -129,11 +135,11 @@ export class CarrierGateway {
     if (known !== null || account === undefined) return known ?? STOPPED;
     const key = askKey(ask);
     const held = this.#underWay.get(key);
-    if (held) return held;
+    if (held) return held.what;
     const asked = this.#answer(account, ask, key).finally(() => {
-      if (this.#underWay.get(key) === asked) this.#underWay.delete(key);
+      if (this.#underWay.get(key)?.what === asked) this.#underWay.delete(key);
     });
-    this.#underWay.set(key, asked);
+    this.#underWay.set(key, { account: account.id, what: asked });
     return asked;
   }
 
@@ -144,7 +150,7 @@ export class CarrierGateway {
   known(asks: ReadonlyMap<string, RateAsk>): Map<string, RateAnswer> {
     const known = new Map<string, RateAnswer>();
     for (const [key, ask] of asks) {
-      const answer = this.#withoutAsking(ask)?.answer ?? this.#silences.get(key);
+      const answer = this.#withoutAsking(ask)?.answer ?? this.#silences.get(key)?.what;
       if (answer) known.set(key, answer);
       else void this.rates(ask);
     }

@@ -39,6 +39,9 @@ const WireClosed = z.object({ closed: z.array(z.object({ date: z.iso.date(), nam
 
 const MOST_BYTES = 2_000_000;
 
+/** A key shorter than this stands in too many words by chance to be looked for. */
+const SHORTEST_KEY_FOUND = 4;
+
 const addressOf = ({ country, subdivision, postalCode, ...more }: RateAddress & Partial<LabelAddress>) => ({
   ...more,
   country,
@@ -73,6 +76,11 @@ export class NetworkCarrier implements CarrierPort {
     this.#connection = connection;
   }
 
+  #withoutKey(text: string): string {
+    const { key } = this.#connection;
+    return key.length < SHORTEST_KEY_FOUND ? text : text.replaceAll(key, '(account key)');
+  }
+
   async #fetch(path: string, signal: AbortSignal, body?: unknown, headers: Readonly<Record<string, string>> = {}): Promise<Response> {
     const { url, key } = this.#connection;
     const response = await fetch(`${url}/v1${path}`, {
@@ -83,7 +91,7 @@ export class NetworkCarrier implements CarrierPort {
     }).catch((error: Error) => {
       if (signal.aborted) throw new CarrierFailure('timeout', 'No answer within the time limit.');
       const cause = error.cause instanceof Error ? error.cause.message : '';
-      throw new CarrierFailure('down', (cause || error.message).slice(0, 200));
+      throw new CarrierFailure('down', this.#withoutKey(cause || error.message).slice(0, 200));
     });
     if (response.status === 401 || response.status === 403) throw new CarrierFailure('key', 'The account key was not accepted.');
     if (response.status >= 500) throw new CarrierFailure('down', `The carrier's service failed (${response.status}).`);
@@ -112,7 +120,8 @@ export class NetworkCarrier implements CarrierPort {
     const text = (await this.#bytes(response, signal)).toString('utf8');
     let body: unknown;
     try {
-      body = JSON.parse(text);
+      // A carrier that repeats the key it was sent must not make it known to anybody.
+      body = JSON.parse(text, (_name, value: unknown) => (typeof value === 'string' ? this.#withoutKey(value) : value));
     } catch {
       throw new CarrierFailure('refused', 'The answer is not JSON.');
     }

@@ -13,11 +13,11 @@ export function knownAfter(known: readonly KnownService[], listed: readonly List
 
 /**
  * The change that puts new services of an account on the sheet, on the terms and in the zones of the first of its services
- * there; null where none of them is, so that nothing says on what terms.
+ * there; none where none of them is, so that nothing says on what terms.
  */
-export function joinDraft(book: RateBook, account: string, added: readonly ListedService[]): Command | null {
+export function joinDraft(book: RateBook, account: string, added: readonly ListedService[]): readonly Command[] {
   const model = book.services.find(({ kind, carriage }) => kind === 'carrier' && carriage?.account === account);
-  if (!model?.carriage || added.length === 0) return null;
+  if (!model?.carriage || added.length === 0) return [];
   const { carriage } = model;
   const zones = book.zones.filter(({ lanes }) => Object.hasOwn(lanes, model.id));
   const [first] = zones;
@@ -33,5 +33,5 @@ export function joinDraft(book: RateBook, account: string, added: readonly Liste
     const id = freeId(`${account}-${code}`.toLowerCase().replace(/[^a-z0-9-]+/g, '-'));
     return { ...model, id, name, internalName: '', carriage: { ...carriage, service: code } };
   });
-  return { name: 'addCarrierServices', args: { services, zones: zones.map(({ id }) => id), card } };
+  return [{ name: 'addCarrierServices', args: { services, zones: zones.map(({ id }) => id), card } }];
 }

@@ -1,40 +1,62 @@
 import { createCipheriv, createDecipheriv, randomBytes } from 'node:crypto';
-import { readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
-const FILE = 'secret.key';
+/** The key file of a data folder. */
+export const KEY_FILE = 'secret.key';
 const BYTES = 32;
+
+/** Whether a data folder has its key: `missing` where there is no file, `damaged` where it holds no key. */
+export type KeyState = 'ready' | 'missing' | 'damaged';
 
 /** Locks what must not be read from a copy of the database: AES-256-GCM (NIST SP 800-38D), a fresh nonce each time. */
 export class Secrets {
-  readonly #key: Buffer;
+  readonly #file: string;
+  #key: Buffer | null;
+  #state: KeyState;
 
-  constructor(key: Buffer) {
-    if (key.length !== BYTES) throw new Error(`a secret key has ${BYTES} bytes`);
+  private constructor(file: string, key: Buffer | null, state: KeyState) {
+    this.#file = file;
     this.#key = key;
+    this.#state = state;
   }
 
-  /** The key of a data folder, made when there is none; only its owner may read the file. */
+  /** The key of a data folder. None is made before something is locked: where there are locked texts already, theirs is lost. */
   static ofFolder(folder: string): Secrets {
-    const file = join(folder, FILE);
-    try {
-      writeFileSync(file, randomBytes(BYTES).toString('base64'), { mode: 0o600, flag: 'wx' });
-    } catch (error) {
-      if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
-    }
-    return new Secrets(Buffer.from(readFileSync(file, 'utf8'), 'base64'));
+    const file = join(folder, KEY_FILE);
+    if (!existsSync(file)) return new Secrets(file, null, 'missing');
+    const key = Buffer.from(readFileSync(file, 'utf8'), 'base64');
+    return key.length === BYTES ? new Secrets(file, key, 'ready') : new Secrets(file, null, 'damaged');
   }
 
-  /** @param of what it belongs to: a locked text moved to another owner does not open */
+  get state(): KeyState {
+    return this.#state;
+  }
+
+  /** A new key, in a file only its owner may read; a damaged file is kept beside it. */
+  #made(): Buffer {
+    if (this.#state === 'damaged') renameSync(this.#file, `${this.#file}.damaged-${randomBytes(4).toString('hex')}`);
+    const key = randomBytes(BYTES);
+    writeFileSync(this.#file, key.toString('base64'), { mode: 0o600, flag: 'wx', flush: true });
+    this.#key = key;
+    this.#state = 'ready';
+    return key;
+  }
+
+  /**
+   * Locks a text; the first one makes the key where there is none.
+   * @param of what it belongs to: a locked text moved to another owner does not open
+   */
   lock(text: string, of: string): string {
     const nonce = randomBytes(12);
-    const cipher = createCipheriv('aes-256-gcm', this.#key, nonce).setAAD(Buffer.from(of));
+    const cipher = createCipheriv('aes-256-gcm', this.#key ?? this.#made(), nonce).setAAD(Buffer.from(of));
     const locked = Buffer.concat([cipher.update(text, 'utf8'), cipher.final()]);
     return Buffer.concat([nonce, cipher.getAuthTag(), locked]).toString('base64');
   }
 
   /** Null where the text was locked with another key, for another owner, or was tampered with. */
   unlock(locked: string, of: string): string | null {
+    if (this.#key === null) return null;
     const bytes = Buffer.from(locked, 'base64');
     try {
       const decipher = createDecipheriv('aes-256-gcm', this.#key, bytes.subarray(0, 12)).setAAD(Buffer.from(of));

@@ -1,21 +1,20 @@
-import { ChangeRequest, StepRequest } from '@ostrakon/core';
-import { Router } from 'express';
+import { StepsRequest } from '@ostrakon/core';
+import { HttpProblem } from '../../http/problems.ts';
+import { type Methods, routes } from '../../http/routes.ts';
 import type { DraftStore } from './draftStore.ts';
 
-export function draftRoutes(draft: DraftStore): Router {
-  return Router()
-    .get('/', async (_req, res) => {
-      res.json(await draft.state());
-    })
-    .post('/commands', async (req, res) => {
-      const { revision, command } = ChangeRequest.parse(req.body);
-      const state = await draft.change(revision, command);
-      res.json({ revision: state.revision, history: state.history });
-    })
-    .post('/undo', async (req, res) => {
-      res.json(await draft.undo(StepRequest.parse(req.body).revision));
-    })
-    .post('/redo', async (req, res) => {
-      res.json(await draft.redo(StepRequest.parse(req.body).revision));
-    });
+export function draftRoutes(draft: DraftStore): Methods {
+  return routes({
+    '/': {
+      get: async (_req, res) => void res.set('Cache-Control', 'no-store').json(await draft.state()),
+    },
+    '/steps': {
+      post: async (req, res) => {
+        const answer = await draft.take(StepsRequest.parse(req.body));
+        // With nothing taken, the refusal is the answer.
+        if (answer.refused && answer.steps.length === 0) throw HttpProblem.of(answer.refused.problem);
+        res.json(answer);
+      },
+    },
+  });
 }

@@ -1,18 +1,26 @@
+import { randomUUID } from 'node:crypto';
 import {
   applyPatch,
   type Command,
+  CommandProblem,
   type DraftState,
+  DraftStep,
   emptyBook,
   type HistoryEnds,
   type PatchOperation,
   type RateBook,
   readRateBook,
   runCommand,
+  type StepDone,
+  type StepsAnswer,
 } from '@ostrakon/core';
 import type { EntityManager } from 'typeorm';
+import { z } from 'zod';
+import { toProblem } from '../../http/problemHandler.ts';
 import { HttpProblem } from '../../http/problems.ts';
-import type { Database } from '../../persistence/database.ts';
-import { DraftChangeEntity, type DraftChangeRow, DraftEntity, type DraftRow } from '../../persistence/entities.ts';
+import { OWNER, SHOP_ITSELF } from '../../persistence/authors.ts';
+import type { Database, Write } from '../../persistence/database.ts';
+import { DraftEntity, type DraftRow, DraftStepEntity, type DraftStepRow } from '../../persistence/entities.ts';
 
 const DRAFT_ID = 1;
 
@@ -21,36 +29,60 @@ interface HeldDraft {
   readonly book: RateBook;
 }
 
-/** The one draft, its revisions and its history. Every change is on disk before it is acknowledged. */
+/** Steps on the way to the store: each is looked at when its turn comes. */
+export interface AskedSteps {
+  readonly revision: number;
+  readonly steps: readonly { readonly id: string }[];
+  /** Which shop the revision is one of; any, where nothing is said. */
+  readonly lineage?: string | undefined;
+}
+
+type NewStep = Omit<DraftStepRow, 'seq' | 'at' | 'author' | 'step' | 'undoNext' | 'redoNext'>;
+
+interface Outcome {
+  readonly book: RateBook;
+  readonly row: NewStep;
+}
+
+/** The refusal of a step, which ends those after it; whatever came before it stands. */
+const isRefusal = (error: unknown) => error instanceof HttpProblem || error instanceof CommandProblem || error instanceof z.ZodError;
+
+/** The one draft, its revisions and its history. Every step is on disk before it is acknowledged. */
 export class DraftStore {
   readonly #database: Database;
   readonly #now: () => string;
-  /** What is on disk; set only after a commit. */
+  readonly lineage: string;
+  /** What is on disk; set only after a commit, and believed only where its revision is the one on disk. */
   #held: HeldDraft;
 
-  private constructor(database: Database, now: () => string, held: HeldDraft) {
+  private constructor(database: Database, now: () => string, lineage: string, held: HeldDraft) {
     this.#database = database;
     this.#now = now;
+    this.lineage = lineage;
     this.#held = held;
   }
 
   /** Opens the draft; a new shop begins with an empty book. */
   static async open(database: Database, now: () => string): Promise<DraftStore> {
     const row = await database.read.findOneBy(DraftEntity, { id: DRAFT_ID });
-    if (row) return new DraftStore(database, now, await DraftStore.#broughtForward(database, row));
+    const lineage = row?.lineage || randomUUID();
+    if (row && row.lineage === '') await database.write(({ manager }) => manager.update(DraftEntity, { id: DRAFT_ID }, { lineage }));
+    if (row) return new DraftStore(database, now, lineage, await DraftStore.#broughtForward(database, row));
     const held = { revision: 0, book: emptyBook() };
-    await database.write((manager) => manager.insert(DraftEntity, { id: DRAFT_ID, revision: 0, document: JSON.stringify(held.book) }));
-    return new DraftStore(database, now, held);
+    await database.write(({ manager }) =>
+      manager.insert(DraftEntity, { id: DRAFT_ID, revision: 0, document: JSON.stringify(held.book), lineage }),
+    );
+    return new DraftStore(database, now, lineage, held);
   }
 
-  /** A draft of an earlier format is stored anew; the steps of its history speak of the old form and go. */
+  /** A draft of an earlier format is stored anew; the steps of its history speak of the old form and cannot be turned any more. */
   static async #broughtForward(database: Database, row: DraftRow): Promise<HeldDraft> {
     const document: unknown = JSON.parse(row.document);
     const book = readRateBook(document);
     if ((document as RateBook).format === book.format) return { revision: row.revision, book };
     const revision = row.revision + 1;
-    await database.write(async (manager) => {
-      await manager.clear(DraftChangeEntity);
+    await database.write(async ({ manager }) => {
+      for (const state of ['done', 'undone'] as const) await manager.update(DraftStepEntity, { state }, { state: 'dropped' });
       await manager.update(DraftEntity, { id: DRAFT_ID }, { revision, document: JSON.stringify(book) });
     });
     return { revision, book };
@@ -60,101 +92,153 @@ export class DraftStore {
     return this.#held;
   }
 
+  /** Document, revision and history as they were at one moment. */
   async state(): Promise<DraftState> {
-    return { ...this.#held, history: await this.history() };
+    return this.#database.snapshot(async (manager) => {
+      const held = await this.#onDisk(manager);
+      return { ...held, lineage: this.lineage, history: await this.#ends(manager) };
+    });
   }
 
-  async history(): Promise<HistoryEnds> {
-    const read = this.#database.read;
-    const undo = await read.findOne(DraftChangeEntity, {
-      where: { undone: false },
-      order: { id: 'DESC' },
-      select: { id: true, command: true },
-    });
-    const redo = await read.findOne(DraftChangeEntity, {
-      where: { undone: true },
-      order: { id: 'ASC' },
-      select: { id: true, command: true },
-    });
+  async #ends(manager: EntityManager): Promise<HistoryEnds> {
+    const select = { seq: true, command: true } as const;
+    const undo = await manager.findOne(DraftStepEntity, { where: { state: 'done' }, order: { seq: 'DESC' }, select });
+    const redo = await manager.findOne(DraftStepEntity, { where: { state: 'undone' }, order: { seq: 'ASC' }, select });
     return { undo: undo?.command ?? null, redo: redo?.command ?? null };
   }
 
-  /** Throws when `revision` is not the present one. Only inside the write queue is the answer final. */
-  requirePresent(revision: number): void {
-    if (revision === this.#held.revision) return;
-    const detail = `You saw revision ${revision} of the draft; it is at revision ${this.#held.revision} now.`;
-    throw new HttpProblem('stale-revision', detail, { revision: this.#held.revision });
+  /** The draft as it is on disk. */
+  async #onDisk(manager: EntityManager): Promise<HeldDraft> {
+    const present = await manager.findOneOrFail(DraftEntity, { where: { id: DRAFT_ID }, select: { id: true, revision: true } });
+    if (present.revision === this.#held.revision) return this.#held;
+    const row = await manager.findOneByOrFail(DraftEntity, { id: DRAFT_ID });
+    return { revision: row.revision, book: readRateBook(JSON.parse(row.document)) };
   }
 
-  /** Gives an untouched draft another beginning; not a change, so not to be undone. */
+  /**
+   * The draft's document inside a transaction, for who goes on from `revision`.
+   * @throws HttpProblem `stale-revision` when it is not the present one
+   */
+  async presentWithin({ manager }: Write, revision: number): Promise<RateBook> {
+    const held = await this.#onDisk(manager);
+    requireRevision(held.revision, revision);
+    return held.book;
+  }
+
+  /** Gives an untouched draft another beginning; not a step, so not to be undone. */
   async beginWith(book: RateBook): Promise<void> {
-    await this.#database.write(
-      async (manager) => {
-        this.requirePresent(0);
-        await manager.update(DraftEntity, { id: DRAFT_ID }, { document: JSON.stringify(book) });
-      },
-      () => {
-        this.#held = { revision: 0, book };
-      },
-    );
-  }
-
-  async change(revision: number, command: Command): Promise<DraftState> {
-    return this.#step(revision, async (manager) => {
-      const { book, patch, inverse } = runCommand(this.#held.book, command);
-      if (book === this.#held.book) return book;
-      await manager.delete(DraftChangeEntity, { undone: true });
-      await manager.insert(DraftChangeEntity, {
-        revision: this.#held.revision + 1,
-        command: command.name,
-        args: JSON.stringify(command.args),
-        patch: JSON.stringify(patch),
-        inverse: JSON.stringify(inverse),
-        undone: false,
-        at: this.#now(),
-      });
-      return book;
+    await this.#database.write(async (write) => {
+      await this.presentWithin(write, 0);
+      await this.#store(write, 0, { revision: 0, book });
     });
   }
 
-  async undo(revision: number): Promise<DraftState> {
-    return this.#step(revision, async (manager) => {
-      const change = await manager.findOne(DraftChangeEntity, { where: { undone: false }, order: { id: 'DESC' } });
-      if (!change) throw new HttpProblem('nothing-to-undo', 'No change to the draft is left to undo.');
-      return this.#turn(manager, change, { undone: true });
+  /** Takes steps in their order; one that was taken before is answered as it was then. */
+  take(asked: AskedSteps, author: string = OWNER): Promise<StepsAnswer> {
+    return this.#database.write((write) => this.takeWithin(write, asked, author));
+  }
+
+  /** Runs commands of the server's own on whatever the draft is by then. */
+  run(...commands: readonly Command[]): Promise<void> {
+    return this.#database.write((write) => this.runWithin(write, () => commands));
+  }
+
+  /** Inside a transaction: runs what `make` makes of the draft. Rejects, so that nothing of the transaction stays, when it does not fit. */
+  async runWithin(write: Write, make: (book: RateBook) => readonly Command[]): Promise<void> {
+    const { revision, book } = await this.#onDisk(write.manager);
+    const steps = make(book).map((command) => ({ id: randomUUID(), kind: 'command' as const, command }));
+    if (steps.length === 0) return;
+    const { refused } = await this.takeWithin(write, { revision, steps }, SHOP_ITSELF);
+    if (refused) throw new HttpProblem('command-refused', refused.problem.detail);
+  }
+
+  async takeWithin(write: Write, { revision, steps, lineage }: AskedSteps, author: string): Promise<StepsAnswer> {
+    const { manager } = write;
+    const before = await this.#onDisk(manager);
+    let held = before;
+    let seen = revision;
+    const done: StepDone[] = [];
+    let refused: StepsAnswer['refused'];
+    for (const [at, asked] of steps.entries()) {
+      try {
+        if (lineage !== undefined && lineage !== this.lineage) throw replaced(held.revision);
+        const recorded = await manager.findOneBy(DraftStepEntity, { step: asked.id });
+        if (recorded === null) {
+          requireRevision(held.revision, seen);
+          const { book, row } = await this.#step(manager, held, DraftStep.parse(asked));
+          held = { revision: row.revision, book };
+          done.push(await this.#record(manager, asked.id, author, row));
+        } else done.push(doneOf(recorded));
+        seen = done.at(-1)?.revision ?? seen;
+      } catch (error) {
+        if (!isRefusal(error)) throw error;
+        refused = { id: asked.id, problem: toProblem(error, `/steps/${at}`).toJSON() };
+        break;
+      }
+    }
+    if (held !== before) await this.#store(write, before.revision, held);
+    return { steps: done, present: held.revision, ...(refused && { refused }) };
+  }
+
+  /** What a step makes of the draft; everything it may be refused for comes before anything is written. */
+  async #step(manager: EntityManager, { book, revision }: HeldDraft, step: DraftStep): Promise<Outcome> {
+    if (step.kind !== 'command') return this.#turn(manager, { book, revision }, step.kind);
+    const { name, args } = step.command;
+    const ran = runCommand(book, step.command);
+    const facts = { kind: step.kind, command: name, args: JSON.stringify(args), patch: JSON.stringify(ran.patch) };
+    // Nothing changed: no revision, and nothing to undo.
+    if (ran.book === book) return { book, row: { ...facts, state: 'passed', revision, inverse: null } };
+    await manager.update(DraftStepEntity, { state: 'undone' }, { state: 'dropped' });
+    return { book: ran.book, row: { ...facts, state: 'done', revision: revision + 1, inverse: JSON.stringify(ran.inverse) } };
+  }
+
+  async #turn(manager: EntityManager, { book, revision }: HeldDraft, kind: 'undo' | 'redo'): Promise<Outcome> {
+    const [from, to] = kind === 'undo' ? (['done', 'undone'] as const) : (['undone', 'done'] as const);
+    const turned = await manager.findOne(DraftStepEntity, { where: { state: from }, order: { seq: kind === 'undo' ? 'DESC' : 'ASC' } });
+    if (turned === null)
+      throw kind === 'undo'
+        ? new HttpProblem('nothing-to-undo', 'No change to the draft is left to undo.')
+        : new HttpProblem('nothing-to-redo', 'No undone change is left to do again.');
+    await manager.update(DraftStepEntity, { seq: turned.seq }, { state: to });
+    const patch = kind === 'undo' ? (turned.inverse ?? '[]') : turned.patch;
+    const row = { kind, state: 'passed' as const, command: turned.command, args: null, patch, inverse: null };
+    return { book: applyPatch(book, JSON.parse(patch) as PatchOperation[]), row: { ...row, revision: revision + 1 } };
+  }
+
+  async #record(manager: EntityManager, step: string, author: string, row: NewStep): Promise<StepDone> {
+    const inserted = await manager.insert(DraftStepEntity, { ...row, step, author, at: this.#now() });
+    const { undo, redo } = await this.#ends(manager);
+    await manager.update(DraftStepEntity, inserted.identifiers[0] ?? { step }, { undoNext: undo, redoNext: redo });
+    return { id: step, revision: row.revision, patch: JSON.parse(row.patch) as PatchOperation[], history: { undo, redo } };
+  }
+
+  /** The statement that writes sees for itself that nobody wrote since. */
+  async #store(write: Write, seen: number, { revision, book }: HeldDraft): Promise<void> {
+    const document = JSON.stringify(book);
+    const { affected } = await write.manager.update(DraftEntity, { id: DRAFT_ID, revision: seen }, { revision, document });
+    if (affected !== 1) {
+      const present = await write.manager.findOneByOrFail(DraftEntity, { id: DRAFT_ID });
+      throw staleAt(present.revision, seen);
+    }
+    write.afterCommit(() => {
+      this.#held = { revision, book };
     });
   }
+}
 
-  async redo(revision: number): Promise<DraftState> {
-    return this.#step(revision, async (manager) => {
-      const change = await manager.findOne(DraftChangeEntity, { where: { undone: true }, order: { id: 'ASC' } });
-      if (!change) throw new HttpProblem('nothing-to-redo', 'No undone change is left to do again.');
-      return this.#turn(manager, change, { undone: false });
-    });
-  }
+const doneOf = ({ step, revision, patch, undoNext, redoNext }: DraftStepRow): StepDone => ({
+  id: step,
+  revision,
+  patch: JSON.parse(patch) as PatchOperation[],
+  history: { undo: undoNext, redo: redoNext },
+});
 
-  async #turn(manager: EntityManager, change: DraftChangeRow, to: { undone: boolean }): Promise<RateBook> {
-    await manager.update(DraftChangeEntity, { id: change.id }, to);
-    const patch = JSON.parse(to.undone ? change.inverse : change.patch) as PatchOperation[];
-    return applyPatch(this.#held.book, patch);
-  }
+const staleAt = (present: number, seen: number) =>
+  new HttpProblem('stale-revision', `You saw revision ${seen} of the draft; it is at revision ${present} now.`, { revision: present });
 
-  /** One change of the document: revision checked, document and history stored in one transaction. */
-  async #step(revision: number, work: (manager: EntityManager) => Promise<RateBook>): Promise<DraftState> {
-    const next = await this.#database.write(
-      async (manager) => {
-        this.requirePresent(revision);
-        const book = await work(manager);
-        // Nothing changed: no revision, and nothing to undo.
-        if (book === this.#held.book) return this.#held;
-        const held = { revision: this.#held.revision + 1, book };
-        await manager.update(DraftEntity, { id: DRAFT_ID }, { revision: held.revision, document: JSON.stringify(book) });
-        return held;
-      },
-      (held) => {
-        this.#held = held;
-      },
-    );
-    return { ...next, history: await this.history() };
-  }
+const replaced = (present: number) =>
+  new HttpProblem('shop-replaced', 'The shop was replaced by a backup or a file since you saw it.', { revision: present });
+
+function requireRevision(present: number, seen: number): void {
+  if (seen !== present) throw staleAt(present, seen);
 }

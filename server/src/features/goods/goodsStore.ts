@@ -2,10 +2,11 @@ import { setImmediate } from 'node:timers/promises';
 import { type GoodsAnswer, type GoodsChange, MOST_PRODUCTS, OwnCharge, Product, Size } from '@ostrakon/core';
 import type { EntityManager } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
+import { slices } from '../../persistence/slices.ts';
 import type { Database } from '../../persistence/database.ts';
 import { ProductEntity, type ProductRow } from '../../persistence/entities.ts';
 
-function fromRow({ position: _position, goodsGroup, size, ownCharge, tags, ...row }: ProductRow): Product {
+export function productFromRow({ position: _position, goodsGroup, size, ownCharge, tags, ...row }: ProductRow): Product {
   return Product.parse({
     ...row,
     group: goodsGroup,
@@ -15,7 +16,7 @@ function fromRow({ position: _position, goodsGroup, size, ownCharge, tags, ...ro
   });
 }
 
-const toRow = ({ group, size, ownCharge, tags, ...product }: Product, position: number): ProductRow => ({
+export const rowOfProduct = ({ group, size, ownCharge, tags, ...product }: Product, position: number): ProductRow => ({
   ...product,
   goodsGroup: group,
   size: size === null ? null : JSON.stringify(size),
@@ -23,13 +24,6 @@ const toRow = ({ group, size, ownCharge, tags, ...product }: Product, position: 
   tags: JSON.stringify(tags),
   position,
 });
-
-/** Rows written in one statement; between two of them a request may be called off. */
-const SLICE = 500;
-
-function slices<T>(list: readonly T[]): (readonly T[])[] {
-  return Array.from({ length: Math.ceil(list.length / SLICE) }, (_, at) => list.slice(at * SLICE, (at + 1) * SLICE));
-}
 
 interface Held {
   readonly product: Product;
@@ -50,7 +44,7 @@ export class GoodsStore {
 
   static async open(database: Database): Promise<GoodsStore> {
     const rows = await database.read.find(ProductEntity, { order: { position: 'ASC' } });
-    return new GoodsStore(database, new Map(rows.map((row) => [row.id, { product: fromRow(row), position: row.position }])));
+    return new GoodsStore(database, new Map(rows.map((row) => [row.id, { product: productFromRow(row), position: row.position }])));
   }
 
   #take(held: ReadonlyMap<string, Held>): void {
@@ -75,33 +69,30 @@ export class GoodsStore {
    * Takes all of a change or, when it fails or is called off, nothing.
    * @param calledOff asked between slices of rows
    */
-  async change(change: GoodsChange, calledOff: () => boolean = () => false): Promise<GoodsAnswer> {
-    let inverse: GoodsChange = { put: [], edit: [], remove: [] };
-    await this.#database.write(
-      async (manager) => {
-        const written = new Map(
-          [...change.edit.map((edit, at) => this.#edited(edit, at)), ...change.put].map((product) => [product.id, product]),
-        );
-        const next = new Map(this.#held);
-        const gone = change.remove.filter((id) => next.delete(id));
-        let position = Math.max(-1, ...[...this.#held.values()].slice(-1).map((last) => last.position)) + 1;
-        for (const product of written.values()) {
-          const known = next.get(product.id);
-          next.set(product.id, { product, position: known?.position ?? position++ });
-        }
-        if (next.size > MOST_PRODUCTS) throw new HttpProblem('too-many-products', `This would make ${next.size} products.`);
-        await this.#store(
-          manager,
-          gone,
-          [...written.keys()].map((id) => next.get(id) as Held),
-          calledOff,
-        );
-        inverse = this.#inverse(gone, [...written.keys()]);
-        return next;
-      },
-      (next) => this.#take(next),
-    );
-    return { inverse, count: change.put.length + change.edit.length + change.remove.length };
+  async change(change: Partial<GoodsChange>, calledOff: () => boolean = () => false): Promise<GoodsAnswer> {
+    const { put = [], back = [], edit = [], remove = [] } = change;
+    return this.#database.write(async (write) => {
+      const before = this.#held;
+      const edits = edit.map((each, at) => this.#edited(each, at));
+      const next = new Map(before);
+      const gone = remove.filter((id) => next.delete(id));
+      const written = new Map<string, Held>();
+      let position = Math.max(-1, ...[...before.values()].slice(-1).map((last) => last.position)) + 1;
+      for (const product of [...edits, ...put]) {
+        const known = next.get(product.id) ?? written.get(product.id);
+        written.set(product.id, { product, position: known?.position ?? position++ });
+      }
+      for (const { product, position: place } of back) written.set(product.id, { product, position: place });
+      for (const [id, held] of written) next.set(id, held);
+      if (next.size > MOST_PRODUCTS) throw new HttpProblem('too-many-products', `This would make ${next.size} products.`);
+      await this.#store(write.manager, gone, [...written.values()], calledOff);
+      // Products that come back stand where they stood, so that the list is put in order anew.
+      write.afterCommit(() => this.#take(back.length === 0 ? next : inOrder(next)));
+      return {
+        inverse: inverseOf(before, gone, [...written.keys()]),
+        count: put.length + back.length + edit.length + remove.length,
+      };
+    });
   }
 
   async #store(manager: EntityManager, gone: readonly string[], written: readonly Held[], calledOff: () => boolean): Promise<void> {
@@ -117,15 +108,22 @@ export class GoodsStore {
       await goOn();
       await manager.upsert(
         ProductEntity,
-        slice.map(({ product, position }) => toRow(product, position)),
+        slice.map(({ product, position }) => rowOfProduct(product, position)),
         ['id'],
       );
     }
     await goOn();
   }
+}
 
-  #inverse(gone: readonly string[], written: readonly string[]): GoodsChange {
-    const before = [...gone, ...written].flatMap((id) => this.#held.get(id)?.product ?? []);
-    return { put: before, edit: [], remove: written.filter((id) => !this.#held.has(id)) };
-  }
+const inOrder = (held: ReadonlyMap<string, Held>) => new Map([...held].sort(([, a], [, b]) => a.position - b.position));
+
+/** What leads back: what was there before is put again, each product in its place. */
+function inverseOf(before: ReadonlyMap<string, Held>, gone: readonly string[], written: readonly string[]): GoodsChange {
+  return {
+    put: written.flatMap((id) => before.get(id)?.product ?? []),
+    back: gone.flatMap((id) => before.get(id) ?? []),
+    edit: [],
+    remove: written.filter((id) => !before.has(id)),
+  };
 }

@@ -21,8 +21,8 @@ import { withCentroid } from '@ostrakon/core/centroids';
 import { HttpProblem } from '../../http/problems.ts';
 
 export interface LiveSources {
-  /** The live edition, or null before the first. */
-  live(): { readonly number: number; readonly book: RateBook } | null;
+  /** The edition that is live at an instant, or null before the first. */
+  live(instant: string): { readonly number: number; readonly book: RateBook } | null;
   products(): ReadonlyMap<string, Product>;
   /** Orders taken so far. */
   loads(): readonly DayLoad[];
@@ -49,7 +49,8 @@ export class LiveQuotes {
   }
 
   #edition(): { number: number; book: CompiledBook } {
-    const live = this.#sources.live();
+    // By the clock of the shop, whatever moment a buyer asks about: what is to come is nobody's business yet.
+    const live = this.#sources.live(this.#now());
     if (!live) throw new HttpProblem('nothing-published', 'This shop has not published its delivery options yet.');
     if (this.#compiled?.number !== live.number) this.#compiled = { number: live.number, book: compile(live.book) };
     return this.#compiled;

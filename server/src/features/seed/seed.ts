@@ -1,5 +1,6 @@
 import { Command, OpenAccount, Product, RateBook, Trial } from '@ostrakon/core';
 import { z } from 'zod';
+import { OWNER } from '../../persistence/authors.ts';
 import { type AccountStore, heldAccount } from '../carriers/accountStore.ts';
 import type { DraftStore } from '../draft/draftStore.ts';
 import type { EditionStore } from '../editions/editionStore.ts';
@@ -31,13 +32,13 @@ interface SeedStores {
 /** Fills a shop that has never been touched; any other is left as it is. */
 export async function plantSeed(stores: SeedStores, read: () => unknown): Promise<boolean> {
   const { accounts, draft, editions, goods, trials } = stores;
-  if (draft.current.revision > 0 || editions.live) return false;
+  if (draft.current.revision > 0 || editions.live()) return false;
   const seed = Seed.parse(read());
-  await goods.change({ put: [...seed.products], edit: [], remove: [] });
+  await goods.change({ put: seed.products });
   await trials.add(seed.trials);
   for (const account of seed.accounts) await accounts.add(heldAccount(account));
   await draft.beginWith(seed.live);
-  await editions.publish(() => draft.current.book, seed.note);
-  for (const command of seed.draftCommands) await draft.change(draft.current.revision, command);
+  await editions.publish(() => draft.current.book, seed.note, OWNER);
+  for (const command of seed.draftCommands) await draft.run(command);
   return true;
 }

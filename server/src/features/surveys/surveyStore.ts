@@ -52,9 +52,8 @@ export class SurveyStore {
 
   /** Starts a survey; its progress is in the list. */
   async start(id: string, request: SurveyRequest, book: RateBook, { ask, failed }: SurveyMeans): Promise<SurveyState> {
-    if (this.#jobs.has(id) || (await this.#database.read.findOneBy(SurveyEntity, { id }))) {
-      throw new HttpProblem('id-in-use', `A survey with the id "${id}" exists already.`);
-    }
+    const inUse = new HttpProblem('id-in-use', `A survey with the id "${id}" exists already.`);
+    if (this.#jobs.has(id)) throw inUse;
     const work = planSurvey(book, request);
     if (work.asks.size === 0) {
       const detail = 'No service of these zones names a carrier, so there is nothing to ask.';
@@ -63,7 +62,12 @@ export class SurveyStore {
     const at = this.#now();
     const stop = new AbortController();
     const job: Job = { state: { id, name: request.name, at, status: 'running', done: 0, total: work.asks.size }, stop };
+    // The id is taken before anything is waited for, so that a second survey with it finds it in use.
     this.#jobs.set(id, job);
+    if (await this.#database.read.existsBy(SurveyEntity, { id })) {
+      this.#jobs.delete(id);
+      throw inUse;
+    }
     const finish = async () => {
       const keys = [...work.asks.keys()];
       const said = await ask(
@@ -92,7 +96,7 @@ export class SurveyStore {
   }
 
   async #keep(survey: Survey, questions: number): Promise<void> {
-    await this.#database.write(async (manager) => {
+    await this.#database.write(async ({ manager }) => {
       const { id, name, at } = survey;
       await manager.insert(SurveyEntity, { id, name, at, questions, document: JSON.stringify(survey) });
       const old = await manager.find(SurveyEntity, { order: { at: 'DESC' }, skip: MOST_KEPT, take: 1000, select: { id: true } });
@@ -108,21 +112,27 @@ export class SurveyStore {
       this.#jobs.delete(id);
       return;
     }
-    await this.#database.write(async (manager) => {
+    await this.#database.write(async ({ manager, afterCommit }) => {
       const row = await manager.findOneBy(SurveyEntity, { id });
       if (!row) throw new HttpProblem('not-found', 'This survey is not kept here.');
       await manager.delete(SurveyEntity, { id });
-      this.#forgotten.set(id, row);
+      afterCommit(() => this.#forgotten.set(id, row));
     });
+  }
+
+  /** Nobody waits for the surveys under way any more. */
+  stopAll(): void {
+    for (const { stop } of this.#jobs.values()) stop.abort();
+    this.#jobs.clear();
   }
 
   /** Takes a survey that was forgotten back; until the server is started anew. */
   async restore(id: string): Promise<void> {
-    const row = this.#forgotten.get(id);
-    if (!row) throw new HttpProblem('not-found', 'This survey was not forgotten here.');
-    await this.#database.write(
-      (manager) => manager.insert(SurveyEntity, row),
-      () => this.#forgotten.delete(id),
-    );
+    await this.#database.write(async ({ manager, afterCommit }) => {
+      const row = this.#forgotten.get(id);
+      if (!row) throw new HttpProblem('not-found', 'This survey was not forgotten here.');
+      await manager.insert(SurveyEntity, row);
+      afterCommit(() => this.#forgotten.delete(id));
+    });
   }
 }

@@ -19,7 +19,7 @@ export class TrialStore {
   }
 
   async add(trials: readonly Trial[]): Promise<void> {
-    await this.#database.write(async (manager) => {
+    await this.#database.write(async ({ manager }) => {
       const held = await manager.find(TrialEntity, { select: { id: true, position: true } });
       const taken = trials.find((trial) => held.some((row) => row.id === trial.id));
       if (taken) throw new HttpProblem('id-in-use', `A trial with the id "${taken.id}" exists already.`);
@@ -32,7 +32,7 @@ export class TrialStore {
   }
 
   async remove(id: string): Promise<void> {
-    await this.#database.write(async (manager) => {
+    await this.#database.write(async ({ manager }) => {
       const { affected } = await manager.delete(TrialEntity, { id });
       if (!affected) throw new HttpProblem('not-found', `No trial has the id "${id}".`);
     });

@@ -1,0 +1,83 @@
+import { z } from 'zod';
+import { Survey } from '../carriers/survey.ts';
+import { Tariff } from '../carriers/tariff.ts';
+import { DayLoad } from '../dispatch/dispatchCalendar.ts';
+import { MOST_PRODUCTS, Product } from '../goods/product.ts';
+import { Currency } from '../money/currency.ts';
+import { Id, Name } from '../rate-book/naming.ts';
+import { RateBook } from '../rate-book/rateBook.ts';
+import { readRateBook } from '../rate-book/readRateBook.ts';
+import { Release } from '../releases/release.ts';
+import { EditionSummary, Trial } from './api.ts';
+import { KnownService, NewServices } from './carriers.ts';
+
+/** A frozen book in the format of its time, kept as it is: an edition never changes. */
+const EditionBook = z.looseObject({ format: z.int().min(1) }).superRefine((document, { addIssue }) => {
+  try {
+    readRateBook(document);
+  } catch (error) {
+    if (!(error instanceof z.ZodError)) throw error;
+    for (const { path, message } of error.issues.slice(0, 20)) addIssue({ code: 'custom', path: [...path], message });
+  }
+});
+
+/** An account without its key. */
+const FiledAccount = z.strictObject({
+  id: Id,
+  name: Name,
+  kind: z.enum(['service', 'tariff']),
+  carrier: Id.nullable(),
+  currency: Currency,
+  newServices: NewServices,
+  services: z.array(KnownService),
+  tariff: Tariff.nullable(),
+});
+
+/**
+ * The whole shop as one document: everything but account keys and the steps that undo could take back. Written twice from
+ * one shop it is the same to the byte.
+ */
+export const ShopFile = z.strictObject({
+  format: z.literal('ostrakon-shop'),
+  version: z.literal(1),
+  revision: z.int().min(0),
+  draft: RateBook,
+  editions: z.array(EditionSummary.extend({ book: EditionBook })),
+  releases: z.array(Release),
+  products: z.array(Product).max(MOST_PRODUCTS),
+  trials: z.array(Trial),
+  loads: z.array(DayLoad),
+  accounts: z.array(FiledAccount),
+  /** `questions` is how many prices were asked for. */
+  surveys: z.array(Survey.extend({ questions: z.int().min(0) })),
+});
+export type ShopFile = z.infer<typeof ShopFile>;
+
+/** What a file holds, told before it takes the place of what is there. */
+export const FileContents = z.strictObject({
+  /** A copy of everything, or the open document of the whole shop. */
+  kind: z.enum(['backup', 'shop']),
+  name: z.string(),
+  revision: z.int().min(0),
+  editions: z.int().min(0),
+  products: z.int().min(0),
+  /** When the copy was made; the document does not say. */
+  madeAt: z.iso.datetime().nullable(),
+  /** Account keys: none in it, readable, or locked by a passphrase. */
+  keys: z.enum(['none', 'open', 'locked']),
+});
+export type FileContents = z.infer<typeof FileContents>;
+
+/** A file that was sent and waits to be taken or called off. */
+export const SentFile = FileContents.extend({ id: z.string() });
+export type SentFile = z.infer<typeof SentFile>;
+
+/** What was there before another shop took its place; it can be brought back. */
+export const KeptShop = z.strictObject({ id: z.string(), at: z.iso.datetime(), name: z.string() });
+export type KeptShop = z.infer<typeof KeptShop>;
+export const KeptShops = z.strictObject({ kept: z.array(KeptShop) });
+
+const Passphrase = z.string().min(8, 'A passphrase has at least 8 characters').max(200, 'A passphrase has at most 200 characters');
+export const BackupRequest = z.strictObject({ passphrase: Passphrase.optional() });
+/** Without the passphrase the shop is taken without its account keys. */
+export const TakeFile = z.strictObject({ passphrase: z.string().max(200).optional() });

@@ -1,0 +1,5 @@
+/** The shop's SQLite file in its data folder. */
+export const SHOP_FILE = 'ostrakon.sqlite';
+
+/** What SQLite keeps beside it while it is open, by the ending. */
+export const SIDE_FILES = ['-wal', '-shm'] as const;

@@ -1,0 +1,143 @@
+import { mkdirSync } from 'node:fs';
+import express, { type Express } from 'express';
+import type { Logger } from 'pino';
+import { createApp } from './app.ts';
+import { watchServices } from './features/carriers/carrierRoutes.ts';
+import type { GatewayLimits } from './features/carriers/carrierLine.ts';
+import { gatewayTo, type KnownCarrier } from './features/carriers/connections.ts';
+import { SentFiles } from './features/shop-file/shopFiles.ts';
+import { Drain } from './http/drain.ts';
+import { problemHandler } from './http/problemHandler.ts';
+import { openShop, type Shop } from './openShop.ts';
+import { DraftEntity } from './persistence/entities.ts';
+import { lockFolder } from './persistence/sqlite/folderLock.ts';
+import { finishReplacing, newShopBeside } from './persistence/sqlite/replacing.ts';
+
+export interface ServerParts {
+  /** Where the shop's data are. */
+  readonly folder: string;
+  readonly now: () => string;
+  readonly log: Logger;
+  readonly carriers: readonly KnownCarrier[];
+  readonly limits?: Partial<GatewayLimits>;
+  readonly hosts?: readonly string[];
+  readonly pages?: string;
+  /** Milliseconds between two looks at what services carriers have; never, where nothing is said. */
+  readonly lookEvery?: number;
+}
+
+interface Opened {
+  readonly shop: Shop;
+  readonly app: Express;
+  close(): Promise<void>;
+}
+
+/** How long requests under way may take to end, in milliseconds. */
+export const DRAIN_MS = 10_000;
+
+/** One shop and everything that answers for it. The shop can be replaced by another without the server being started anew. */
+export class ShopServer {
+  readonly #parts: ServerParts;
+  readonly #unlock: () => void;
+  readonly #drain = new Drain();
+  readonly #sent: SentFiles;
+  readonly app: Express;
+  #opened: Opened;
+
+  private constructor(parts: ServerParts, unlock: () => void, opened: (server: ShopServer) => Opened) {
+    this.#parts = parts;
+    this.#unlock = unlock;
+    this.#sent = new SentFiles(parts.folder);
+    this.#opened = opened(this);
+    this.app = this.#front();
+  }
+
+  /**
+   * Takes the folder for itself and opens the shop in it.
+   * @throws FolderInUse, StorageFault, or what opening the shop throws
+   */
+  static async start(parts: ServerParts): Promise<ShopServer> {
+    mkdirSync(parts.folder, { recursive: true });
+    const unlock = lockFolder(parts.folder);
+    try {
+      finishReplacing(parts.folder, parts.now());
+      const shop = await openShop(parts.folder, parts.now);
+      return new ShopServer(parts, unlock, (server) => server.#open(shop));
+    } catch (error) {
+      unlock();
+      throw error;
+    }
+  }
+
+  get shop(): Shop {
+    return this.#opened.shop;
+  }
+
+  #open(shop: Shop): Opened {
+    const { folder, now, log, carriers, limits, hosts, pages, lookEvery } = this.#parts;
+    const gateway = gatewayTo(carriers, shop.accounts, log, limits);
+    const keeping = { folder, now, sent: this.#sent, database: () => shop.database, replace: this.#replace };
+    const app = createApp({ ...shop, carriers, gateway, keeping, log, ...(hosts && { hosts }), ...(pages !== undefined && { pages }) });
+    const stopLooking = lookEvery === undefined ? () => undefined : watchServices({ ...shop, carriers, gateway, log }, lookEvery);
+    const close = () => {
+      stopLooking();
+      shop.surveys.stopAll();
+      return shop.database.close();
+    };
+    return { shop, app, close };
+  }
+
+  /** Health before all else, then the shop that is open at the moment. */
+  #front(): Express {
+    const front = express();
+    front.disable('x-powered-by');
+    front.get('/healthz', (_req, res) => void res.json({ ok: true }));
+    front.get('/readyz', async (_req, res) => {
+      const ready = !this.#drain.closing && (await this.#answers());
+      res.status(ready ? 200 : 503).json({ ok: ready });
+    });
+    front.use(this.#drain.count);
+    front.use((req, res, next) => this.#opened.app(req, res, next));
+    front.use(problemHandler(this.#parts.log));
+    return front;
+  }
+
+  /** Whether the database can be read. */
+  async #answers(): Promise<boolean> {
+    try {
+      return await this.shop.database.read.existsBy(DraftEntity, {});
+    } catch {
+      return false;
+    }
+  }
+
+  #replace = async (make: (folder: string) => Promise<void> | void): Promise<void> => {
+    const { folder, now } = this.#parts;
+    const beside = newShopBeside(folder);
+    await make(beside.folder);
+    // Opened once before anything is given up for it: what cannot be opened takes nobody's place.
+    await (await openShop(beside.folder, now)).database.close();
+    try {
+      // The request that asks for this is under way itself.
+      await this.#drain.close(DRAIN_MS, 1);
+      await this.#opened.close();
+      try {
+        beside.complete();
+        finishReplacing(folder, now());
+      } finally {
+        // Whichever shop is there now, old or new: it answers.
+        this.#opened = this.#open(await openShop(folder, now));
+      }
+    } finally {
+      this.#drain.open();
+    }
+  };
+
+  /** Lets the requests under way end, turns new ones away, and closes the shop. */
+  async close(most = DRAIN_MS): Promise<boolean> {
+    const ended = await this.#drain.close(most);
+    await this.#opened.close();
+    this.#unlock();
+    return ended;
+  }
+}
