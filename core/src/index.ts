@@ -34,7 +34,6 @@ export type { Change, TierChange } from './changes/change.ts';
 export { describeChanges } from './changes/describeChanges.ts';
 export { CommandProblem } from './commands/commandProblem.ts';
 export { applyCommand, Command, type CommandName } from './commands/commands.ts';
-export { LANE_PARTS, Raise, raisedCard } from './commands/laneCommands.ts';
 export {
   answered,
   type Checked,
@@ -55,6 +54,7 @@ export {
   withTurn,
 } from './commands/draftQueue.ts';
 export { DraftStep, HistoryEnds, StepDone } from './commands/draftStep.ts';
+export { LANE_PARTS, Raise, raisedCard } from './commands/laneCommands.ts';
 export { applyPatch, Patch, type PatchOperation, runCommand, sameDocument } from './commands/patch.ts';
 export {
   DraftState,
@@ -96,14 +96,16 @@ export {
   SurveyState,
 } from './contract/carriers.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './contract/cartInput.ts';
+export { isPage, PAGES } from './contract/pages.ts';
 export { PublicAsk, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
+export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, TakeFile } from './contract/shopFile.ts';
 export { Counter, HoursException, OpeningHours } from './counters/counter.ts';
 export {
   type CutOffs,
   DayLoad,
-  LoadCount,
   DispatchCalendar,
   LeavesOn,
+  LoadCount,
   PLAIN_DAYS,
   ServiceDays,
   Transit,
@@ -250,6 +252,7 @@ export { type CardFileProblem, type CardRowProblem, type ReadCards, readCardRows
 export { readRateBook } from './rate-book/readRateBook.ts';
 export { parseResult, parseUnit, type ReadResult, type ResultProblem, resultText, unitText } from './rate-book/resultText.ts';
 export { Coupon, couponKey, EVERYWHERE, type GoodsSet, holdsGroup, inScope, type Scope } from './rate-book/scope.ts';
+export { liveAt, Release } from './releases/release.ts';
 export { PLAIN_ROUND, Round, RoundWindow } from './rounds/round.ts';
 export { DateWindow, dayAt, Instant, instantToMs, inWindow, msToInstant, type Weekday } from './time/calendar.ts';
 export { ClosedDays, ClosedList } from './time/closedDays.ts';
@@ -257,6 +260,3 @@ export { type CivilDate, civilOf, type DayNumber, dayOf, fromDay, isoWeekOf, toD
 export { minutesOf, parseTimeOfDay, type ReadTime, TimeOfDay, TimeSpan, timeText } from './time/timeOfDay.ts';
 export { instantOf, localAt, TimeZone, timeZoneNames } from './time/timeZone.ts';
 export { WorkingDays } from './time/workingDays.ts';
-export { liveAt, Release } from './releases/release.ts';
-export { isPage, PAGES } from './contract/pages.ts';
-export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, TakeFile } from './contract/shopFile.ts';

@@ -11,7 +11,10 @@ beforeEach(async () => {
 afterEach(() => shop.discard());
 
 const draft = async () => DraftState.parse((await request(shop.app).get('/api/draft').expect(200)).body);
-const steps = (revision: number, ...made: Parameters<typeof stepsOf>[1][]) => request(shop.app).post('/api/draft/steps').send(stepsOf(revision, ...made));
+const steps = (revision: number, ...made: Parameters<typeof stepsOf>[1][]) =>
+  request(shop.app)
+    .post('/api/draft/steps')
+    .send(stepsOf(revision, ...made));
 const change = (revision: number, command: Command) => steps(revision, command);
 const publicQuote = (body: unknown) =>
   request(shop.app)

@@ -6,8 +6,8 @@ import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { standIns } from './features/carriers/connections.ts';
 import { plantSeed } from './features/seed/seed.ts';
-import { FolderInUse } from './persistence/sqlite/folderLock.ts';
 import { SHOP_FILE } from './persistence/sqlite/files.ts';
+import { FolderInUse } from './persistence/sqlite/folderLock.ts';
 import { troubleOf } from './persistence/sqlite/storageFault.ts';
 import { readSettings, type Settings } from './settings.ts';
 import { ShopServer } from './shopServer.ts';
@@ -62,12 +62,19 @@ const shopServer = await ShopServer.start({
 }).catch((error: unknown) => giveUp(openingFailed(error)));
 if (seedFile !== undefined) await plantSeed(shopServer.shop, () => JSON.parse(readFileSync(seedFile, 'utf8')));
 if (shopServer.shop.accounts.all.some(({ keyLost }) => keyLost)) {
-  process.stderr.write(`The key file that locked the account keys of carriers is not in ${folder}: bring it back, or enter the keys again.\n`);
+  process.stderr.write(
+    `The key file that locked the account keys of carriers is not in ${folder}: bring it back, or enter the keys again.\n`,
+  );
 }
 
-const server = createServer({ connectionsCheckingInterval: 2000, headersTimeout: HEADERS_WITHIN_MS, requestTimeout: BODY_WITHIN_MS }, shopServer.app);
+const server = createServer(
+  { connectionsCheckingInterval: 2000, headersTimeout: HEADERS_WITHIN_MS, requestTimeout: BODY_WITHIN_MS },
+  shopServer.app,
+);
 server.maxConnections = MOST_CONNECTIONS;
-server.on('error', (error) => giveUp(`Cannot listen on ${settings.HOST}:${settings.PORT}: ${error.message}. Set HOST and PORT to an address that is free.`));
+server.on('error', (error) =>
+  giveUp(`Cannot listen on ${settings.HOST}:${settings.PORT}: ${error.message}. Set HOST and PORT to an address that is free.`),
+);
 server.listen(settings.PORT, settings.HOST, () => {
   const { port } = server.address() as AddressInfo;
   const shown = settings.HOST.includes(':') ? `[${settings.HOST}]` : settings.HOST;

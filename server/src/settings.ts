@@ -22,14 +22,15 @@ const hosts = z
 /** Every environment variable the server reads. An empty one counts as not set. */
 export const Settings = z.object({
   PORT: port(4310),
-  HOST: z.string().regex(/^(?:[a-z0-9.-]+|[0-9a-f:.]+)$/i, 'must be a host name or an IP address').default('127.0.0.1'),
+  HOST: z
+    .string()
+    .regex(/^(?:[a-z0-9.-]+|[0-9a-f:.]+)$/i, 'must be a host name or an IP address')
+    .default('127.0.0.1'),
   OSTRAKON_DATA: z.string().optional(),
   OSTRAKON_HOSTS: hosts,
   OSTRAKON_SEED: z.string().optional(),
   CARRIERS_PORT: port(4311),
-  CARRIERS_URL: z
-    .url({ protocol: /^https?$/, error: 'must be an address that begins with http:// or https://' })
-    .optional(),
+  CARRIERS_URL: z.url({ protocol: /^https?$/, error: 'must be an address that begins with http:// or https://' }).optional(),
   LOG_LEVEL: z.enum(LEVELS, `must be one of ${LEVELS.join(', ')}`).default('warn'),
 });
 export type Settings = z.infer<typeof Settings>;

@@ -107,7 +107,12 @@ export function checkCommand(book: RateBook, command: Command): Checked {
 }
 
 function afterCommand({ book, past }: Point, id: string, command: Command, next: RateBook): Point {
-  return { book: next, history: { undo: command.name, redo: null }, past: { book, step: id, name: command.name, next: past }, future: null };
+  return {
+    book: next,
+    history: { undo: command.name, redo: null },
+    past: { book, step: id, name: command.name, next: past },
+    future: null,
+  };
 }
 
 /** Back to the stop before, or forward to the one after; where it is not known here, the draft stays as it is until the server says. */
@@ -142,7 +147,12 @@ export function withTurn(queue: DraftQueue, id: string, kind: 'undo' | 'redo'): 
  * The steps put once more on `from`. What no longer fits is dropped and told, and so is an undo or redo of what was dropped.
  * @param reach whether undo and redo may reach what was done before these steps
  */
-function placedOn(from: Point, steps: readonly Waiting[], gone: ReadonlySet<string>, reach: boolean): { waiting: Waiting[]; dropped: Dropped[] } {
+function placedOn(
+  from: Point,
+  steps: readonly Waiting[],
+  gone: ReadonlySet<string>,
+  reach: boolean,
+): { waiting: Waiting[]; dropped: Dropped[] } {
   const waiting: Waiting[] = [];
   const dropped: Dropped[] = [];
   const missing = new Set(gone);
@@ -171,7 +181,10 @@ function placedOn(from: Point, steps: readonly Waiting[], gone: ReadonlySet<stri
 }
 
 /** What may be sent now, at most `most` steps; null while a try is under way, others changed the draft, or nothing waits. */
-export function nextTry(queue: DraftQueue, most: number): { queue: DraftQueue; attempt: number; revision: number; steps: DraftStep[] } | null {
+export function nextTry(
+  queue: DraftQueue,
+  most: number,
+): { queue: DraftQueue; attempt: number; revision: number; steps: DraftStep[] } | null {
   if (queue.flight !== null || queue.waiting.length === 0 || queue.trouble?.tag === 'stale') return null;
   const steps = queue.waiting.slice(0, most).map(({ step }) => step);
   const attempt = queue.attempts + 1;
@@ -193,7 +206,8 @@ function acknowledge(queue: DraftQueue, done: StepDone): QueueChange {
 }
 
 function refuse(queue: DraftQueue, { id, code, detail }: NonNullable<TryAnswer['refused']>, present: number): QueueChange {
-  if (code === 'stale-revision' || code === 'shop-replaced') return { queue: { ...queue, trouble: { tag: 'stale', revision: present } }, dropped: [] };
+  if (code === 'stale-revision' || code === 'shop-replaced')
+    return { queue: { ...queue, trouble: { tag: 'stale', revision: present } }, dropped: [] };
   const [first, ...rest] = queue.waiting;
   if (first?.step.id !== id) return { queue, dropped: [] };
   const { waiting, dropped } = placedOn(queue.acknowledged, rest, new Set([id]), true);
@@ -250,7 +264,12 @@ export function withNewer(queue: DraftQueue, state: DraftState, mine: 'again' | 
  */
 export function restored(state: DraftState, steps: readonly DraftStep[]): QueueChange {
   const fresh = queueOf(state);
-  const { waiting, dropped } = placedOn(fresh.acknowledged, steps.map((step) => ({ step, turns: null, after: fresh.acknowledged })), new Set(), false);
+  const { waiting, dropped } = placedOn(
+    fresh.acknowledged,
+    steps.map((step) => ({ step, turns: null, after: fresh.acknowledged })),
+    new Set(),
+    false,
+  );
   const trouble: Trouble | null = waiting.length === 0 ? null : { tag: 'stale', revision: state.revision };
   return { queue: { ...fresh, waiting, trouble }, dropped };
 }

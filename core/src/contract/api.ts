@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { DraftStep, HistoryEnds, Revision, StepDone, StepId } from '../commands/draftStep.ts';
+import { type DraftStep, HistoryEnds, Revision, StepDone, StepId } from '../commands/draftStep.ts';
 import { DayLoad } from '../dispatch/dispatchCalendar.ts';
 import { MOST_PRODUCTS, Product, ProductId } from '../goods/product.ts';
 import { Id, Name } from '../rate-book/naming.ts';
@@ -34,7 +34,10 @@ export const MOST_STEPS = 50;
 export const StepsRequest = z.strictObject({
   revision: Revision,
   lineage: DraftState.shape.lineage.optional(),
-  steps: z.array(z.looseObject({ id: StepId })).min(1, 'Send at least one step').max(MOST_STEPS, `Send at most ${MOST_STEPS} steps at once`),
+  steps: z
+    .array(z.looseObject({ id: StepId }))
+    .min(1, 'Send at least one step')
+    .max(MOST_STEPS, `Send at most ${MOST_STEPS} steps at once`),
 });
 export type StepsRequest = { revision: number; lineage?: string | undefined; steps: readonly DraftStep[] };
 
@@ -73,7 +76,6 @@ export type GoodsAnswer = z.infer<typeof GoodsAnswer>;
 /** A large change sent in parts: begun, filled part by part, and taken as one. */
 export const GoodsImport = z.strictObject({ id: z.string().max(64), count: z.int().min(0) });
 export type GoodsImport = z.infer<typeof GoodsImport>;
-
 
 /** Orders taken so far, by day. */
 export const LoadList = z.strictObject({ loads: z.array(DayLoad) });

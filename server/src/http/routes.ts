@@ -6,12 +6,13 @@ const METHODS = ['get', 'post', 'put', 'patch', 'delete'] as const;
 
 export type Methods = Router;
 
-
 /** What an address does, by the method it is asked with. */
 type Address<Path extends string = string> = Partial<Record<(typeof METHODS)[number], RequestHandler<RouteParameters<Path>>>>;
 
 const allowed = (address: Address): string[] =>
-  METHODS.filter((method) => address[method] !== undefined).flatMap((method) => (method === 'get' ? ['GET', 'HEAD'] : [method.toUpperCase()]));
+  METHODS.filter((method) => address[method] !== undefined).flatMap((method) =>
+    method === 'get' ? ['GET', 'HEAD'] : [method.toUpperCase()],
+  );
 
 const requireJson: RequestHandler = (req: Request, _res, next) => {
   if (req.is('application/json') === false) throw new HttpProblem('media-type', 'Send the request body as application/json.');

@@ -23,7 +23,7 @@ export function App() {
   }
   if (!draft.data || !products.data || !trials.data) return <p className="p-6 text-ash">Opening the rate book…</p>;
   return (
-    <DraftProvider state={draft.data}>
+    <DraftProvider opened={draft.data}>
       <BenchProvider products={products.data} trials={trials.data}>
         <Frame />
       </BenchProvider>

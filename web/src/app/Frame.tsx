@@ -22,7 +22,8 @@ export function Frame() {
       setFinding(true);
     } else if (command && (key === 'z' || key === 'y') && !hasOwnUndo(event.target)) {
       event.preventDefault();
-      void (event.shiftKey || key === 'y' ? session.redo() : session.undo());
+      if (event.shiftKey || key === 'y') session.redo();
+      else session.undo();
     } else if (event.key === '?' && !isTyping(event.target)) setHelp(true);
   });
   return (

@@ -7,12 +7,20 @@ import { useChanges } from '../draft/useChanges.ts';
 import { Button } from '../ui/Button.tsx';
 import { commandWords } from '../words/commandWords.ts';
 
-const saveWords: Record<SaveState['tag'], string> = {
-  saved: 'Saved',
-  saving: 'Saving…',
-  unreachable: 'Not saved: no answer, trying again',
-  stale: 'Not saved: changed elsewhere',
-};
+function saveWords(save: SaveState): string {
+  switch (save.tag) {
+    case 'saved':
+      return 'Saved';
+    case 'saving':
+      return 'Saving…';
+    case 'offline': {
+      const waiting = save.waiting === 1 ? '1 change waits' : `${save.waiting} changes wait`;
+      return save.why === null ? `Offline: ${waiting}` : `Not saved: ${waiting}`;
+    }
+    case 'stale':
+      return 'Not saved: changed elsewhere';
+  }
+}
 
 const nav = ({ isActive }: { isActive: boolean }) =>
   clsx(
@@ -29,24 +37,10 @@ function Steps() {
   const redo = history.redo === null ? 'Nothing to redo' : `Redo ${commandWords(history.redo)} (Ctrl Shift Z)`;
   return (
     <span className="flex gap-1">
-      <button
-        type="button"
-        className={dark}
-        aria-label={undo}
-        title={undo}
-        disabled={history.undo === null}
-        onClick={() => void session.undo()}
-      >
+      <button type="button" className={dark} aria-label={undo} title={undo} disabled={history.undo === null} onClick={session.undo}>
         <Undo2 size={16} aria-hidden />
       </button>
-      <button
-        type="button"
-        className={dark}
-        aria-label={redo}
-        title={redo}
-        disabled={history.redo === null}
-        onClick={() => void session.redo()}
-      >
+      <button type="button" className={dark} aria-label={redo} title={redo} disabled={history.redo === null} onClick={session.redo}>
         <Redo2 size={16} aria-hidden />
       </button>
     </span>
@@ -103,12 +97,13 @@ export function Header({ onFind }: { onFind: () => void }) {
         <span className="ml-auto min-w-0 truncate text-line-strong">{book.shop.name}</span>
         <span
           role="status"
+          title={save.tag === 'offline' ? (save.why ?? 'The server does not answer. What you do is kept and sent again.') : undefined}
           className={clsx(
             'text-sm whitespace-nowrap',
             save.tag === 'saved' || save.tag === 'saving' ? 'text-line-strong' : 'font-semibold text-ochre-soft',
           )}
         >
-          {saveWords[save.tag]}
+          {saveWords(save)}
         </span>
         <Steps />
         <Button look="dark" onClick={onFind}>

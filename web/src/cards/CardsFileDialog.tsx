@@ -86,7 +86,7 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
     const outcome = session.dispatch({ name: 'setCards', args: { cards: [...changed] } });
     if (!outcome.ok) return setFault(`${outcome.message}.`);
     toast(`Took ${changed.length} ${changed.length === 1 ? 'card' : 'cards'} from the file`, {
-      action: { label: 'Undo', onClick: () => void session.undo() },
+      action: { label: 'Undo', onClick: session.undo },
     });
     onClose();
   };

@@ -1,8 +1,9 @@
-import type { DraftState } from '@ostrakon/core';
 import { createContext, type ReactNode, useContext, useEffect, useState, useSyncExternalStore } from 'react';
 import { toast } from '../ui/toast.ts';
 import { api } from './draftApi.ts';
 import { DraftSession, type DraftSnapshot } from './draftSession.ts';
+import type { OpenedDraft } from './openDraft.ts';
+import { keepUnsent } from './outbox.ts';
 
 const SessionContext = createContext<DraftSession | null>(null);
 const CHANNEL = 'ostrakon-draft';
@@ -14,29 +15,64 @@ function useOtherTabs(session: DraftSession, channel: BroadcastChannel): void {
     const look = () => {
       if (document.visibilityState === 'visible')
         void api.read().then(
-          (state) => session.noticeRevision(state.revision),
+          ({ revision, lineage }) => session.noticeRevision(revision, lineage),
           () => undefined,
         );
     };
     document.addEventListener('visibilitychange', look);
     window.addEventListener('focus', look);
+    window.addEventListener('online', session.tryNow);
     return () => {
       document.removeEventListener('visibilitychange', look);
       window.removeEventListener('focus', look);
+      window.removeEventListener('online', session.tryNow);
     };
   }, [session, channel]);
 }
 
-export function DraftProvider({ state, children }: { state: DraftState; children: ReactNode }) {
+/** A field that is left takes what was typed into it. */
+const leaveField = () => {
+  if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+};
+
+/** A page that goes away sends what waits, and asks where there is no time for that. */
+function useLeaving(session: DraftSession): void {
+  useEffect(() => {
+    const ask = (event: BeforeUnloadEvent) => {
+      leaveField();
+      if (session.needsTime) event.preventDefault();
+    };
+    const leave = () => {
+      leaveField();
+      keepUnsent(session.unsent());
+      session.leave();
+    };
+    // Brought back as it was, the page goes on by itself.
+    const back = (event: PageTransitionEvent) => {
+      if (event.persisted) keepUnsent(null);
+    };
+    window.addEventListener('beforeunload', ask);
+    window.addEventListener('pagehide', leave);
+    window.addEventListener('pageshow', back);
+    return () => {
+      window.removeEventListener('beforeunload', ask);
+      window.removeEventListener('pagehide', leave);
+      window.removeEventListener('pageshow', back);
+    };
+  }, [session]);
+}
+
+export function DraftProvider({ opened, children }: { opened: OpenedDraft; children: ReactNode }) {
   const [held] = useState(() => {
     const channel = new BroadcastChannel(CHANNEL);
-    const session = new DraftSession(state, api, {
-      refused: (message) => toast.error(`This change was not taken: ${message}`),
-      moved: (revision) => channel.postMessage(revision),
-    });
-    return { channel, session };
+    const events = {
+      refused: (message: string) => void toast.error(`This change was not taken: ${message}`),
+      moved: (revision: number) => channel.postMessage(revision),
+    };
+    return { channel, session: new DraftSession(opened.state, api, events, opened.left) };
   });
   useOtherTabs(held.session, held.channel);
+  useLeaving(held.session);
   return <SessionContext value={held.session}>{children}</SessionContext>;
 }
 

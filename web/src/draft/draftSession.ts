@@ -1,14 +1,36 @@
-import { applyCommand, Command, CommandProblem, type DraftState, type HistoryEnds, type Id, type RateBook } from '@ostrakon/core';
-import { replaceEqualDeep } from '@tanstack/react-query';
-import { ApiProblem, type DraftApi } from './draftApi.ts';
+import {
+  answered,
+  type Command,
+  checkCommand,
+  type DraftQueue,
+  type DraftState,
+  type DraftStep,
+  type HistoryEnds,
+  type Id,
+  MOST_STEPS,
+  nextTry,
+  noticed,
+  type QueueChange,
+  type RateBook,
+  restored,
+  type StepsAnswer,
+  type StepsRequest,
+  shownBook,
+  shownHistory,
+  unanswered,
+  withCommand,
+  withNewer,
+  withTurn,
+} from '@ostrakon/core';
+import { ApiProblem, bytesOf, type DraftApi, MOST_KEPT_ALIVE } from './draftApi.ts';
 
 /** How the draft on screen stands to the draft on the server. */
 export type SaveState =
   | { tag: 'saved' }
   | { tag: 'saving' }
-  /** The server did not answer; what was typed is kept and sent again. */
-  | { tag: 'unreachable' }
-  /** The draft was changed elsewhere: `mine` commands wait here. */
+  /** There was no answer; what was done is kept and sent again. `why` is what the server said of itself, where it said anything. */
+  | { tag: 'offline'; waiting: number; why: string | null }
+  /** The draft was changed elsewhere: `mine` steps wait here. */
   | { tag: 'stale'; revision: number; mine: number };
 
 export interface DraftSnapshot {
@@ -22,54 +44,61 @@ export interface DraftSnapshot {
 export type Outcome = { ok: true } | { ok: false; message: string; path: string };
 
 interface Events {
-  /** A command the server would not take; it has been taken back here. */
+  /** A step that was not taken; it has been taken back here. */
   refused(message: string): void;
   /** The server acknowledged up to this revision. */
   moved(revision: number): void;
 }
 
-const RETRY_MS = 2500;
+/** An answer that takes longer is not waited for; the steps are sent again. */
+const ANSWER_WITHIN_MS = 20_000;
+const FIRST_PAUSE_MS = 1000;
+const LONGEST_PAUSE_MS = 30_000;
+/** Most steps kept here without an answer; then the page says so instead of collecting more. */
+const MOST_WAITING = 500;
 
-function check(book: RateBook, command: Command): { book: RateBook } | { message: string; path: string } {
-  const parsed = Command.safeParse(command);
-  if (!parsed.success) {
-    const [issue] = parsed.error.issues;
-    return { message: issue?.message ?? 'This cannot be understood', path: issue?.path.slice(1).join('/') ?? '' };
-  }
-  try {
-    return { book: applyCommand(book, parsed.data) };
-  } catch (error) {
-    if (error instanceof CommandProblem) return { message: error.message, path: error.path };
-    throw error;
-  }
+const sizeOf = (step: DraftStep): number => bytesOf(JSON.stringify(step));
+
+/** How many of the first steps fit into one body that outlives its page; one in any case. */
+function fitting(steps: readonly DraftStep[]): number {
+  let size = 200;
+  const over = steps.findIndex((step) => {
+    size += sizeOf(step) + 1;
+    return size > MOST_KEPT_ALIVE;
+  });
+  return Math.min(MOST_STEPS, Math.max(1, over < 0 ? steps.length : over));
 }
 
-/**
- * The draft as one tab sees it. Commands take effect at once and go to the server one after the other, each naming
- * the revision it was made on; what the server has not acknowledged is kept until it has.
- */
+/** The draft as one tab sees it: the queue of its steps, one request at a time, and one timer. */
 export class DraftSession {
   readonly #api: DraftApi;
   readonly #events: Events;
+  readonly #newId: () => string;
   readonly #listeners = new Set<() => void>();
-  #base: RateBook;
-  #revision: number;
-  #history: HistoryEnds;
-  #waiting: Command[] = [];
-  #current: RateBook;
+  #lineage: string;
+  #queue: DraftQueue;
   #preview: Command | null = null;
-  #save: SaveState = { tag: 'saved' };
   #snapshot: DraftSnapshot;
-  #pumping: Promise<void> | undefined;
+  /** Waits for an answer while a request is under way, and otherwise for the next try. */
+  #timer: ReturnType<typeof setTimeout> | undefined;
+  #request: AbortController | undefined;
 
-  constructor(state: DraftState, api: DraftApi, events: Events) {
+  /** @param left steps of an earlier page, not taken yet */
+  constructor(
+    state: DraftState,
+    api: DraftApi,
+    events: Events,
+    left: readonly DraftStep[] = [],
+    newId: () => string = () => crypto.randomUUID(),
+  ) {
     this.#api = api;
     this.#events = events;
-    this.#base = state.book;
-    this.#current = state.book;
-    this.#revision = state.revision;
-    this.#history = state.history;
+    this.#newId = newId;
+    this.#lineage = state.lineage;
+    const { queue, dropped } = restored(state, left);
+    this.#queue = queue;
     this.#snapshot = this.#view();
+    for (const { detail } of dropped) events.refused(detail);
   }
 
   subscribe = (listener: () => void): (() => void) => {
@@ -79,139 +108,150 @@ export class DraftSession {
 
   getSnapshot = (): DraftSnapshot => this.#snapshot;
 
+  get lineage(): string {
+    return this.#lineage;
+  }
+
   /** Does a command here at once and sends it on. */
   dispatch(command: Command): Outcome {
-    const checked = check(this.#current, command);
-    if (!('book' in checked)) return { ok: false, ...checked };
-    this.#preview = null;
-    if (checked.book !== this.#current) {
-      this.#current = checked.book;
-      this.#waiting.push(command);
-      if (this.#save.tag === 'saved') this.#save = { tag: 'saving' };
-      if (this.#save.tag === 'stale') this.#save = { ...this.#save, mine: this.#waiting.length };
+    if (this.#queue.waiting.length >= MOST_WAITING) {
+      return {
+        ok: false,
+        message: `${MOST_WAITING} changes wait for the server, which does not answer; no more can be kept here`,
+        path: '',
+      };
     }
-    this.#tell();
-    void this.#pump();
+    const made = withCommand(this.#queue, this.#newId(), command);
+    if (!('queue' in made)) return { ok: false, ...made };
+    this.#preview = null;
+    this.#go(made.queue);
     return { ok: true };
   }
 
   /** Shows a command that is still being typed, without doing it; null ends the preview. */
   preview(command: Command | null): Outcome {
     if (command === null && this.#preview === null) return { ok: true };
-    const checked = command === null ? { book: this.#current } : check(this.#current, command);
+    const checked = command === null ? { book: shownBook(this.#queue) } : checkCommand(shownBook(this.#queue), command);
     this.#preview = 'book' in checked ? command : null;
     this.#tell();
     return 'book' in checked ? { ok: true } : { ok: false, ...checked };
   }
 
-  undo = () => this.#travel('undo');
-  redo = () => this.#travel('redo');
+  undo = (): void => this.#turn('undo');
+  redo = (): void => this.#turn('redo');
 
-  /** Told that the server's draft is at `revision`. */
-  noticeRevision(revision: number): void {
-    if (revision <= this.#revision || this.#pumping) return;
-    this.#save = { tag: 'stale', revision, mine: this.#waiting.length };
+  #turn(kind: 'undo' | 'redo'): void {
+    this.#preview = null;
+    this.#go(withTurn(this.#queue, this.#newId(), kind));
+  }
+
+  /** Told where the server's draft is. */
+  noticeRevision(revision: number, lineage = this.#lineage): void {
+    this.#queue = noticed(this.#queue, lineage === this.#lineage ? revision : Number.POSITIVE_INFINITY);
     this.#tell();
   }
 
-  /** Takes the newer draft; `mine` says whether the commands waiting here are done again on it. */
+  /** Takes the newer draft; `mine` says whether the steps waiting here are done again on it. */
   async takeNewer(mine: 'again' | 'drop'): Promise<void> {
     const state = await this.#api.read();
-    const again = mine === 'again' ? this.#waiting : [];
-    this.#become(state);
-    for (const command of again) {
-      const outcome = this.dispatch(command);
-      if (!outcome.ok) this.#events.refused(outcome.message);
-    }
-  }
-
-  #become(state: DraftState): void {
-    // What did not change keeps its identity, so that only what did is compiled and drawn anew.
-    this.#base = replaceEqualDeep(this.#current, state.book);
-    this.#current = this.#base;
-    this.#revision = state.revision;
-    this.#history = state.history;
-    this.#waiting = [];
+    this.#lineage = state.lineage;
     this.#preview = null;
-    this.#save = { tag: 'saved' };
-    this.#tell();
+    this.#change(withNewer(this.#queue, state, mine));
+    this.#pump();
   }
 
-  async #travel(way: 'undo' | 'redo'): Promise<void> {
-    await this.#pump();
-    if (this.#save.tag !== 'saved' || this.#history[way] === null) return;
-    this.#save = { tag: 'saving' };
-    this.#tell();
-    try {
-      this.#become(await this.#api[way](this.#revision));
-      this.#events.moved(this.#revision);
-    } catch (error) {
-      if (!this.#fail(error)) return;
-      this.#save = { tag: 'saved' };
-      this.#tell();
-    }
+  /** What is not acknowledged yet, as it would be sent; null where there is nothing. */
+  unsent(): StepsRequest | null {
+    const { waiting, revision } = this.#queue;
+    return waiting.length === 0 ? null : { lineage: this.#lineage, revision, steps: waiting.map(({ step }) => step) };
   }
 
-  /** Sends what waits, one command at a time; the same promise for all who ask meanwhile. */
-  #pump(): Promise<void> {
-    this.#pumping ??= this.#send().finally(() => {
-      this.#pumping = undefined;
+  /** Whether what is unsent would be lost with the page: too much for one last request, or nobody there to take it. */
+  get needsTime(): boolean {
+    const { trouble, waiting } = this.#queue;
+    return waiting.length > 0 && (trouble !== null || fitting(waiting.map(({ step }) => step)) < waiting.length);
+  }
+
+  /** Sends what waits once more, in case the request under way goes with the page. */
+  leave(): void {
+    const unsent = this.unsent();
+    if (unsent === null || this.#queue.trouble?.tag === 'stale') return;
+    const steps = unsent.steps.slice(0, fitting(unsent.steps));
+    this.#api.send({ ...unsent, steps }).catch(() => undefined);
+  }
+
+  /** Tries again now: the network is said to be back. */
+  tryNow = (): void => {
+    if (this.#queue.flight === null) this.#pump();
+  };
+
+  #go(queue: DraftQueue): void {
+    this.#queue = queue;
+    this.#tell();
+    // While nobody answers, the timer decides when the next try is.
+    if (queue.trouble === null) this.#pump();
+  }
+
+  #pump(): void {
+    const next = nextTry(this.#queue, fitting(this.#queue.waiting.map(({ step }) => step)));
+    if (next === null) return;
+    const { attempt, revision, steps } = next;
+    this.#queue = next.queue;
+    this.#request = new AbortController();
+    this.#wait(ANSWER_WITHIN_MS, () => {
+      this.#request?.abort();
+      this.#silent(attempt, null);
     });
-    return this.#pumping;
+    this.#tell();
+    this.#api.send({ lineage: this.#lineage, revision, steps }, this.#request.signal).then(
+      (answer) => this.#heard(attempt, answer),
+      (error: unknown) => this.#silent(attempt, error),
+    );
   }
 
-  async #send(): Promise<void> {
-    if (this.#save.tag === 'stale') return;
-    for (let command = this.#waiting[0]; command; command = this.#waiting[0]) {
-      try {
-        const answer = await this.#api.change(this.#revision, command);
-        this.#waiting.shift();
-        this.#base = applyCommand(this.#base, command);
-        this.#revision = answer.revision;
-        this.#history = answer.history;
-        this.#events.moved(answer.revision);
-      } catch (error) {
-        if (!this.#fail(error)) return;
-      }
-    }
-    this.#save = { tag: 'saved' };
+  #heard(attempt: number, { steps, present, refused }: StepsAnswer): void {
+    if (this.#queue.flight?.attempt !== attempt) return;
+    clearTimeout(this.#timer);
+    const before = this.#queue.revision;
+    const no = refused && { id: refused.id, code: refused.problem.code, detail: refused.problem.detail };
+    this.#change(answered(this.#queue, attempt, { steps, present, refused: no }));
+    if (this.#queue.revision !== before) this.#events.moved(this.#queue.revision);
+    this.#pump();
+  }
+
+  #silent(attempt: number, error: unknown): void {
+    if (this.#queue.flight?.attempt !== attempt) return;
+    const why = error instanceof ApiProblem && error.problem.status !== 500 ? error.problem.detail : null;
+    this.#queue = unanswered(this.#queue, attempt, why);
+    const tries = this.#queue.trouble?.tag === 'away' ? this.#queue.trouble.tries : 1;
+    this.#wait(Math.min(LONGEST_PAUSE_MS, FIRST_PAUSE_MS * 2 ** (tries - 1)), () => this.#pump());
     this.#tell();
   }
 
-  /** @returns whether sending may go on with the next command */
-  #fail(error: unknown): boolean {
-    if (error instanceof ApiProblem && error.problem.code === 'stale-revision') {
-      this.#save = { tag: 'stale', revision: error.problem.revision ?? this.#revision, mine: this.#waiting.length };
-      this.#tell();
-      return false;
-    }
-    if (error instanceof ApiProblem && error.problem.status < 500) {
-      this.#waiting.shift();
-      this.#replay();
-      this.#events.refused(error.problem.detail);
-      return true;
-    }
-    this.#save = { tag: 'unreachable' };
-    this.#tell();
-    setTimeout(() => void this.#pump(), RETRY_MS);
-    return false;
+  #wait(ms: number, act: () => void): void {
+    clearTimeout(this.#timer);
+    this.#timer = setTimeout(act, ms);
   }
 
-  /** What is shown, worked out anew from what the server acknowledged. */
-  #replay(): void {
-    let book = this.#base;
-    this.#preview = null;
-    this.#waiting = this.#waiting.filter((command) => {
-      const checked = check(book, command);
-      if ('book' in checked) book = checked.book;
-      return 'book' in checked;
-    });
-    this.#current = book;
+  #change({ queue, dropped }: QueueChange): void {
+    this.#queue = queue;
+    if (this.#preview && !('book' in checkCommand(shownBook(queue), this.#preview))) this.#preview = null;
+    this.#tell();
+    for (const { detail } of dropped) this.#events.refused(detail);
+  }
+
+  #saveState(): SaveState {
+    const { trouble, waiting } = this.#queue;
+    if (trouble?.tag === 'stale') return { tag: 'stale', revision: trouble.revision, mine: waiting.length };
+    if (waiting.length === 0) return { tag: 'saved' };
+    return trouble === null ? { tag: 'saving' } : { tag: 'offline', waiting: waiting.length, why: trouble.why };
   }
 
   #view(): DraftSnapshot {
-    const book = this.#preview ? applyCommand(this.#current, this.#preview) : this.#current;
-    return { book, revision: this.#revision, history: this.#history, save: this.#save };
+    const shown = shownBook(this.#queue);
+    const previewed = this.#preview ? checkCommand(shown, this.#preview) : null;
+    const book = previewed && 'book' in previewed ? previewed.book : shown;
+    return { book, revision: this.#queue.revision, history: shownHistory(this.#queue), save: this.#saveState() };
   }
 
   #tell(): void {

@@ -1,9 +1,10 @@
 import { queryOptions } from '@tanstack/react-query';
 import { api } from './draftApi.ts';
+import { openDraft } from './openDraft.ts';
 
 export const queries = {
   /** Read once; the session keeps it from then on. */
-  draft: queryOptions({ queryKey: ['draft'], queryFn: api.read, staleTime: Infinity, refetchOnWindowFocus: false }),
+  draft: queryOptions({ queryKey: ['draft'], queryFn: openDraft, staleTime: Infinity, refetchOnWindowFocus: false }),
   live: queryOptions({ queryKey: ['live'], queryFn: api.live }),
   products: queryOptions({ queryKey: ['products'], queryFn: api.products, staleTime: 60_000 }),
   /** Orders taken so far. */

@@ -5,9 +5,23 @@ export function isTyping(target: EventTarget | null): boolean {
   return target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
 }
 
-/** Whether a field holds text that is not taken yet, whose own undo comes first. */
+const isTextField = (target: EventTarget | null): target is HTMLInputElement | HTMLTextAreaElement =>
+  target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && target.selectionStart !== null);
+
+/** What a field held when it was entered. */
+const entered = new WeakMap<EventTarget, string>();
+document.addEventListener('focusin', ({ target }) => {
+  if (isTextField(target)) entered.set(target, target.value);
+});
+
+/**
+ * Whether a field holds typing that is not taken yet, whose own undo comes first. A field that saves by itself says whether
+ * it has; any other holds what was typed since it was entered, until the form it stands in empties it.
+ */
 export function hasOwnUndo(target: EventTarget | null): boolean {
-  return isTyping(target) && !(target instanceof HTMLElement && target.dataset.settled === 'true');
+  if (!isTextField(target)) return target instanceof HTMLElement && target.isContentEditable;
+  if (target.dataset.settled !== undefined) return target.dataset.settled === 'false';
+  return target.value !== (entered.get(target) ?? '');
 }
 
 /** Calls `act` for every key pressed on the page; it decides what to take. */

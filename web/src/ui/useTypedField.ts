@@ -19,6 +19,9 @@ const IDLE_MS = 700;
 export function useTypedField<T>({ shown, read, commit, preview }: TypedValue<T>) {
   const [typed, setTyped] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
+  /** What is typed has been taken; it stays as typed while the field is not left, unless the value changes from elsewhere. */
+  const [taken, setTaken] = useState(false);
+  const shownWhenTaken = useRef<string | null>(null);
   // What the field showed before typing began: a preview changes `shown` with each key.
   const before = useRef(shown);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
@@ -45,14 +48,26 @@ export function useTypedField<T>({ shown, read, commit, preview }: TypedValue<T>
     [],
   );
 
+  // Undone, or changed in another way: the field shows what is there, not what was typed before.
+  useEffect(() => {
+    if (!taken) shownWhenTaken.current = null;
+    else if (shownWhenTaken.current === null) shownWhenTaken.current = shown;
+    else if (shownWhenTaken.current !== shown) {
+      setTyped(null);
+      setTaken(false);
+    }
+  }, [taken, shown]);
+
   const settle = (text: string) => {
-    const taken = take(text);
-    if (taken.ok) before.current = text;
-    setFault(taken.ok ? null : taken.message);
-    return taken.ok;
+    const done = take(text);
+    if (done.ok) before.current = text;
+    setFault(done.ok ? null : done.message);
+    setTaken(done.ok);
+    return done.ok;
   };
   const type = (text: string) => {
     if (typed === null) before.current = shown;
+    setTaken(false);
     setTyped(text);
     clearTimeout(timer.current);
     waiting.current = text;
@@ -64,7 +79,7 @@ export function useTypedField<T>({ shown, read, commit, preview }: TypedValue<T>
   };
   const leave = () => {
     if (typed === null) return;
-    if (typed === before.current) giveUp();
+    if (taken || typed === before.current) giveUp();
     else if (settle(typed)) setTyped(null);
   };
   const giveUp = () => {
@@ -72,7 +87,8 @@ export function useTypedField<T>({ shown, read, commit, preview }: TypedValue<T>
     waiting.current = null;
     preview?.(null);
     setTyped(null);
+    setTaken(false);
     setFault(null);
   };
-  return { text: typed ?? shown, settled: typed === null, fault, type, leave, giveUp };
+  return { text: typed ?? shown, settled: typed === null || taken, fault, type, leave, giveUp };
 }

@@ -136,7 +136,8 @@ async function removeAccount({ accounts, gateway, draft, editions }: CarrierPart
   const used = (book: RateBook) => book.services.filter(({ carriage }) => carriage?.account === id).map(({ name }) => name);
   await accounts.remove(id, () => {
     const drafted = used(draft.current.book);
-    if (drafted.length > 0) throw new HttpProblem('account-in-use', `Still carries ${drafted.join(', ')}. Take it off these services first.`);
+    if (drafted.length > 0)
+      throw new HttpProblem('account-in-use', `Still carries ${drafted.join(', ')}. Take it off these services first.`);
     const live = [...new Set(editions.booksInUse.flatMap(used))];
     if (live.length > 0)
       throw new HttpProblem('account-in-use', `Still carries ${live.join(', ')} in the live edition. Publish without it first.`);

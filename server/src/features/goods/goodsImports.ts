@@ -31,7 +31,8 @@ export class GoodsImports {
 
   #require(id: string): Import {
     const held = this.#imports.get(id);
-    if (!held) throw new HttpProblem('not-found', 'This import was not begun here, was called off, or has waited too long. Begin it again.');
+    if (!held)
+      throw new HttpProblem('not-found', 'This import was not begun here, was called off, or has waited too long. Begin it again.');
     return held;
   }
 

@@ -2,9 +2,9 @@ import { setImmediate } from 'node:timers/promises';
 import { type GoodsAnswer, type GoodsChange, MOST_PRODUCTS, OwnCharge, Product, Size } from '@ostrakon/core';
 import type { EntityManager } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
-import { slices } from '../../persistence/slices.ts';
 import type { Database } from '../../persistence/database.ts';
 import { ProductEntity, type ProductRow } from '../../persistence/entities.ts';
+import { slices } from '../../persistence/slices.ts';
 
 export function productFromRow({ position: _position, goodsGroup, size, ownCharge, tags, ...row }: ProductRow): Product {
   return Product.parse({

@@ -10,7 +10,14 @@ const Base64 = z.base64();
 /** The key file of a shop as it lies in a backup: open, or locked by a passphrase. */
 const PackedKey = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('open'), key: z.string() }),
-  z.strictObject({ kind: z.literal('locked'), by: z.literal('scrypt-32768-8-1/aes-256-gcm'), salt: Base64, nonce: Base64, tag: Base64, key: Base64 }),
+  z.strictObject({
+    kind: z.literal('locked'),
+    by: z.literal('scrypt-32768-8-1/aes-256-gcm'),
+    salt: Base64,
+    nonce: Base64,
+    tag: Base64,
+    key: Base64,
+  }),
 ]);
 type PackedKey = z.infer<typeof PackedKey>;
 

@@ -1,11 +1,20 @@
 import { ShopFile } from '@ostrakon/core';
 import type { EntitySchema } from 'typeorm';
 import type { Database } from '../../persistence/database.ts';
-import { CarrierAccountEntity, DraftEntity, EditionEntity, ReleaseEntity, SurveyEntity, TrialEntity, DayLoadEntity, ProductEntity } from '../../persistence/entities.ts';
+import {
+  CarrierAccountEntity,
+  DayLoadEntity,
+  DraftEntity,
+  EditionEntity,
+  ProductEntity,
+  ReleaseEntity,
+  SurveyEntity,
+  TrialEntity,
+} from '../../persistence/entities.ts';
 import { slices } from '../../persistence/slices.ts';
 import { openDatabase } from '../../persistence/sqlite/openDatabase.ts';
-import { loadFromRow, rowOfLoad } from '../loads/loadStore.ts';
 import { productFromRow, rowOfProduct } from '../goods/goodsStore.ts';
+import { loadFromRow, rowOfLoad } from '../loads/loadStore.ts';
 
 /** The whole shop as one open document, all of it as it was at one moment. */
 export function readShop(database: Database): Promise<ShopFile> {
@@ -19,13 +28,30 @@ export function readShop(database: Database): Promise<ShopFile> {
       version: 1,
       revision: draft.revision,
       draft: JSON.parse(draft.document),
-      editions: editions.map(({ number, note, hash, publishedAt, document }) => ({ number, note, hash, publishedAt, book: JSON.parse(document) })),
+      editions: editions.map(({ number, note, hash, publishedAt, document }) => ({
+        number,
+        note,
+        hash,
+        publishedAt,
+        book: JSON.parse(document),
+      })),
       releases: await manager.find(ReleaseEntity, { order: { seq: 'ASC' } }),
       products: (await manager.find(ProductEntity, { order: { position: 'ASC', id: 'ASC' } })).map(productFromRow),
-      trials: (await manager.find(TrialEntity, { order: { position: 'ASC' } })).map(({ id, name, cart }) => ({ id, name, cart: JSON.parse(cart) })),
+      trials: (await manager.find(TrialEntity, { order: { position: 'ASC' } })).map(({ id, name, cart }) => ({
+        id,
+        name,
+        cart: JSON.parse(cart),
+      })),
       loads: (await manager.find(DayLoadEntity, { order: { date: 'ASC', kind: 'ASC', owner: 'ASC', window: 'ASC' } })).map(loadFromRow),
       accounts: accounts.map(({ id, name, kind, carrier, currency, newServices, services, tariff }) => ({
-        id, name, kind, carrier, currency, newServices, services: JSON.parse(services), tariff: tariff && JSON.parse(tariff),
+        id,
+        name,
+        kind,
+        carrier,
+        currency,
+        newServices,
+        services: JSON.parse(services),
+        tariff: tariff && JSON.parse(tariff),
       })),
       surveys: surveys.map(({ questions, document }) => ({ ...JSON.parse(document), questions })),
     });
@@ -44,17 +70,38 @@ export async function plantShop(folder: string, file: ShopFile): Promise<void> {
         for (const slice of slices(rows)) await manager.insert(entity, slice as never);
       };
       await insert(DraftEntity, [{ id: 1, revision: file.revision, document: JSON.stringify(file.draft), lineage: '' }]);
-      await insert(EditionEntity, file.editions.map(({ book, ...facts }) => ({ ...facts, document: JSON.stringify(book) })));
+      await insert(
+        EditionEntity,
+        file.editions.map(({ book, ...facts }) => ({ ...facts, document: JSON.stringify(book) })),
+      );
       await insert(ReleaseEntity, file.releases);
       await insert(ProductEntity, file.products.map(rowOfProduct));
-      await insert(TrialEntity, file.trials.map(({ id, name, cart }, position) => ({ id, name, cart: JSON.stringify(cart), position })));
+      await insert(
+        TrialEntity,
+        file.trials.map(({ id, name, cart }, position) => ({ id, name, cart: JSON.stringify(cart), position })),
+      );
       await insert(DayLoadEntity, file.loads.map(rowOfLoad));
-      await insert(CarrierAccountEntity, file.accounts.map(({ services, tariff, ...facts }, position) => ({
-        ...facts, position, lockedKey: null, keySetAt: null, services: JSON.stringify(services), tariff: tariff && JSON.stringify(tariff),
-      })));
-      await insert(SurveyEntity, file.surveys.map(({ questions, ...survey }) => ({
-        id: survey.id, name: survey.name, at: survey.at, questions, document: JSON.stringify(survey),
-      })));
+      await insert(
+        CarrierAccountEntity,
+        file.accounts.map(({ services, tariff, ...facts }, position) => ({
+          ...facts,
+          position,
+          lockedKey: null,
+          keySetAt: null,
+          services: JSON.stringify(services),
+          tariff: tariff && JSON.stringify(tariff),
+        })),
+      );
+      await insert(
+        SurveyEntity,
+        file.surveys.map(({ questions, ...survey }) => ({
+          id: survey.id,
+          name: survey.name,
+          at: survey.at,
+          questions,
+          document: JSON.stringify(survey),
+        })),
+      );
     });
   } finally {
     await database.close();

@@ -3,8 +3,8 @@ import { copyFileSync, existsSync, readdirSync, readFileSync, rmSync, writeFileS
 import { join } from 'node:path';
 import { type FileContents, type KeptShop, ShopFile } from '@ostrakon/core';
 import { z } from 'zod';
-import { HttpProblem } from '../../http/problems.ts';
 import { invalidRequest } from '../../http/problemHandler.ts';
+import { HttpProblem } from '../../http/problems.ts';
 import { type BackupContents, NoBackup, readBackup, unpackBackup, writeBackup } from '../../persistence/sqlite/backup.ts';
 import { SHOP_FILE } from '../../persistence/sqlite/files.ts';
 import { KEPT } from '../../persistence/sqlite/replacing.ts';
@@ -98,7 +98,11 @@ export function keptShops(folder: string): KeptShop[] {
     .filter((id) => existsSync(join(kept, id, SHOP_FILE)))
     .sort()
     .reverse()
-    .map((id) => ({ id, at: id.replace(/^(\d{4}-\d\d-\d\d)T(\d\d)-(\d\d)-(\d\d)-(\d+)Z.*$/, '$1T$2:$3:$4.$5Z'), name: shopName(readBackup(join(kept, id, SHOP_FILE)).document) }));
+    .map((id) => ({
+      id,
+      at: id.replace(/^(\d{4}-\d\d-\d\d)T(\d\d)-(\d\d)-(\d\d)-(\d+)Z.*$/, '$1T$2:$3:$4.$5Z'),
+      name: shopName(readBackup(join(kept, id, SHOP_FILE)).document),
+    }));
 }
 
 /** Puts a kept shop into an empty folder, as it was. */

@@ -58,7 +58,10 @@ export function shopRoutes(keeping: ShopKeeping): Methods {
       '/document': {
         get: async (_req, res) => {
           const shop = await readShop(keeping.database());
-          res.set({ 'Cache-Control': 'no-store', 'Content-Disposition': fileName('shop', now(), 'json') }).type('json').send(`${JSON.stringify(shop, null, 1)}\n`);
+          res
+            .set({ 'Cache-Control': 'no-store', 'Content-Disposition': fileName('shop', now(), 'json') })
+            .type('json')
+            .send(`${JSON.stringify(shop, null, 1)}\n`);
         },
       },
     },
@@ -107,5 +110,8 @@ export function shopRoutes(keeping: ShopKeeping): Methods {
       },
     },
   });
-  return Router().use(files).use(express.json({ limit: '10kb' })).use(others);
+  return Router()
+    .use(files)
+    .use(express.json({ limit: '10kb' }))
+    .use(others);
 }

@@ -85,7 +85,11 @@ function contentsOf(file: Sqlite.Database): BackupContents {
   const tables = new Set(file.prepare(`SELECT "name" FROM "sqlite_master" WHERE "type" = 'table'`).pluck().all());
   if (!tables.has('draft') || !tables.has('migrations')) throw new NoBackup('This file is no backup of a shop.');
   const known = new Set<string>(migrations.map((migration) => new migration().name));
-  const later = file.prepare(`SELECT "name" FROM "migrations"`).pluck().all().filter((name) => !known.has(String(name)));
+  const later = file
+    .prepare(`SELECT "name" FROM "migrations"`)
+    .pluck()
+    .all()
+    .filter((name) => !known.has(String(name)));
   if (later.length > 0) throw new NoBackup('This backup was made by a later version of Ostrakon. Install that version first.');
   const one = (sql: string) => file.prepare(sql).get() as Record<string, unknown> | undefined;
   const count = (table: string, where = '') => Number(file.prepare(`SELECT count(*) FROM "${table}" ${where}`).pluck().get());

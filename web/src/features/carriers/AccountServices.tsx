@@ -48,7 +48,7 @@ function SwitchOn({ account, codes, onClose }: { account: CarrierAccount; codes:
     const outcome = session.dispatch({ name: 'addCarrierServices', args: { services, zones: inOrder, card } });
     if (!outcome.ok) return setFault({ at: 'zones', message: `${outcome.message}.` });
     toast(`${services.map(({ name }) => name).join(' and ')} on the sheet`, {
-      action: { label: 'Undo', onClick: () => void session.undo() },
+      action: { label: 'Undo', onClick: session.undo },
     });
     return onClose(true);
   };

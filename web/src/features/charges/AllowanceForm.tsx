@@ -146,7 +146,7 @@ function HourFields({ rule, set }: { rule: Allowance; set: Set }) {
   const end = () => {
     set({ endedAt: new Date().toISOString() });
     toast(`Windows of “${rule.name}” that run now end when this is published`, {
-      action: { label: 'Undo', onClick: () => void session.undo() },
+      action: { label: 'Undo', onClick: session.undo },
     });
   };
   return (

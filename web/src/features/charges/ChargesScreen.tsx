@@ -29,7 +29,7 @@ function RuleList<R extends Charge | Allowance>({ kind, rules, sentence, form }:
   const move = (id: string, to: number) => send({ name: kind === 'charge' ? 'moveCharge' : 'moveAllowance', args: { id, to } });
   const remove = (rule: R) => {
     send({ name: kind === 'charge' ? 'removeCharge' : 'removeAllowance', args: { id: rule.id } });
-    toast(`Removed ${rule.name}`, { action: { label: 'Undo', onClick: () => void session.undo() } });
+    toast(`Removed ${rule.name}`, { action: { label: 'Undo', onClick: session.undo } });
   };
   const toggle = (rule: R) => {
     const args = { ...rule, inUse: !rule.inUse };

@@ -96,7 +96,7 @@ export function useFit({ zone, service, lane, survey }: FittedLane) {
     if (!proposed) return;
     const outcome = session.dispatch({ name: 'setCard', args: { zone: zone.id, service: service.id, card: proposed } });
     if (!outcome.ok) return setFault(`${outcome.message}.`);
-    toast(`${service.name} to ${zone.name} has the fitted prices`, { action: { label: 'Undo', onClick: () => void session.undo() } });
+    toast(`${service.name} to ${zone.name} has the fitted prices`, { action: { label: 'Undo', onClick: session.undo } });
     setFit(null);
   };
   const ready = Object.values(read).every(({ ok }) => ok) && orders.length > 0;

@@ -43,7 +43,7 @@ export function TransitTable() {
     setFault(taken.ok ? null : `${taken.message}.`);
     if (taken.ok)
       toast(`Days on the way of ${format.count(lanes.length, 'lane')} pasted`, {
-        action: { label: 'Undo', onClick: () => void session.undo() },
+        action: { label: 'Undo', onClick: session.undo },
       });
   };
   const cell = (zone: Zone, service: Service, row: number, column: number) => {

@@ -24,7 +24,7 @@ function Calendar({ location, dispatch }: { location: Location; dispatch: Dispat
   );
   const remove = () => {
     session.dispatch({ name: 'setDispatch', args: { location: location.id, dispatch: null } });
-    toast(`${location.name} has no dispatch calendar now`, { action: { label: 'Undo', onClick: () => void session.undo() } });
+    toast(`${location.name} has no dispatch calendar now`, { action: { label: 'Undo', onClick: session.undo } });
   };
   const today = todayIn(location.timeZone);
   return (

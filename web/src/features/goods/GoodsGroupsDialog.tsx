@@ -18,7 +18,7 @@ function GroupRow({ group, at, last, count }: { group: GoodsGroup; at: number; l
   const remove = () => {
     session.dispatch({ name: 'removeGoodsGroup', args: { group: group.id } });
     toast(`Removed the goods group ${group.name}; its products are in no group now`, {
-      action: { label: 'Undo', onClick: () => void session.undo() },
+      action: { label: 'Undo', onClick: session.undo },
     });
   };
   return (

@@ -5,11 +5,14 @@ import { changeGoods } from '../../draft/goodsApi.ts';
 import { queries } from '../../draft/queries.ts';
 import { toast } from '../../ui/toast.ts';
 
-/** The list after a change; products that are new come last. */
-export function withChange(products: readonly Product[], change: GoodsChange): Product[] {
-  const gone = new Set(change.remove);
-  const put = new Map(change.put.map((product) => [product.id, product]));
-  const edits = new Map(change.edit.map((edit) => [edit.id, edit.set]));
+/** The list after a change; products that are new, or come back, come last. */
+export function withChange(
+  products: readonly Product[],
+  { put: some = [], back = [], edit = [], remove = [] }: Partial<GoodsChange>,
+): Product[] {
+  const gone = new Set(remove);
+  const put = new Map([...some, ...back.map(({ product }) => product)].map((product) => [product.id, product]));
+  const edits = new Map(edit.map((each) => [each.id, each.set]));
   const kept = products.flatMap((product): Product[] => {
     if (gone.has(product.id)) return [];
     const replaced = put.get(product.id) ?? product;
@@ -40,7 +43,7 @@ export function useGoods() {
     gcTime: Infinity,
   });
   const send = useMutation({
-    mutationFn: ({ change, signal }: { change: GoodsChange; words: string; signal?: AbortSignal }) => changeGoods(change, signal),
+    mutationFn: ({ change, signal }: { change: Partial<GoodsChange>; words: string; signal?: AbortSignal }) => changeGoods(change, signal),
     onMutate: async ({ change, signal }) => {
       await client.cancelQueries({ queryKey: queries.products.queryKey });
       // A change that may yet be called off is shown when it has been taken.
@@ -52,13 +55,15 @@ export function useGoods() {
     },
     onSuccess: ({ inverse }, { change, words, signal }) => {
       if (signal) client.setQueryData(queries.products.queryKey, (held = []) => withChange(held, change));
+      // Where products that come back have their place among the others, the server knows.
+      if (change.back && change.back.length > 0) void client.invalidateQueries({ queryKey: queries.products.queryKey });
       if (words !== '') client.setQueryData(STEPS, (held: readonly Step[] = []) => [...held.slice(1 - MOST_STEPS), { words, inverse }]);
     },
   });
   const { mutateAsync } = send;
   const change = useCallback(
     (some: Partial<GoodsChange>, words: string, signal?: AbortSignal) =>
-      mutateAsync({ change: { put: [], edit: [], remove: [], ...some }, words, ...(signal && { signal }) }).then(
+      mutateAsync({ change: some, words, ...(signal && { signal }) }).then(
         () => true,
         () => false,
       ),

@@ -41,7 +41,7 @@ export function CopyCard({ onClose }: { onClose: () => void }) {
       return;
     }
     toast(`Copied to ${to.length} ${to.length === 1 ? 'lane' : 'lanes'}`, {
-      action: { label: 'Undo', onClick: () => void session.undo() },
+      action: { label: 'Undo', onClick: session.undo },
     });
     onClose();
   };

@@ -92,7 +92,7 @@ function LaneBody() {
   const usesCard = service.kind !== 'carrier' || service.terms?.unanswered.kind === 'card';
   const remove = () => {
     session.dispatch({ name: 'removeLane', args: at });
-    toast(`${service.name} is no longer offered to ${zone.name}`, { action: { label: 'Undo', onClick: () => void session.undo() } });
+    toast(`${service.name} is no longer offered to ${zone.name}`, { action: { label: 'Undo', onClick: session.undo } });
     void navigate('/book');
   };
   return (

@@ -74,7 +74,7 @@ export function RaiseCard({ card, onClose }: { card: Card; onClose: () => void }
       toast.error(outcome.message);
       return;
     }
-    toast('Prices changed', { action: { label: 'Undo', onClick: () => void session.undo() } });
+    toast('Prices changed', { action: { label: 'Undo', onClick: session.undo } });
     onClose();
   };
   return (

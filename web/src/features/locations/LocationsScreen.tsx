@@ -23,7 +23,7 @@ function Card({ location, at, count, onEdit }: { location: Location; at: number;
   const move = (to: number) => session.dispatch({ name: 'moveLocation', args: { location: id, to } });
   const remove = () => {
     const taken = session.dispatch({ name: 'removeLocation', args: { location: id } });
-    if (taken.ok) toast(`Removed ${name}`, { action: { label: 'Undo', onClick: () => void session.undo() } });
+    if (taken.ok) toast(`Removed ${name}`, { action: { label: 'Undo', onClick: session.undo } });
     else setFault(`${taken.message}.`);
   };
   const address = [location.street, location.city, location.postalCode, format.region(location.country)].filter(Boolean).join(', ');

@@ -18,7 +18,7 @@ function Row({ packaging, at, last, onEdit }: { packaging: Packaging; at: number
   const move = (to: number) => session.dispatch({ name: 'movePackaging', args: { packaging: id, to } });
   const remove = () => {
     session.dispatch({ name: 'removePackaging', args: { packaging: id } });
-    toast(`Removed ${name}`, { action: { label: 'Undo', onClick: () => void session.undo() } });
+    toast(`Removed ${name}`, { action: { label: 'Undo', onClick: session.undo } });
   };
   const usual = packing.usual === id;
   return (

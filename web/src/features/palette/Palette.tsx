@@ -93,8 +93,8 @@ export function Palette({ onClose, onHelp }: { onClose: () => void; onHelp: () =
             { label: 'Goods', act: go('/shop/goods') },
             { label: 'Packaging', act: go('/shop/packaging') },
             { label: 'Locations', act: go('/shop/locations') },
-            { label: 'Undo', keys: 'Ctrl Z', act: () => void session.undo() },
-            { label: 'Redo', keys: 'Ctrl Shift Z', act: () => void session.redo() },
+            { label: 'Undo', keys: 'Ctrl Z', act: session.undo },
+            { label: 'Redo', keys: 'Ctrl Shift Z', act: session.redo },
             { label: 'List shortcuts', keys: '?', act: onHelp },
           ]}
         />

@@ -67,7 +67,7 @@ function useDone(onClose: () => void) {
       toast.error(outcome.message);
       return;
     }
-    toast(words, { action: { label: 'Undo', onClick: () => void session.undo() } });
+    toast(words, { action: { label: 'Undo', onClick: session.undo } });
     onClose();
   };
 }

@@ -25,7 +25,7 @@ function useServiceMenu(service: Service, open: (mode: 'renaming' | 'details') =
     const move = (to: number) => () => void session.dispatch({ name: 'moveService', args: { service: id, to } });
     const remove = () => {
       session.dispatch({ name: 'removeService', args: { service: id } });
-      toast(`Removed ${service.name} from every zone`, { action: { label: 'Undo', onClick: () => void session.undo() } });
+      toast(`Removed ${service.name} from every zone`, { action: { label: 'Undo', onClick: session.undo } });
     };
     const duplicate = () => {
       const name = `${service.name} copy`;

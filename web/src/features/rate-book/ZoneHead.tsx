@@ -23,7 +23,7 @@ function useZoneMenu(zone: Zone, rename: () => void): () => MenuGroup[] {
     };
     const remove = () => {
       session.dispatch({ name: 'removeZone', args: { zone: zone.id } });
-      toast(`Removed the zone ${zone.name} and its lanes`, { action: { label: 'Undo', onClick: () => void session.undo() } });
+      toast(`Removed the zone ${zone.name} and its lanes`, { action: { label: 'Undo', onClick: session.undo } });
     };
     return [
       {

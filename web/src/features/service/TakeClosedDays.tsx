@@ -23,7 +23,7 @@ export function TakeClosedDays({ service, carriage }: { service: Service; carria
         args: { service: service.id, days: { ...service.days, closed: [...kept, ...taken] } },
       });
       if (outcome.ok)
-        toast(`Took ${taken.length} closed days of ${carriage.carrier}`, { action: { label: 'Undo', onClick: () => void session.undo() } });
+        toast(`Took ${taken.length} closed days of ${carriage.carrier}`, { action: { label: 'Undo', onClick: session.undo } });
       else toast.error(`${outcome.message}.`);
     } catch (error) {
       toast.error((error as Error).message);
