@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -35,9 +36,10 @@ export async function axeFaults(page: Page, part?: string): Promise<string[]> {
 async function sendAll(url: string, request: APIRequestContext, commands: readonly Command[]): Promise<void> {
   let { revision } = (await (await request.get(`${url}/api/draft`)).json()) as { revision: number };
   for (const command of commands) {
-    const answer = await request.post(`${url}/api/draft/commands`, { data: { revision, command } });
+    const steps = [{ id: randomUUID(), kind: 'command', command }];
+    const answer = await request.post(`${url}/api/draft/steps`, { data: { revision, steps } });
     expect(answer.status(), await answer.text()).toBe(200);
-    ({ revision } = (await answer.json()) as { revision: number });
+    revision = ((await answer.json()) as { present: number }).present;
   }
 }
 

@@ -1,8 +1,8 @@
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { emptyBook, PLAIN_SERVICE, plainLane } from '@ostrakon/core';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { run } from './main.ts';
 
 let folder: string;
@@ -105,4 +105,64 @@ test('schema prints JSON Schema of both inputs', async () => {
     required: expect.arrayContaining(['zones']),
   });
   expect(schemas.quoteRequest.properties).toHaveProperty('lines');
+});
+
+describe('a whole shop in a file', () => {
+  const at = (name: string) => join(folder, name);
+
+  test('made from a document, backed up, brought back elsewhere, and written out the same', async () => {
+    const shop = {
+      format: 'ostrakon-shop',
+      version: 1,
+      revision: 4,
+      draft: { ...book, shop: { ...book.shop, name: 'Tidewrack' } },
+      editions: [],
+      releases: [],
+      products: [],
+      trials: [],
+      loads: [],
+      accounts: [],
+      surveys: [],
+    };
+    const document = file('shop.json', shop);
+    const made = await cli('import', document, '--data', at('first'));
+    expect(made).toMatchObject({ code: 0, stderr: '' });
+    expect(made.stdout).toBe(`Tidewrack: revision 4, 0 editions, 0 products, now in ${at('first')}.\n`);
+    expect(await cli('backup', at('copy.sqlite'), '--data', at('first'))).toMatchObject({
+      code: 0,
+      stdout: expect.stringMatching(/^.*copy\.sqlite: \d+ bytes\n$/),
+    });
+    expect((await cli('restore', at('copy.sqlite'), '--data', at('second'))).code).toBe(0);
+    const written = await cli('export', '-', '--data', at('second'));
+    expect(JSON.parse(written.stdout)).toEqual(shop);
+    expect(await cli('export', at('again.json'), '--data', at('first'))).toMatchObject({ code: 0 });
+    expect(readFileSync(at('again.json'), 'utf8')).toBe(written.stdout);
+    // A shop that is there is not written over unasked, and kept when it is.
+    expect(await cli('restore', at('copy.sqlite'), '--data', at('second'))).toMatchObject({
+      code: 1,
+      stderr: expect.stringContaining('With --replace'),
+    });
+    const replaced = await cli('restore', at('copy.sqlite'), '--data', at('second'), '--replace');
+    expect(replaced.stdout).toContain(`is kept in ${at('second')}`);
+  });
+
+  test.each([
+    [
+      'no shop there',
+      () => ['backup', at('x.sqlite'), '--data', at('nowhere')],
+      /^There is no shop in .*nowhere\. Name its folder with --data\.\n$/,
+    ],
+    ['no file there', () => ['restore', at('nothing'), '--data', at('third')], /no such file/],
+    ['no shop in the file', () => ['import', file('b.json', book), '--data', at('third')], /not the document of a shop/],
+    ['the other kind', () => ['restore', at('shop.json'), '--data', at('third')], /is the document of a shop: use import/],
+    [
+      'a passphrase too short',
+      () => ['backup', at('x.sqlite'), '--data', at('first'), '--passphrase-file', file('short', 'abc\n')],
+      /at least 8 characters/,
+    ],
+  ])('%s is told in a sentence', async (_name, args, words) => {
+    const told = await cli(...args());
+    expect(told.code).toBe(1);
+    expect(told.stderr).toMatch(words);
+  });
 });

@@ -15,14 +15,8 @@ import { withCentroid } from '@ostrakon/core/centroids';
 import { Command, CommanderError } from 'commander';
 import Papa from 'papaparse';
 import { z } from 'zod';
-
-/** A fault of the input, told in one sentence. */
-class InputFault extends Error {}
-
-export interface Streams {
-  readonly stdout: { write(text: string): unknown };
-  readonly stderr: { write(text: string): unknown };
-}
+import { InputFault, type Streams } from './inputFault.ts';
+import { addShopCommands } from './shopCommands.ts';
 
 const nameOf = (file: string) => (file === '-' ? 'standard input' : file);
 
@@ -89,7 +83,7 @@ function cardsIn(bookFile: string, cardsFile: string): string {
  */
 export async function run(argv: readonly string[], { stdout, stderr }: Streams): Promise<number> {
   const program = new Command('ostrakon')
-    .description('Quotes carts from a rate book, as the shop would')
+    .description('Quotes carts from a rate book, as the shop would, and keeps a whole shop in a file')
     .exitOverride()
     .configureOutput({ writeOut: (text) => stdout.write(text), writeErr: (text) => stderr.write(text) });
   program
@@ -112,10 +106,11 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
     });
   program
     .command('schema')
-    .description('Print the JSON Schema of a rate book and of a request')
+    .description('Print the JSON Schema of a rate book, of a request, and of a whole shop')
     .action(() => {
       stdout.write(`${JSON.stringify(inputSchemas(), null, 2)}\n`);
     });
+  addShopCommands(program, { stdout, stderr });
   try {
     await program.parseAsync([...argv]);
     return 0;

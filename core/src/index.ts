@@ -96,6 +96,7 @@ export {
   SurveyState,
 } from './contract/carriers.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './contract/cartInput.ts';
+export { inputSchemas } from './contract/jsonSchema.ts';
 export { isPage, PAGES } from './contract/pages.ts';
 export { PublicAsk, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
 export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, TakeFile } from './contract/shopFile.ts';
@@ -226,7 +227,6 @@ export {
 } from './rate-book/card.ts';
 export { CARD_COLUMNS, type CardColumn, cardsToRows } from './rate-book/cardRows.ts';
 export { Charge, type ChargeAmount, ChargeBasis, plainCharge } from './rate-book/charge.ts';
-export { inputSchemas } from './rate-book/jsonSchema.ts';
 export { Conditions, type FreeFrom, type GroupCard, type Lane, NO_CONDITIONS, plainLane } from './rate-book/lane.ts';
 export { Limit, Limits } from './rate-book/limits.ts';
 export { Location, mayShip, PLAIN_LOCATION } from './rate-book/location.ts';

@@ -113,6 +113,7 @@ const quotes = (held: typeof gateway) =>
     loads: () => [],
     carriers: (wanted: ReadonlyMap<string, RateAsk>, waited: number) => held.answers(wanted, waited),
     known: (wanted: ReadonlyMap<string, RateAsk>) => held.known(wanted),
+    now: () => new Date().toISOString(),
   });
 const cart = (grams: number) => ({
   lines: [{ quantity: 1, unitPrice: 2000, weight: `${grams} g`, delivered: true }],

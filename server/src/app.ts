@@ -82,6 +82,7 @@ export function createApp(parts: AppParts): Express {
     loads: () => loads.all,
     carriers: (asks, waited) => gateway.answers(asks, waited),
     known: (asks) => gateway.known(asks),
+    now: keeping.now,
   });
   const app = express();
   app.disable('x-powered-by');

@@ -42,9 +42,30 @@ describe('changes to the goods', () => {
     expect(await listed()).toEqual(before);
   });
 
-  test('twenty thousand at once, all or none', async () => {
-    await send({ put: many(20_000) }).expect(200);
+  test('twenty thousand in parts, all or none, and taken once however often it is asked for', async () => {
+    const imports = '/api/products/imports';
+    const begin = async () => (await request(shop.app).post(imports).send({}).expect(201)).body.id as string;
+    const add = (id: string, part: object) => request(shop.app).post(`${imports}/${id}/parts`).send(part);
+    const id = await begin();
+    const all = many(20_000);
+    for (let at = 0; at < 20; at += 1) await add(id, { put: all.slice(at * 1000, at * 1000 + 1000) }).expect(200);
+    expect(shop.goods.byId.size).toBe(0);
+    const take = () => request(shop.app).post(`${imports}/${id}/taken`).send({}).expect(200);
+    const [once, twice] = await Promise.all([take(), take()]);
+    expect([once.body.count, twice.body]).toEqual([20_000, once.body]);
     expect(shop.goods.byId.size).toBe(20_000);
+    expect((await add(id, { put: [] })).body.code).toBe('id-in-use');
+    const faulty = await add(await begin(), { put: [{ ...clay, price: -1 }] }).expect(422);
+    expect(faulty.body.errors[0].pointer).toBe('/put/0/price');
+    const calledOff = await begin();
+    await request(shop.app).delete(`${imports}/${calledOff}`).expect(204);
+    await request(shop.app).post(`${imports}/${calledOff}/taken`).send({}).expect(404);
+    // One body holds no more than it may.
+    expect((await send({ put: all })).status).toBe(413);
+  });
+
+  test('of six hundred with a faulty one none is taken', async () => {
+    await send({ put: many(600) }).expect(200);
     const faulty = many(600).map((product, at) => (at === 599 ? { ...product, price: -1 } : { ...product, price: 1 }));
     const refused = await send({ put: faulty }).expect(422);
     expect(refused.body.errors[0].pointer).toBe('/put/599/price');
@@ -96,6 +117,9 @@ test('a cart from two places: options for all of it and for each part, and nothi
   const card = {
     kind: 'weightTiers',
     measure: 'packedWeight',
+    bands: 'whole',
+    floor: null,
+    cap: null,
     tiers: [{ upTo: '11 kg', result: { kind: 'amount', amount: 990 } }],
     above: { kind: 'refer' },
   } as const;

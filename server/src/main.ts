@@ -57,10 +57,10 @@ const shopServer = await ShopServer.start({
   log,
   carriers: standIns(settings.CARRIERS_URL ?? `http://127.0.0.1:${settings.CARRIERS_PORT}`),
   hosts: settings.OSTRAKON_HOSTS,
-  lookEvery: HOUR,
   ...(existsSync(pages) && { pages }),
 }).catch((error: unknown) => giveUp(openingFailed(error)));
 if (seedFile !== undefined) await plantSeed(shopServer.shop, () => JSON.parse(readFileSync(seedFile, 'utf8')));
+shopServer.watchServices(HOUR);
 if (shopServer.shop.accounts.all.some(({ keyLost }) => keyLost)) {
   process.stderr.write(
     `The key file that locked the account keys of carriers is not in ${folder}: bring it back, or enter the keys again.\n`,

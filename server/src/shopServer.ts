@@ -22,13 +22,12 @@ export interface ServerParts {
   readonly limits?: Partial<GatewayLimits>;
   readonly hosts?: readonly string[];
   readonly pages?: string;
-  /** Milliseconds between two looks at what services carriers have; never, where nothing is said. */
-  readonly lookEvery?: number;
 }
 
 interface Opened {
   readonly shop: Shop;
   readonly app: Express;
+  watch(interval: number): void;
   close(): Promise<void>;
 }
 
@@ -43,6 +42,7 @@ export class ShopServer {
   readonly #sent: SentFiles;
   readonly app: Express;
   #opened: Opened;
+  #lookEvery: number | undefined;
 
   private constructor(parts: ServerParts, unlock: () => void, opened: (server: ShopServer) => Opened) {
     this.#parts = parts;
@@ -74,17 +74,26 @@ export class ShopServer {
   }
 
   #open(shop: Shop): Opened {
-    const { folder, now, log, carriers, limits, hosts, pages, lookEvery } = this.#parts;
+    const { folder, now, log, carriers, limits, hosts, pages } = this.#parts;
     const gateway = gatewayTo(carriers, shop.accounts, log, limits);
     const keeping = { folder, now, sent: this.#sent, database: () => shop.database, replace: this.#replace };
     const app = createApp({ ...shop, carriers, gateway, keeping, log, ...(hosts && { hosts }), ...(pages !== undefined && { pages }) });
-    const stopLooking = lookEvery === undefined ? () => undefined : watchServices({ ...shop, carriers, gateway, log }, lookEvery);
+    const every = this.#lookEvery;
+    const watch = (interval: number) => watchServices({ ...shop, carriers, gateway, log }, interval);
+    let stopWatching = every === undefined ? undefined : watch(every);
     const close = () => {
-      stopLooking();
+      stopWatching?.();
       shop.surveys.stopAll();
       return shop.database.close();
     };
-    return { shop, app, close };
+    return {
+      shop,
+      app,
+      watch: (interval) => {
+        stopWatching = watch(interval);
+      },
+      close,
+    };
   }
 
   /** Health before all else, then the shop that is open at the moment. */
@@ -132,6 +141,12 @@ export class ShopServer {
       this.#drain.open();
     }
   };
+
+  /** From now on asks carriers every so often, in milliseconds, which services they have. */
+  watchServices(every: number): void {
+    this.#lookEvery = every;
+    this.#opened.watch(every);
+  }
 
   /** Lets the requests under way end, turns new ones away, and closes the shop. */
   async close(most = DRAIN_MS): Promise<boolean> {

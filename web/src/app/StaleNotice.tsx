@@ -1,3 +1,4 @@
+import { useQueryClient } from '@tanstack/react-query';
 import { useDraft, useDraftSession } from '../draft/DraftProvider.tsx';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/toast.ts';
@@ -5,10 +6,15 @@ import { toast } from '../ui/toast.ts';
 /** Told when the draft was changed in another tab; nothing done here is lost or forced on it. */
 export function StaleNotice() {
   const session = useDraftSession();
+  const client = useQueryClient();
   const { save } = useDraft();
   if (save.tag !== 'stale') return null;
   const take = (mine: 'again' | 'drop') =>
-    session.takeNewer(mine).catch(() => toast.error('The server did not answer. Nothing is lost; try again.'));
+    session
+      .takeNewer(mine)
+      // Another tab may have changed more than the draft: a backup brought back replaces everything.
+      .then(() => client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'draft' }))
+      .catch(() => toast.error('The server did not answer. Nothing is lost; try again.'));
   const mine = save.mine === 1 ? 'One change of yours' : `${save.mine} changes of yours`;
   return (
     <div role="alert" className="m-4 mb-0 flex flex-wrap items-center gap-3 rounded-lg border border-ochre bg-ochre-soft px-3 py-2">

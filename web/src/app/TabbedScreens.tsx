@@ -44,6 +44,7 @@ export const ShopLayout = () => (
       ['/shop/locations', 'Locations'],
       ['/shop/dispatch', 'Dispatch'],
       ['/shop/places', 'Served places'],
+      ['/shop/backup', 'Backup'],
     ]}
   />
 );

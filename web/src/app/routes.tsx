@@ -25,6 +25,7 @@ const GoodsScreen = screen(() => import('../features/goods/GoodsScreen.tsx'), 'G
 const PackagingScreen = screen(() => import('../features/packaging/PackagingScreen.tsx'), 'PackagingScreen');
 const LocationsScreen = screen(() => import('../features/locations/LocationsScreen.tsx'), 'LocationsScreen');
 const DispatchScreen = screen(() => import('../features/dispatch/DispatchScreen.tsx'), 'DispatchScreen');
+const BackupScreen = screen(() => import('../features/backup/BackupScreen.tsx'), 'BackupScreen');
 const ServedScreen = screen(() => import('../features/served/ServedScreen.tsx'), 'ServedScreen');
 
 export function Screens() {
@@ -52,6 +53,7 @@ export function Screens() {
           <Route path="locations" element={<LocationsScreen />} />
           <Route path="dispatch" element={<DispatchScreen />} />
           <Route path="places" element={<ServedScreen />} />
+          <Route path="backup" element={<BackupScreen />} />
         </Route>
         <Route path="*" element={<Lost what="No page is at this address." />} />
       </Route>

@@ -24,6 +24,13 @@ export class ApiProblem extends Error {
   }
 }
 
+/** Asks for a file. */
+export async function askBlob(path: string, init?: RequestInit): Promise<Blob> {
+  const answer = await fetch(`/api${path}`, init);
+  if (answer.ok) return answer.blob();
+  throw new ApiProblem(Problem.parse(await answer.json()));
+}
+
 export async function ask<S extends z.ZodType>(schema: S, path: string, init?: RequestInit): Promise<z.output<S>> {
   const answer = await fetch(`/api${path}`, init);
   const body: unknown = answer.status === 204 ? null : await answer.json();

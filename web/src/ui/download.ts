@@ -1,10 +1,14 @@
-/** Hands a text to the browser as a file. */
-export function download(name: string, text: string, type = 'text/csv'): void {
-  // The mark at the front tells spreadsheets that the text is UTF-8.
-  const url = URL.createObjectURL(new Blob([type === 'text/csv' ? '\uFEFF' : '', text], { type: `${type};charset=utf-8` }));
+/** Hands a file to the browser, to be kept where the owner keeps files. */
+export function downloadBlob(name: string, blob: Blob): void {
   const link = document.createElement('a');
-  link.href = url;
+  link.href = URL.createObjectURL(blob);
   link.download = name;
   link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+}
+
+/** The same for a text. */
+export function download(name: string, text: string, type = 'text/csv'): void {
+  // The mark at the front tells spreadsheets that the text is UTF-8.
+  downloadBlob(name, new Blob([type === 'text/csv' ? '\uFEFF' : '', text], { type: `${type};charset=utf-8` }));
 }

@@ -21,6 +21,8 @@ import { withCentroid } from '@ostrakon/core/centroids';
 import { HttpProblem } from '../../http/problems.ts';
 
 export interface LiveSources {
+  /** The present instant in UTC: of a quote that names no moment, and by which an edition is live. */
+  now(): string;
   /** The edition that is live at an instant, or null before the first. */
   live(instant: string): { readonly number: number; readonly book: RateBook } | null;
   products(): ReadonlyMap<string, Product>;
@@ -40,17 +42,13 @@ export class LiveQuotes {
   readonly #sources: LiveSources;
   #compiled: { number: number; book: CompiledBook } | undefined;
 
-  readonly #now: () => string;
-
-  /** @param now the moment of a quote that names none, as an instant in UTC */
-  constructor(sources: LiveSources, now: () => string = () => new Date().toISOString()) {
+  constructor(sources: LiveSources) {
     this.#sources = sources;
-    this.#now = now;
   }
 
   #edition(): { number: number; book: CompiledBook } {
     // By the clock of the shop, whatever moment a buyer asks about: what is to come is nobody's business yet.
-    const live = this.#sources.live(this.#now());
+    const live = this.#sources.live(this.#sources.now());
     if (!live) throw new HttpProblem('nothing-published', 'This shop has not published its delivery options yet.');
     if (this.#compiled?.number !== live.number) this.#compiled = { number: live.number, book: compile(live.book) };
     return this.#compiled;
@@ -84,7 +82,7 @@ export class LiveQuotes {
     const request = QuoteRequest.parse(resolved.request);
     const located = {
       ...request,
-      moment: request.moment ?? this.#now(),
+      moment: request.moment ?? this.#sources.now(),
       loads: this.#sources.loads(),
       destination: withCentroid(book.places, request.destination),
       ...(request.others && { others: request.others.map((other) => withCentroid(book.places, other)) }),

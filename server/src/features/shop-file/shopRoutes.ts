@@ -7,6 +7,7 @@ import express, { Router } from 'express';
 import { HttpProblem } from '../../http/problems.ts';
 import { type Methods, routes } from '../../http/routes.ts';
 import type { Database } from '../../persistence/database.ts';
+import { documentText } from './folderShop.ts';
 import { readShop } from './shopDocument.ts';
 import { backUpFolder, keptShops, type SentFiles, unpackFile, unpackKept } from './shopFiles.ts';
 
@@ -61,7 +62,7 @@ export function shopRoutes(keeping: ShopKeeping): Methods {
           res
             .set({ 'Cache-Control': 'no-store', 'Content-Disposition': fileName('shop', now(), 'json') })
             .type('json')
-            .send(`${JSON.stringify(shop, null, 1)}\n`);
+            .send(documentText(shop));
         },
       },
     },

@@ -25,6 +25,13 @@ export function newShopBeside(folder: string): { folder: string; complete(): voi
   };
 }
 
+/** What is kept is never written over. */
+function freeName(folder: string): string {
+  let name = folder;
+  for (let nth = 2; existsSync(name); nth += 1) name = `${folder}-${nth}`;
+  return name;
+}
+
 /**
  * Lets a complete new shop take the place of the one in the folder, which is kept beside it. To be called while nobody has
  * the folder's database open, and at each start: a file is of the old shop as long as its new one waits.
@@ -34,7 +41,7 @@ export function newShopBeside(folder: string): { folder: string; complete(): voi
 export function finishReplacing(folder: string, at: string): string | null {
   const complete = join(folder, COMPLETE);
   if (!existsSync(complete)) return null;
-  const kept = join(folder, KEPT, at.replaceAll(/[^0-9TZ]/g, '-'));
+  const kept = freeName(join(folder, KEPT, at.replaceAll(/[^0-9TZ]/g, '-')));
   const keep = (name: string) => {
     if (!existsSync(join(folder, name))) return;
     mkdirSync(kept, { recursive: true });

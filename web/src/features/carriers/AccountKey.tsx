@@ -11,7 +11,8 @@ import { useFormat } from '../../words/useWords.ts';
 export function AccountKey({ account }: { account: CarrierAccount }) {
   const client = useQueryClient();
   const format = useFormat();
-  const [typed, setTyped] = useState<string | null>(null);
+  // A key that can be read no more is asked for at once.
+  const [typed, setTyped] = useState<string | null>(account.keyLost ? '' : null);
   const [fault, setFault] = useState<string | null>(null);
   const save = async () => {
     try {
@@ -26,6 +27,12 @@ export function AccountKey({ account }: { account: CarrierAccount }) {
   };
   return (
     <div className="mt-3 border-line border-t pt-2 text-sm">
+      {account.keyLost && (
+        <p role="alert" className="mb-2 rounded-md bg-fault-soft px-3 py-1.5 text-fault">
+          The account key can be read no more, because the file that locked it is gone. Enter the key again; until then this carrier is not
+          asked.
+        </p>
+      )}
       {typed === null ? (
         <p className="flex items-center gap-3 text-ash">
           {account.keySetAt === null
@@ -62,14 +69,16 @@ export function AccountKey({ account }: { account: CarrierAccount }) {
           <Button look="main" type="submit">
             Check and keep it
           </Button>
-          <Button
-            onClick={() => {
-              setTyped(null);
-              setFault(null);
-            }}
-          >
-            Leave it
-          </Button>
+          {!account.keyLost && (
+            <Button
+              onClick={() => {
+                setTyped(null);
+                setFault(null);
+              }}
+            >
+              Leave it
+            </Button>
+          )}
         </form>
       )}
     </div>

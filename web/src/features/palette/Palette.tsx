@@ -93,6 +93,7 @@ export function Palette({ onClose, onHelp }: { onClose: () => void; onHelp: () =
             { label: 'Goods', act: go('/shop/goods') },
             { label: 'Packaging', act: go('/shop/packaging') },
             { label: 'Locations', act: go('/shop/locations') },
+            { label: 'Backup, export and import', act: go('/shop/backup') },
             { label: 'Undo', keys: 'Ctrl Z', act: session.undo },
             { label: 'Redo', keys: 'Ctrl Shift Z', act: session.redo },
             { label: 'List shortcuts', keys: '?', act: onHelp },
