@@ -11,9 +11,25 @@ import { startServer, stop } from '../startServer.ts';
 const status = (page: Page) => page.getByRole('banner').getByRole('status');
 const draftOf = async (page: Page, url: string) => (await page.request.get(`${url}/api/draft`)).json();
 
+/** The page has fetched everything it may need later, too. */
+const complete = (page: Page) =>
+  expect
+    .poll(
+      async () => {
+        const parts = (await (await page.request.get(new URL('/parts.json', page.url()).href)).json()) as string[];
+        const fetched = await page.evaluate(() =>
+          performance.getEntriesByType('resource').map(({ name }) => new URL(name).pathname.slice(1)),
+        );
+        return parts.filter((part) => !fetched.includes(part)).length;
+      },
+      { timeout: 30_000 },
+    )
+    .toBe(0);
+
 test('offline the page goes on working; back online everything is saved, in few requests', async ({ page, context, shop }) => {
   await page.goto(`${shop.url}/book/nova-scotia/ground`);
   await expect(option(page, 'Ground parcel')).toContainText('$16.90');
+  await complete(page);
   let requests = 0;
   page.on('request', (request) => {
     if (request.url().endsWith('/api/draft/steps')) requests += 1;
@@ -28,6 +44,11 @@ test('offline the page goes on working; back online everything is saved, in few 
   await page.getByRole('button', { name: 'Undo prices' }).click();
   await expect(page.getByLabel('Price of the tier 15 kg')).toHaveValue('20.00');
   await expect(status(page)).toHaveText('Offline: 4 changes wait');
+  // Screens that were never open work, too.
+  await page.getByRole('link', { name: 'Charges', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Charges', exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'Dates' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await context.setOffline(false);
   await saved(page);
   const { revision, history } = await draftOf(page, shop.url);
@@ -59,6 +80,7 @@ test('a choice made just before another address is opened is kept, though its re
 
 test('leaving with changes nobody has taken asks first, and staying loses nothing', async ({ page, context, shop }) => {
   await page.goto(`${shop.url}/book/nova-scotia/ground`);
+  await expect(option(page, 'Ground parcel')).toContainText('$16.90');
   await context.setOffline(true);
   await type(page, 'Price of the tier 15 kg', '19.00');
   await expect(status(page)).toHaveText('Offline: 1 change waits');
@@ -164,7 +186,10 @@ test('a shop is backed up, spoiled, brought back, and what was there is kept', a
   await expect(page.getByText('No account key.').first()).toBeVisible();
 });
 
-test('stopped in the middle of an import the server ends it first; a second server on the folder is refused', async ({ page, carriers }) => {
+test('stopped in the middle of an import the server ends it first; a second server on the folder is refused', async ({
+  page,
+  carriers,
+}) => {
   const folder = mkdtempSync(join(tmpdir(), 'ostrakon-stop-'));
   const first = await startServer(folder, seedFile, carriers);
   await expect(startServer(folder, '', carriers)).rejects.toThrow('ended with 1');

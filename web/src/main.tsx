@@ -1,19 +1,22 @@
 import './theme.css';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { lazy, StrictMode, Suspense } from 'react';
+import { StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { ErrorBoundary } from 'react-error-boundary';
 import { BrowserRouter } from 'react-router';
+import { keepParts } from './app/keepParts.ts';
 import { Screens } from './app/routes.tsx';
 import { Broken } from './ui/Lost.tsx';
+import { later } from './ui/later.ts';
 
 // Not needed for the first look at the sheet.
-const Toasts = lazy(async () => ({ default: (await import('./ui/Toasts.tsx')).Toasts }));
+const Toasts = later(() => import('./ui/Toasts.tsx'), 'Toasts');
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: 1 } } });
 const root = document.getElementById('root');
 if (!root) throw new Error('index.html has no #root');
 
+keepParts();
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={client}>

@@ -1,17 +1,21 @@
-import { lazy, Suspense, useState } from 'react';
-import { Outlet } from 'react-router';
+import { Suspense, useState } from 'react';
+import { ErrorBoundary } from 'react-error-boundary';
+import { Outlet, useLocation } from 'react-router';
 import { useDraftSession } from '../draft/DraftProvider.tsx';
 import { BenchPanel } from '../features/bench/BenchPanel.tsx';
+import { Broken } from '../ui/Lost.tsx';
+import { later } from '../ui/later.ts';
 import { hasOwnUndo, isTyping, useShortcut } from '../ui/useShortcut.ts';
 import { Header } from './Header.tsx';
 import { StaleNotice } from './StaleNotice.tsx';
 
-const Palette = lazy(async () => ({ default: (await import('../features/palette/Palette.tsx')).Palette }));
-const Shortcuts = lazy(async () => ({ default: (await import('../features/palette/Shortcuts.tsx')).Shortcuts }));
+const Palette = later(() => import('../features/palette/Palette.tsx'), 'Palette');
+const Shortcuts = later(() => import('../features/palette/Shortcuts.tsx'), 'Shortcuts');
 
 /** The ink header, the screen, and the bench beside it. */
 export function Frame() {
   const session = useDraftSession();
+  const { pathname } = useLocation();
   const [finding, setFinding] = useState(false);
   const [help, setHelp] = useState(false);
   useShortcut((event) => {
@@ -32,9 +36,12 @@ export function Frame() {
       <div className="flex min-h-0 flex-1">
         <main className="relative min-w-0 flex-1 overflow-auto">
           <StaleNotice />
-          <Suspense fallback={<p className="p-4 text-ash">Opening…</p>}>
-            <Outlet />
-          </Suspense>
+          {/* A screen that fails takes neither the frame with it nor what waits to be saved. */}
+          <ErrorBoundary FallbackComponent={Broken} resetKeys={[pathname]}>
+            <Suspense fallback={<p className="p-4 text-ash">Opening…</p>}>
+              <Outlet />
+            </Suspense>
+          </ErrorBoundary>
         </main>
         <BenchPanel />
       </div>

@@ -1,32 +1,28 @@
-import { type ComponentType, lazy } from 'react';
 import { Navigate, Route, Routes } from 'react-router';
 import { RateBookScreen } from '../features/rate-book/RateBookScreen.tsx';
 import { Lost } from '../ui/Lost.tsx';
+import { later } from '../ui/later.ts';
 import { App } from './App.tsx';
 
-/** A screen that is loaded when it is first shown. */
-const screen = <K extends string>(load: () => Promise<Record<K, ComponentType>>, name: K) =>
-  lazy(async () => ({ default: (await load())[name] }));
-
-const ZoneScreen = screen(() => import('../features/zone/ZoneScreen.tsx'), 'ZoneScreen');
-const LaneScreen = screen(() => import('../features/lane/LaneScreen.tsx'), 'LaneScreen');
-const CarriersScreen = screen(() => import('../features/carriers/CarriersScreen.tsx'), 'CarriersScreen');
-const ChargesScreen = screen(() => import('../features/charges/ChargesScreen.tsx'), 'ChargesScreen');
-const CostsLayout = screen(() => import('./TabbedScreens.tsx'), 'CostsLayout');
-const CostsScreen = screen(() => import('../features/costs/CostsScreen.tsx'), 'CostsScreen');
-const FitScreen = screen(() => import('../features/costs/FitScreen.tsx'), 'FitScreen');
-const LabelTest = screen(() => import('../features/costs/LabelTest.tsx'), 'LabelTest');
-const DatesScreen = screen(() => import('../features/dates/DatesScreen.tsx'), 'DatesScreen');
-const ServiceScreen = screen(() => import('../features/service/ServiceScreen.tsx'), 'ServiceScreen');
-const PublishScreen = screen(() => import('../features/publish/PublishScreen.tsx'), 'PublishScreen');
-const ShopLayout = screen(() => import('./TabbedScreens.tsx'), 'ShopLayout');
-const ShopScreen = screen(() => import('../features/shop/ShopScreen.tsx'), 'ShopScreen');
-const GoodsScreen = screen(() => import('../features/goods/GoodsScreen.tsx'), 'GoodsScreen');
-const PackagingScreen = screen(() => import('../features/packaging/PackagingScreen.tsx'), 'PackagingScreen');
-const LocationsScreen = screen(() => import('../features/locations/LocationsScreen.tsx'), 'LocationsScreen');
-const DispatchScreen = screen(() => import('../features/dispatch/DispatchScreen.tsx'), 'DispatchScreen');
-const BackupScreen = screen(() => import('../features/backup/BackupScreen.tsx'), 'BackupScreen');
-const ServedScreen = screen(() => import('../features/served/ServedScreen.tsx'), 'ServedScreen');
+const ZoneScreen = later(() => import('../features/zone/ZoneScreen.tsx'), 'ZoneScreen');
+const LaneScreen = later(() => import('../features/lane/LaneScreen.tsx'), 'LaneScreen');
+const CarriersScreen = later(() => import('../features/carriers/CarriersScreen.tsx'), 'CarriersScreen');
+const ChargesScreen = later(() => import('../features/charges/ChargesScreen.tsx'), 'ChargesScreen');
+const CostsLayout = later(() => import('./TabbedScreens.tsx'), 'CostsLayout');
+const CostsScreen = later(() => import('../features/costs/CostsScreen.tsx'), 'CostsScreen');
+const FitScreen = later(() => import('../features/costs/FitScreen.tsx'), 'FitScreen');
+const LabelTest = later(() => import('../features/costs/LabelTest.tsx'), 'LabelTest');
+const DatesScreen = later(() => import('../features/dates/DatesScreen.tsx'), 'DatesScreen');
+const ServiceScreen = later(() => import('../features/service/ServiceScreen.tsx'), 'ServiceScreen');
+const PublishScreen = later(() => import('../features/publish/PublishScreen.tsx'), 'PublishScreen');
+const ShopLayout = later(() => import('./TabbedScreens.tsx'), 'ShopLayout');
+const ShopScreen = later(() => import('../features/shop/ShopScreen.tsx'), 'ShopScreen');
+const GoodsScreen = later(() => import('../features/goods/GoodsScreen.tsx'), 'GoodsScreen');
+const PackagingScreen = later(() => import('../features/packaging/PackagingScreen.tsx'), 'PackagingScreen');
+const LocationsScreen = later(() => import('../features/locations/LocationsScreen.tsx'), 'LocationsScreen');
+const DispatchScreen = later(() => import('../features/dispatch/DispatchScreen.tsx'), 'DispatchScreen');
+const BackupScreen = later(() => import('../features/backup/BackupScreen.tsx'), 'BackupScreen');
+const ServedScreen = later(() => import('../features/served/ServedScreen.tsx'), 'ServedScreen');
 
 export function Screens() {
   return (

@@ -1,15 +1,16 @@
 import type { ClosedDays, ClosedList } from '@ostrakon/core';
 import { X } from 'lucide-react';
-import { lazy, type ReactNode, Suspense, useState } from 'react';
+import { type ReactNode, Suspense, useState } from 'react';
 import { Button, SignButton } from '../ui/Button.tsx';
 import { LabelledInput } from '../ui/LabelledInput.tsx';
+import { later } from '../ui/later.ts';
 import { toast } from '../ui/toast.ts';
 import type { Taken } from '../ui/useTypedField.ts';
 import { useFormat } from '../words/useWords.ts';
 import { type ClosedFaults, closedDaysWords, mergedClosed, readClosed } from './closedDays.ts';
 
-const HolidaysDialog = lazy(async () => ({ default: (await import('./HolidaysDialog.tsx')).HolidaysDialog }));
-const CalendarFileDialog = lazy(async () => ({ default: (await import('./CalendarFileDialog.tsx')).CalendarFileDialog }));
+const HolidaysDialog = later(() => import('./HolidaysDialog.tsx'), 'HolidaysDialog');
+const CalendarFileDialog = later(() => import('./CalendarFileDialog.tsx'), 'CalendarFileDialog');
 
 function AddClosed({ onAdd }: { onAdd: (entry: ClosedDays) => Taken }) {
   const [typed, setTyped] = useState({ name: '', from: '', until: '' });

@@ -1,9 +1,10 @@
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { useDraftSession } from '../draft/DraftProvider.tsx';
 import { Button } from '../ui/Button.tsx';
+import { later } from '../ui/later.ts';
 import { Menu } from '../ui/Menu.tsx';
 
-const CardsFileDialog = lazy(async () => ({ default: (await import('./CardsFileDialog.tsx')).CardsFileDialog }));
+const CardsFileDialog = later(() => import('./CardsFileDialog.tsx'), 'CardsFileDialog');
 
 /** Prices out to a file and in again; of one lane where it is given. */
 export function CardsFileMenu({ lane }: { lane?: { zone: string; service: string } }) {

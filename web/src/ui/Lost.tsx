@@ -20,7 +20,9 @@ export function Broken({ error }: FallbackProps) {
   return (
     <div role="alert" className="p-6">
       <h1 className="font-serif text-xl font-semibold">This page failed</h1>
-      <p className="mt-2">Your changes are saved. Load the page again; if it fails once more, undo the last change.</p>
+      <p className="mt-2">
+        What you did is kept and goes on being saved. Load the page again; if it fails once more, undo the last change.
+      </p>
       <p className="mt-2 text-sm text-ash">{error instanceof Error ? error.message : String(error)}</p>
       <button type="button" className="mt-3 text-clay underline" onClick={() => location.reload()}>
         Load again

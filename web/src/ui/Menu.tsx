@@ -1,4 +1,5 @@
-import { cloneElement, lazy, type ReactElement, Suspense, useState } from 'react';
+import { cloneElement, type ReactElement, Suspense, useState } from 'react';
+import { later } from './later.ts';
 
 export interface MenuEntry {
   readonly label: string;
@@ -20,7 +21,7 @@ export interface MenuProps {
   groups: () => readonly MenuGroup[];
 }
 
-const MenuFrame = lazy(async () => ({ default: (await import('./MenuFrame.tsx')).MenuFrame }));
+const MenuFrame = later(() => import('./MenuFrame.tsx'), 'MenuFrame');
 
 /** A menu of commands; its frame comes when the first one opens. Groups are set apart by a line and may have a heading. */
 export function Menu({ trigger, groups }: MenuProps) {

@@ -1,7 +1,8 @@
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
+import { later } from './later.ts';
 import type { ModalProps } from './ModalFrame.tsx';
 
-const ModalFrame = lazy(async () => ({ default: (await import('./ModalFrame.tsx')).ModalFrame }));
+const ModalFrame = later(() => import('./ModalFrame.tsx'), 'ModalFrame');
 
 /** A dialog over the page; its frame comes when the first one opens. */
 export function Modal(props: ModalProps) {

@@ -1,9 +1,10 @@
 import type { ExternalToast } from 'sonner';
+import { loadPart } from './later.ts';
 
 type Show = (sonner: typeof import('sonner').toast) => void;
 
 /** The package comes with the first message, not with the page. */
-const later = (show: Show) => void import('sonner').then((sonner) => show(sonner.toast));
+const later = (show: Show) => void loadPart(() => import('sonner')).then((sonner) => show(sonner.toast));
 
 /** Passing messages at the edge of the screen. */
 export const toast = Object.assign((message: string, more?: ExternalToast) => later((show) => show(message, more)), {

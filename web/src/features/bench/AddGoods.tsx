@@ -1,8 +1,9 @@
 import { Plus } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
+import { later } from '../../ui/later.ts';
 
-const GoodsPopover = lazy(async () => ({ default: (await import('./GoodsPopover.tsx')).GoodsPopover }));
+const GoodsPopover = later(() => import('./GoodsPopover.tsx'), 'GoodsPopover');
 
 const words = (
   <>

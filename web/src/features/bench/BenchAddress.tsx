@@ -1,15 +1,16 @@
 import { type CartInput, Destination, listCountries, listSubdivisions } from '@ostrakon/core';
 import { X } from 'lucide-react';
-import { lazy, memo, Suspense, useMemo } from 'react';
+import { memo, Suspense, useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { SignButton } from '../../ui/Button.tsx';
+import { later } from '../../ui/later.ts';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import type { Format } from '../../words/format.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
 
-const AddressNotes = lazy(async () => ({ default: (await import('./AddressNotes.tsx')).AddressNotes }));
+const AddressNotes = later(() => import('./AddressNotes.tsx'), 'AddressNotes');
 
 type To = CartInput['destination'];
 

@@ -1,18 +1,19 @@
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
+import { later } from '../../ui/later.ts';
 import { isTyping, useShortcut } from '../../ui/useShortcut.ts';
 import { BenchAddress } from './BenchAddress.tsx';
 import { BenchCart } from './BenchCart.tsx';
 import { BuyerSees } from './BuyerSees.tsx';
 import { TrialPicker } from './TrialPicker.tsx';
 
-const Circumstances = lazy(async () => ({ default: (await import('./Circumstances.tsx')).Circumstances }));
-const Arrival = lazy(async () => ({ default: (await import('./Arrival.tsx')).Arrival }));
-const Consignments = lazy(async () => ({ default: (await import('./Consignments.tsx')).Consignments }));
-const CarrierCosts = lazy(async () => ({ default: (await import('./CarrierCosts.tsx')).CarrierCosts }));
-const PriceLedger = lazy(async () => ({ default: (await import('./PriceLedger.tsx')).PriceLedger }));
-const NotOffered = lazy(async () => ({ default: (await import('./NotOffered.tsx')).NotOffered }));
-const Parcels = lazy(async () => ({ default: (await import('./Parcels.tsx')).Parcels }));
+const Circumstances = later(() => import('./Circumstances.tsx'), 'Circumstances');
+const Arrival = later(() => import('./Arrival.tsx'), 'Arrival');
+const Consignments = later(() => import('./Consignments.tsx'), 'Consignments');
+const CarrierCosts = later(() => import('./CarrierCosts.tsx'), 'CarrierCosts');
+const PriceLedger = later(() => import('./PriceLedger.tsx'), 'PriceLedger');
+const NotOffered = later(() => import('./NotOffered.tsx'), 'NotOffered');
+const Parcels = later(() => import('./Parcels.tsx'), 'Parcels');
 
 /** One cart, one address, and what the buyer would see: always beside the book. */
 export function BenchPanel() {

@@ -1,9 +1,10 @@
 import type { CarrierAccount } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { carrierApi, carrierQueries } from '../../carriers/carrierApi.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { later } from '../../ui/later.ts';
 import { toast } from '../../ui/toast.ts';
 import { isSilence, silenceWords } from '../../words/carrierWords.ts';
 import { useFormat } from '../../words/useWords.ts';
@@ -12,7 +13,7 @@ import { AccountServices } from './AccountServices.tsx';
 import { OpenAccountDialog } from './OpenAccountDialog.tsx';
 import { useCarrierChange } from './useCarrierChange.ts';
 
-const TariffDialog = lazy(async () => ({ default: (await import('./TariffDialog.tsx')).TariffDialog }));
+const TariffDialog = later(() => import('./TariffDialog.tsx'), 'TariffDialog');
 
 const circuits = { closed: null, open: 'Left alone for a moment after failures', halfOpen: 'Being tried again' } as const;
 

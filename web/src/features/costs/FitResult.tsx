@@ -1,12 +1,13 @@
 import type { Card } from '@ostrakon/core';
-import { lazy, Suspense, useMemo } from 'react';
+import { Suspense, useMemo } from 'react';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { later } from '../../ui/later.ts';
 import { resultWords } from '../../words/resultWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { byWeightAlone, fitPoints, type MeasuredOrder, type Outcome, outcomeOf } from './fitting.ts';
 
-const FitChart = lazy(async () => ({ default: (await import('./FitChart.tsx')).FitChart }));
+const FitChart = later(() => import('./FitChart.tsx'), 'FitChart');
 
 /** What a card says, tier by tier. */
 function Tiers({ card, name }: { card: Card; name: string }) {

@@ -1,9 +1,10 @@
 import type { Product } from '@ostrakon/core';
 import { Search, Undo2 } from 'lucide-react';
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { later } from '../../ui/later.ts';
 import { Select } from '../../ui/Select.tsx';
 import { useFormat } from '../../words/useWords.ts';
 import { AddProductDialog } from './AddProductDialog.tsx';
@@ -14,7 +15,7 @@ import { sortKey } from './goodsColumns.ts';
 import { filterGoods, type GoodsFilter, type Lack, lacksSize, lacksWeight, NO_FILTER, type Sort, sortGoods } from './goodsFilter.ts';
 import { useGoods } from './useGoods.ts';
 
-const ImportDialog = lazy(async () => ({ default: (await import('./ImportDialog.tsx')).ImportDialog }));
+const ImportDialog = later(() => import('./ImportDialog.tsx'), 'ImportDialog');
 
 function Filters({
   products,

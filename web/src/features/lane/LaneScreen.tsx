@@ -1,11 +1,12 @@
 import { laneOf } from '@ostrakon/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { CardsFileMenu } from '../../cards/CardsFileMenu.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Lost } from '../../ui/Lost.tsx';
+import { later } from '../../ui/later.ts';
 import { toast } from '../../ui/toast.ts';
 import { laneSentence } from '../../words/laneSentence.ts';
 import { useFormat } from '../../words/useWords.ts';
@@ -18,7 +19,7 @@ import { LimitsEditor } from './LimitsEditor.tsx';
 import { TransitEditor } from './TransitEditor.tsx';
 import { useLane } from './useLane.ts';
 
-const StepChart = lazy(async () => ({ default: (await import('./StepChart.tsx')).StepChart }));
+const StepChart = later(() => import('./StepChart.tsx'), 'StepChart');
 
 function Sentence() {
   const { lane, service } = useLane();

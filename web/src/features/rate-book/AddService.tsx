@@ -1,8 +1,9 @@
 import { Plus } from 'lucide-react';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { SignButton } from '../../ui/Button.tsx';
+import { later } from '../../ui/later.ts';
 
-const ServiceDialog = lazy(async () => ({ default: (await import('./ServiceDialog.tsx')).ServiceDialog }));
+const ServiceDialog = later(() => import('./ServiceDialog.tsx'), 'ServiceDialog');
 
 export function AddService() {
   const [open, setOpen] = useState(false);

@@ -1,16 +1,17 @@
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
 import { useSearchParams } from 'react-router';
 import { CardsFileMenu } from '../../cards/CardsFileMenu.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { useChanges } from '../../draft/useChanges.ts';
+import { later } from '../../ui/later.ts';
 import { Segments } from '../../ui/Segments.tsx';
 import { useFormat } from '../../words/useWords.ts';
 import { Sheet } from './Sheet.tsx';
 import type { Face } from './sheetCell.ts';
 
-const DateFindings = lazy(async () => ({ default: (await import('../../calendars/DateFindings.tsx')).DateFindings }));
-const CostFindings = lazy(async () => ({ default: (await import('./CostFindings.tsx')).CostFindings }));
-const FirstSteps = lazy(async () => ({ default: (await import('./FirstSteps.tsx')).FirstSteps }));
+const DateFindings = later(() => import('../../calendars/DateFindings.tsx'), 'DateFindings');
+const CostFindings = later(() => import('./CostFindings.tsx'), 'CostFindings');
+const FirstSteps = later(() => import('./FirstSteps.tsx'), 'FirstSteps');
 
 /** The whole rate book at once: near to far down the side, services across. */
 export function RateBookScreen() {

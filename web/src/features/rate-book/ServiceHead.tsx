@@ -1,8 +1,9 @@
 import type { Service } from '@ostrakon/core';
 import { ChevronDown } from 'lucide-react';
-import { lazy, memo, Suspense, useState } from 'react';
+import { memo, Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useDraftSession } from '../../draft/DraftProvider.tsx';
+import { later } from '../../ui/later.ts';
 import { Menu, type MenuGroup } from '../../ui/Menu.tsx';
 import { newId } from '../../ui/newId.ts';
 import { RenameField } from '../../ui/RenameField.tsx';
@@ -60,7 +61,7 @@ function useServiceMenu(service: Service, open: (mode: 'renaming' | 'details') =
   };
 }
 
-const ServiceDialog = lazy(async () => ({ default: (await import('./ServiceDialog.tsx')).ServiceDialog }));
+const ServiceDialog = later(() => import('./ServiceDialog.tsx'), 'ServiceDialog');
 
 /** A service at the head of its column: drag it, or open its menu. */
 export const ServiceHead = memo(function ServiceHead({ service, at, tabIndex }: ServiceHeadProps) {

@@ -1,8 +1,9 @@
 import { prepareCart, quoteZone } from '@ostrakon/core';
-import { lazy, Suspense, useMemo } from 'react';
+import { Suspense, useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { heardAnswers, useWanted } from '../../carriers/heardAnswers.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
+import { later } from '../../ui/later.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
 import { AddService } from './AddService.tsx';
 import { AddZone } from './AddZone.tsx';
@@ -14,7 +15,7 @@ import { useLiveAnswers } from './useLiveAnswers.ts';
 import { useSheetKeys } from './useSheetKeys.ts';
 import { ZoneRow } from './ZoneRow.tsx';
 
-const LanesBar = lazy(async () => ({ default: (await import('./LanesBar.tsx')).LanesBar }));
+const LanesBar = later(() => import('./LanesBar.tsx'), 'LanesBar');
 
 export function Sheet({ face }: { face: Face }) {
   const { book } = useDraft();

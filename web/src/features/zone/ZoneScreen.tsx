@@ -1,10 +1,11 @@
 import type { Place } from '@ostrakon/core';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { PostalRules } from '../../places/PostalRules.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Lost } from '../../ui/Lost.tsx';
+import { later } from '../../ui/later.ts';
 import { RenameField } from '../../ui/RenameField.tsx';
 import { readPercent } from '../../ui/readers.ts';
 import { TypedField } from '../../ui/TypedField.tsx';
@@ -14,7 +15,7 @@ import { CircleForm } from './CircleForm.tsx';
 import { PlaceSearch } from './PlaceSearch.tsx';
 import { PlaceTable } from './PlaceTable.tsx';
 
-const ZoneMapPanel = lazy(async () => ({ default: (await import('./ZoneMapPanel.tsx')).ZoneMapPanel }));
+const ZoneMapPanel = later(() => import('./ZoneMapPanel.tsx'), 'ZoneMapPanel');
 
 /** A zone: its name and its places. */
 export function ZoneScreen() {
