@@ -118,7 +118,12 @@ function afterCommand({ book, past }: Point, id: string, command: Command, next:
 /** Back to the stop before, or forward to the one after; where it is not known here, the draft stays as it is until the server says. */
 function turned(from: Point, way: 'undo' | 'redo'): { turns: string | null; after: Point } {
   const stop = way === 'undo' ? from.past : from.future;
-  if (stop === null) return { turns: null, after: { ...from, past: null, future: null } };
+  if (stop === null) {
+    // What was turned can be turned back; whether there is more behind it only the server knows.
+    const name = from.history[way];
+    const history = way === 'undo' ? { undo: from.history.undo, redo: name } : { undo: name, redo: from.history.redo };
+    return { turns: null, after: { book: from.book, history, past: null, future: null } };
+  }
   const back: Stop = { book: from.book, step: stop.step, name: stop.name, next: way === 'undo' ? from.future : from.past };
   const [past, future] = way === 'undo' ? [stop.next, back] : [back, stop.next];
   // Beyond what is known here nobody can say yet whether there is more: the present ends stand until the server has answered.

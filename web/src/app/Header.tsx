@@ -1,7 +1,7 @@
 import clsx from 'clsx';
 import { Redo2, Undo2 } from 'lucide-react';
 import { Link, NavLink } from 'react-router';
-import { useDraft, useDraftSession } from '../draft/DraftProvider.tsx';
+import { useDraft, useDraftSession, useSaving } from '../draft/DraftProvider.tsx';
 import type { SaveState } from '../draft/draftSession.ts';
 import { useChanges } from '../draft/useChanges.ts';
 import { Button } from '../ui/Button.tsx';
@@ -30,7 +30,7 @@ const nav = ({ isActive }: { isActive: boolean }) =>
 
 function Steps() {
   const session = useDraftSession();
-  const { history } = useDraft();
+  const { history } = useSaving();
   const dark =
     'size-8 inline-grid place-items-center rounded-md border border-ash text-slip hover:bg-ash/40 disabled:opacity-40 disabled:hover:bg-transparent';
   const undo = history.undo === null ? 'Nothing to undo' : `Undo ${commandWords(history.undo)} (Ctrl Z)`;
@@ -70,7 +70,8 @@ function PublishLink() {
 }
 
 export function Header({ onFind }: { onFind: () => void }) {
-  const { book, save } = useDraft();
+  const { book } = useDraft();
+  const { save } = useSaving();
   return (
     <header>
       <div className="flex h-[46px] items-center gap-2 min-[1200px]:gap-4 bg-ink px-4 text-slip">

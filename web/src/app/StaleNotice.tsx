@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useDraft, useDraftSession } from '../draft/DraftProvider.tsx';
+import { useDraftSession, useSaving } from '../draft/DraftProvider.tsx';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/toast.ts';
 
@@ -7,7 +7,7 @@ import { toast } from '../ui/toast.ts';
 export function StaleNotice() {
   const session = useDraftSession();
   const client = useQueryClient();
-  const { save } = useDraft();
+  const { save } = useSaving();
   if (save.tag !== 'stale') return null;
   const take = (mine: 'again' | 'drop') =>
     session

@@ -82,7 +82,14 @@ export function useDraftSession(): DraftSession {
   return session;
 }
 
-export function useDraft(): DraftSnapshot {
+/** The draft as it is shown. What reads no more than this is drawn anew when it changes, and not when it has been saved. */
+export function useDraft(): Pick<DraftSnapshot, 'book'> {
+  const session = useDraftSession();
+  return useSyncExternalStore(session.subscribe, session.getShown);
+}
+
+/** How the draft stands to the one on the server, and what can be undone. */
+export function useSaving(): Omit<DraftSnapshot, 'book'> {
   const session = useDraftSession();
   return useSyncExternalStore(session.subscribe, session.getSnapshot);
 }

@@ -79,6 +79,7 @@ export class DraftSession {
   #queue: DraftQueue;
   #preview: Command | null = null;
   #snapshot: DraftSnapshot;
+  #shown: Pick<DraftSnapshot, 'book'>;
   /** Waits for an answer while a request is under way, and otherwise for the next try. */
   #timer: ReturnType<typeof setTimeout> | undefined;
   #request: AbortController | undefined;
@@ -98,6 +99,7 @@ export class DraftSession {
     const { queue, dropped } = restored(state, left);
     this.#queue = queue;
     this.#snapshot = this.#view();
+    this.#shown = { book: this.#snapshot.book };
     for (const { detail } of dropped) events.refused(detail);
   }
 
@@ -107,6 +109,9 @@ export class DraftSession {
   };
 
   getSnapshot = (): DraftSnapshot => this.#snapshot;
+
+  /** The same object as long as the book is the same. */
+  getShown = (): Pick<DraftSnapshot, 'book'> => this.#shown;
 
   get lineage(): string {
     return this.#lineage;
@@ -256,6 +261,7 @@ export class DraftSession {
 
   #tell(): void {
     this.#snapshot = this.#view();
+    if (this.#shown.book !== this.#snapshot.book) this.#shown = { book: this.#snapshot.book };
     for (const listener of this.#listeners) listener();
   }
 }

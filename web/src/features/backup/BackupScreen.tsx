@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { type ReactNode, useId, useState } from 'react';
-import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { useDraft, useDraftSession, useSaving } from '../../draft/DraftProvider.tsx';
 import { ApiProblem } from '../../draft/draftApi.ts';
 import { Button } from '../../ui/Button.tsx';
 import { downloadBlob } from '../../ui/download.ts';
@@ -150,7 +150,7 @@ function Kept({ onReplaced }: { onReplaced: () => void }) {
 
 /** Backup, and the whole shop in one file. */
 export function BackupScreen() {
-  const { save } = useDraft();
+  const { save } = useSaving();
   const session = useDraftSession();
   // Nothing of this page speaks of the shop that is there now.
   const again = () => window.location.reload();

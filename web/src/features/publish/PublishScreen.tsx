@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
-import { useDraft } from '../../draft/DraftProvider.tsx';
+import { useDraft, useSaving } from '../../draft/DraftProvider.tsx';
 import { ApiProblem, api } from '../../draft/draftApi.ts';
 import { queries } from '../../draft/queries.ts';
 import { type Changes, useChanges } from '../../draft/useChanges.ts';
@@ -39,7 +39,8 @@ function ChangeList({ changes }: { changes: Changes }) {
 /** What changed since the live edition, in words, and the button that makes it live. */
 export function PublishScreen() {
   const changes = useChanges();
-  const { book, revision, save } = useDraft();
+  const { book } = useDraft();
+  const { revision, save } = useSaving();
   const client = useQueryClient();
   const format = useFormat();
   const noteId = useId();

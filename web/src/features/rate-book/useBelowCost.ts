@@ -1,16 +1,26 @@
-import type { BelowCost } from '@ostrakon/core';
+import type { BelowCost, RateBook } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
 import { useBench } from '../../bench/BenchProvider.tsx';
-import { useDraft } from '../../draft/DraftProvider.tsx';
+
+const numbers = new WeakMap<RateBook, number>();
+let last = 0;
+
+/** A number for a book, so that what was worked out for it can be found again. */
+function numberOf(book: RateBook): number {
+  const known = numbers.get(book);
+  if (known !== undefined) return known;
+  last += 1;
+  numbers.set(book, last);
+  return last;
+}
 
 /** Lanes that sell below cost by the latest survey, the greatest loss first; worked out away from what the page needs first. */
 export function useBelowCost(wanted: boolean): readonly BelowCost[] | undefined {
-  const { revision } = useDraft();
-  const { compiled } = useBench();
+  const { book } = useBench().compiled;
   const { data } = useQuery({
-    queryKey: ['below-cost', revision],
-    queryFn: async ({ signal }) => (await import('../../carriers/lanesBelowCost.ts')).lanesBelowCost(compiled.book, signal),
-    enabled: wanted && compiled.book.services.some(({ carriage }) => carriage !== null),
+    queryKey: ['below-cost', numberOf(book)],
+    queryFn: async ({ signal }) => (await import('../../carriers/lanesBelowCost.ts')).lanesBelowCost(book, signal),
+    enabled: wanted && book.services.some(({ carriage }) => carriage !== null),
     // Another survey may have been made meanwhile.
     staleTime: 2000,
     placeholderData: (previous) => previous,
