@@ -134,3 +134,13 @@ test('the description for programs is OpenAPI 3.1, and the service answers as it
     expect(fits({ ...body, rates: 'x', services: 'x', tracking: 1, closed: 'x' })).toBe(false);
   }
 });
+
+test('forms of other sites set no faults here', async () => {
+  const set = () => request(app).post('/gannet-air/practice/fault').type('form').set('Host', '127.0.0.1:4311');
+  await set().set('Origin', 'http://elsewhere.example').send('fault=down&delay=0').expect(403);
+  await set().set('Origin', 'null').send('fault=down&delay=0').expect(403);
+  await set().set('Sec-Fetch-Site', 'cross-site').send('fault=down&delay=0').expect(403);
+  await rates().expect(200);
+  await set().set('Origin', 'http://127.0.0.1:4311').send('fault=down&delay=0').expect(303);
+  await expect(rates()).rejects.toThrow('socket hang up');
+});

@@ -20,6 +20,15 @@ const problem: ErrorRequestHandler = (error, _req, res, _next) => {
     .json({ title: status < 500 ? String(error.message) : 'Something failed here', status });
 };
 
+/** Pages of other sites, opened in the same browser, set no faults and begin no services here. */
+const ownFormsOnly: express.RequestHandler = ({ method, headers: { origin, host, ...headers } }, _res, next) => {
+  const foreign = origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== host);
+  if (method !== 'GET' && method !== 'HEAD' && (foreign || headers['sec-fetch-site'] === 'cross-site')) {
+    throw new Refused(403, 'Forms of other sites are not taken.');
+  }
+  next();
+};
+
 /** The stand-in carriers: rates, labels and tracking as a carrier's own service would give them, and faults on demand. */
 export function createCarriers(now: () => number = Date.now): Express {
   const desks = new Map(CARRIERS.map((tariff) => [tariff.id, new CarrierDesk(tariff, now)]));
@@ -31,6 +40,7 @@ export function createCarriers(now: () => number = Date.now): Express {
   };
   const app = express();
   app.disable('x-powered-by');
+  app.use(ownFormsOnly);
   app.use(express.json({ limit: '1mb' }), express.urlencoded({ extended: false }));
   app.get('/', (_req, res) => void res.type('html').send(frontPage()));
   app.get('/openapi.json', (_req, res) => void res.json(openApi));
