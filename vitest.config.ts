@@ -1,10 +1,13 @@
+import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
+
+const lawsSeed = fileURLToPath(new URL('./vitest.laws.ts', import.meta.url));
 
 // One project a workspace; core is read from its source, so that a test never sees an old build.
 const project = (name: string) => ({
   resolve: { conditions: ['ostrakon-source'] },
   ssr: { resolve: { conditions: ['ostrakon-source'] } },
-  test: { name, root: name, include: ['src/**/*.test.ts'], environment: 'node' as const, testTimeout: 60_000 },
+  test: { name, root: name, include: ['src/**/*.test.ts'], environment: 'node' as const, testTimeout: 60_000, setupFiles: [lawsSeed] },
 });
 
 export default defineConfig({

@@ -2,6 +2,7 @@ import { rmSync } from 'node:fs';
 import {
   answered,
   applyCommand,
+  applyPatch,
   type Command,
   canonicalJson,
   type DraftQueue,
@@ -75,7 +76,7 @@ class World {
     await world.restart();
     await world.store.run(...firstLane);
     for (let tab = 0; tab < 2; tab += 1) world.pages.push({ queue: queueOf(await world.store.state()), requests: [], answers: [] });
-    await world.note();
+    world.note(world.store.current.revision, world.store.current.book);
     return world;
   }
 
@@ -83,8 +84,8 @@ class World {
     this.store = await DraftStore.open(database, () => NOW);
   }
 
-  async note(): Promise<void> {
-    const { revision, book } = await this.store.state();
+  /** What the draft is at a revision; it never becomes something else. */
+  note(revision: number, book: RateBook): void {
     const before = this.books.get(revision);
     if (before) expect(canonicalJson(book)).toBe(canonicalJson(before));
     this.books.set(revision, book);
@@ -111,15 +112,19 @@ class World {
 
   /** The request reaches the server, which answers; steps are noted as they lie on disk. */
   async reach(page: Page, attempt: number, request: StepsRequest): Promise<TryAnswer> {
-    const known = await database.read.countBy(
-      DraftStepEntity,
-      request.steps.map(({ id }) => ({ step: id })),
-    );
-    met.repeated += known;
+    const known = new Set<string>();
+    for (const { id } of request.steps) if (await database.read.existsBy(DraftStepEntity, { step: id })) known.add(id);
+    met.repeated += known.size;
+    let { book } = this.store.current;
     const answer = forPage(await this.store.take(request));
+    for (const { id, revision, patch } of answer.steps) {
+      if (known.has(id)) continue;
+      book = applyPatch(book, patch);
+      this.note(revision, book);
+    }
+    this.note(this.store.current.revision, this.store.current.book);
     if (answer.refused?.code === 'stale-revision') met.overtaken += 1;
     page.answers.push({ attempt, answer });
-    await this.note();
     return answer;
   }
 

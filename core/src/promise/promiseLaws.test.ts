@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import type { RateBook, Service } from '../rate-book/rateBook.ts';
 import { type AnyTimetable, AUTUMN, anyTimetable } from '../testing/anyTimetable.ts';
+import { Met } from '../testing/met.ts';
 import { instantToMs } from '../time/calendar.ts';
 import type { ClosedDays } from '../time/closedDays.ts';
 import { fromDay, toDay } from '../time/plainDate.ts';
@@ -22,6 +23,7 @@ function timetable({ book, goods }: AnyTimetable, id: (typeof KINDS)[number]): T
 }
 
 test('a later order never arrives earlier, nothing arrives before it is ordered, and until the moment to order before the promise stays', () => {
+  const met = new Met();
   fc.assert(
     fc.property(anyTimetable, kind, moment, fc.integer({ min: 1, max: 6000 }), (any, id, at, minutes) => {
       const one = timetable(any, id);
@@ -30,6 +32,7 @@ test('a later order never arrives earlier, nothing arrives before it is ordered,
         expect(later).toBeNull();
         return;
       }
+      met.note(`${id} later`, later !== null);
       if (later) expect([later.first >= now.first, later.last >= now.last, later.first <= later.last]).toEqual([true, true, true]);
       const ordered = now.chain[0]!;
       expect(ordered.code === 'ordered' && now.first >= ordered.date).toBe(true);
@@ -42,6 +45,7 @@ test('a later order never arrives earlier, nothing arrives before it is ordered,
     }),
     { numRuns: 300 },
   );
+  met.enough(20, ...KINDS.map((each) => `${each} later`));
 });
 
 function shut(book: RateBook, date: string): RateBook {
@@ -63,31 +67,38 @@ function shut(book: RateBook, date: string): RateBook {
 }
 
 test('adding a closed day never brings a promise forward, nor a last order back', () => {
+  const met = new Met();
   fc.assert(
     fc.property(anyTimetable, kind, moment, fc.nat(20), (any, id, at, after) => {
       const date = fromDay(localAt(at, 'UTC').day + after);
       const [before, shutToo] = [timetable(any, id), timetable({ ...any, book: shut(any.book, date) }, id)];
       const [was, is] = [before.promiseAt(at), shutToo.promiseAt(at)];
+      met.note('later for it', was !== null && is !== null && is.last > was.last);
       if (was && is) expect([is.first >= was.first, is.last >= was.last]).toEqual([true, true]);
       const day = toDay(date) + 5;
       const [wasLast, isLast] = [before.lastOrderFor(day), shutToo.lastOrderFor(day)];
+      met.note('last order', isLast !== null);
       if (isLast !== null) expect(wasLast).toBeGreaterThanOrEqual(isLast);
     }),
     { numRuns: 300 },
   );
+  met.enough(10, 'later for it', 'last order');
 });
 
 test('the last order for a day arrives by then, and an order at that moment does not', () => {
+  const met = new Met();
   fc.assert(
     fc.property(anyTimetable, kind, fc.nat(70), (any, id, after) => {
       const one = timetable(any, id);
       const day = AUTUMN + 10 + after;
       const last = one.lastOrderFor(day);
       if (last === null) return;
+      met.note(id);
       const [inTime, tooLate] = [one.promiseAt(last - MINUTE), one.promiseAt(last)];
       expect(inTime && inTime.last <= fromDay(day)).toBe(true);
       expect(tooLate === null || tooLate.last > fromDay(day)).toBe(true);
     }),
     { numRuns: 300 },
   );
+  met.enough(10, ...KINDS);
 });

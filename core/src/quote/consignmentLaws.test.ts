@@ -5,6 +5,7 @@ import { MEASURES } from '../measures/measure.ts';
 import { SAMPLE_CARTON } from '../packing/packaging.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
 import { amount, byWeight, canada, flat, lane, location, refer } from '../testing/bookOf.ts';
+import { Met } from '../testing/met.ts';
 import { compile } from './compile.ts';
 import { measureCart } from './measureCart.ts';
 import { quote } from './quote.ts';
@@ -42,6 +43,11 @@ const book = RateBook.parse({
   packing: { packaging: [{ ...SAMPLE_CARTON, id: 'box' }], usual: 'box', volume: { divisor: 5000, per: 'cm3PerKg', roundUpTo: '0.5 kg' } },
 });
 const compiled = compile(book);
+/** The same, but goods in no named group leave from nowhere. */
+const stranding = compile({
+  ...book,
+  locations: book.locations.map((place) => ({ ...place, ships: place.ships && { ...place.ships, others: false } })),
+});
 
 const side = fc.integer({ min: 1, max: 45 });
 const line: fc.Arbitrary<CartLine> = fc
@@ -107,24 +113,32 @@ test('every line that is delivered is in one consignment, every piece in one par
 });
 
 test('an option of the whole is an option of every part, at the sum of their prices; goods nobody ships have no option', () => {
+  const met = new Met();
   fc.assert(
-    fc.property(request, (cart) => {
-      const answer = quote(compiled, cart);
+    fc.property(request, fc.boolean(), (cart, strands) => {
+      const held = strands ? stranding : compiled;
+      const answer = quote(held, cart);
       fc.pre(answer.consignments.length > 0);
       for (const offer of answer.options) {
         const parts = answer.consignments.map(({ options }) => options.find(({ service }) => service === offer.service));
         expect(parts.every((part) => part !== undefined)).toBe(true);
         if (offer.status !== 'priced') continue;
+        met.note('priced, of several parts', parts.length > 1);
         expect(offer.price).toBe(parts.reduce((sum, part) => sum + (part?.status === 'priced' ? part.price : Number.NaN), 0));
         expect(offer.ledger.reduce((sum, row) => sum + row.amount, 0)).toBe(offer.price);
       }
       expect(answer.options.length + answer.withheld.length).toBe(book.services.length);
-      for (const { shippable, options } of answer.consignments) if (!shippable) expect(options).toEqual([]);
+      for (const { shippable, options } of answer.consignments) {
+        if (shippable) continue;
+        met.note('shipped by nobody');
+        expect(options).toEqual([]);
+      }
       expect(answer.message === undefined).toBe(
         answer.options.length > 0 || answer.consignments.every(({ options }) => options.length > 0),
       );
-      expect(JSON.stringify(quote(compile({ ...book }), cart))).toBe(JSON.stringify(answer));
+      expect(JSON.stringify(quote(compile({ ...held.book }), cart))).toBe(JSON.stringify(answer));
     }),
     { numRuns: 300 },
   );
+  met.enough(10, 'priced, of several parts', 'shipped by nobody');
 });
