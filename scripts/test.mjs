@@ -54,5 +54,17 @@ if (sound.at(-1)) {
   count(browser && (stats?.expected ?? 0) > 0, stats?.expected ?? 0, (stats?.unexpected ?? 0) + (stats?.flaky ?? 0));
 }
 
+/** How much of the code is tests, by lines; generated files count as neither. */
+function shareOfTests() {
+  const listed = spawnSync('git', ['ls-files', '*.ts', '*.tsx', '*.mjs', '*.css'], { cwd: root, encoding: 'utf8' }).stdout ?? '';
+  const files = listed.split('\n').filter((file) => file !== '' && !file.includes('.generated.'));
+  const lines = (some) => some.reduce((sum, file) => sum + readFileSync(join(root, file), 'utf8').split('\n').length, 0);
+  const tests = files.filter((file) => /\.(test|spec)\.|^e2e\/|\/testing\/|\/test[A-Z]\w*\.ts$/.test(file));
+  const [all, of] = [lines(files), lines(tests)];
+  return all === 0 ? null : `Tests are ${of} of ${all} lines of code (${((100 * of) / all).toFixed(1)} %).`;
+}
+
+const share = shareOfTests();
+if (share !== null) console.log(`\n${share}`);
 console.log(`\n${totals.passed} passed, ${totals.failed} failed`);
 process.exit(totals.failed === 0 ? 0 : 1);
