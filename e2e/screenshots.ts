@@ -60,7 +60,13 @@ try {
     await on.getByRole('link', { name: '1 parcel' }).click();
   });
   await shoot('served-places', `${demo.url}/shop/places`, trial('Brushes to Mexico'));
-  await shoot('sheet-live', `${demo.url}/book?face=live`, trial('School order at three addresses'));
+  await shoot('backup', `${demo.url}/shop/backup`, async (on) => {
+    await on.getByLabel('Passphrase for the account keys').fill('wet clay keeps its water');
+    const downloaded = on.waitForEvent('download');
+    await on.getByRole('button', { name: 'Make a backup' }).click();
+    await on.getByLabel('A backup, or a shop in one file').setInputFiles(await (await downloaded).path());
+    await on.getByRole('form', { name: 'What is in the file' }).waitFor();
+  });
   await shoot('carriers', `${demo.url}/shop/carriers`, trial('Studio restock'));
   await shoot('costs', `${demo.url}/costs`, async (on) => {
     await on.getByRole('button', { name: 'Ask the carriers…' }).click();

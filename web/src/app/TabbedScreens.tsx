@@ -6,7 +6,10 @@ import { NavLink, Outlet } from 'react-router';
 function TabbedScreens({ label, screens }: { label: string; screens: readonly (readonly [path: string, name: string])[] }) {
   return (
     <div className="flex h-full min-h-0 flex-col">
-      <nav aria-label={label} className="flex gap-1 border-line-strong border-b px-4 pt-2">
+      <nav
+        aria-label={label}
+        className="flex gap-1 border-line-strong border-b px-4 pt-2 max-[1100px]:gap-0 max-[1100px]:overflow-x-auto max-[1100px]:overflow-y-hidden"
+      >
         {screens.map(([to, name]) => (
           <NavLink
             key={to}
@@ -14,7 +17,7 @@ function TabbedScreens({ label, screens }: { label: string; screens: readonly (r
             end
             className={({ isActive }) =>
               clsx(
-                '-mb-px rounded-t-md border px-3 py-1.5 max-[1100px]:px-2',
+                '-mb-px rounded-t-md border px-3 py-1.5 whitespace-nowrap max-[1100px]:px-2 max-[1100px]:text-sm',
                 isActive ? 'border-line-strong border-b-slip bg-slip font-semibold' : 'border-transparent text-ash hover:text-ink',
               )
             }
