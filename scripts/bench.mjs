@@ -14,3 +14,4 @@ run(process.execPath, [...tsx, 'core/bench/places.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/dates.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/carriers.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'server/bench/carriers.ts'], { cwd: root });
+run(process.execPath, [...tsx, 'server/bench/edges.ts'], { cwd: root });

@@ -1,12 +1,17 @@
 import type { AddressInfo } from 'node:net';
 import { createCarriers } from './app.ts';
+import { readSettings } from './settings.ts';
 
-const port = Number(process.env.CARRIERS_PORT ?? 4311);
-const host = process.env.HOST ?? '127.0.0.1';
-if (!Number.isInteger(port) || port < 0 || port > 65_535) {
-  process.stderr.write(`CARRIERS_PORT must be a whole number from 0 to 65535, got "${process.env.CARRIERS_PORT}".\n`);
-  process.exit(1);
+function settingsOrEnd(): ReturnType<typeof readSettings> {
+  try {
+    return readSettings(process.env);
+  } catch (error) {
+    process.stderr.write(`${(error as Error).message}\n`);
+    return process.exit(1);
+  }
 }
+
+const { CARRIERS_PORT: port, HOST: host } = settingsOrEnd();
 const server = createCarriers().listen(port, host, (error) => {
   if (error) {
     process.stderr.write(`The carriers cannot listen on ${host}:${port}: ${error.message}. Set CARRIERS_PORT to a free port.\n`);

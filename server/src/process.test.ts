@@ -43,7 +43,8 @@ test('asked to end, it lets an import end, turns new requests away, and leaves t
     expect((await post(`${url}/api/products/imports/${id}/parts`, { put })).status).toBe(200);
   }
   const taken = post(`${url}/api/products/imports/${id}/taken`, {});
-  await new Promise((resolve) => setTimeout(resolve, 30));
+  // Answered after the request before it was taken in.
+  await fetch(`${url}/healthz`);
   server.child.kill('SIGTERM');
   // One key pressed in a terminal reaches a server twice; that is no second request.
   server.child.kill('SIGINT');
@@ -70,7 +71,7 @@ test('a second signal does not wait', async () => {
     body: new ReadableStream({ start: (controller) => controller.enqueue(new TextEncoder().encode('{')) }),
     duplex: 'half',
   } as RequestInit).catch(() => 'cut short');
-  await new Promise((resolve) => setTimeout(resolve, 200));
+  for (let at = 0; at < 3; at += 1) await fetch(`${url}/healthz`);
   server.child.kill('SIGTERM');
   const early = await Promise.race([server.ended, new Promise((resolve) => setTimeout(() => resolve('still there'), 600))]);
   expect(early).toBe('still there');

@@ -215,6 +215,16 @@ describe('through the server', () => {
     shop = { ...shop, ...shop.server.shop };
   });
 
+  test('of two that want to take its place at once one does', async () => {
+    await fill();
+    const bytes = await backup({});
+    const ids = [(await send(bytes)).id, (await send(bytes)).id];
+    const answers = await Promise.all(ids.map((id) => api().post(`/api/shop/files/${id}/taken`).send({})));
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 503]);
+    expect((await quote()).options).toMatchObject([{ price: 990 }]);
+    shop = { ...shop, ...shop.server.shop };
+  });
+
   test('a file that is called off, or was never sent, is not taken', async () => {
     const { id } = await send(await backup({}));
     await api().delete(`/api/shop/files/${id}`).expect(204);

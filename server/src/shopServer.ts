@@ -8,6 +8,7 @@ import { gatewayTo, type KnownCarrier } from './features/carriers/connections.ts
 import { SentFiles } from './features/shop-file/shopFiles.ts';
 import { Drain } from './http/drain.ts';
 import { problemHandler } from './http/problemHandler.ts';
+import { HttpProblem } from './http/problems.ts';
 import { openShop, type Shop } from './openShop.ts';
 import { DraftEntity } from './persistence/entities.ts';
 import { lockFolder } from './persistence/sqlite/folderLock.ts';
@@ -43,6 +44,7 @@ export class ShopServer {
   readonly app: Express;
   #opened: Opened;
   #lookEvery: number | undefined;
+  #replacing = false;
 
   private constructor(parts: ServerParts, unlock: () => void, opened: (server: ShopServer) => Opened) {
     this.#parts = parts;
@@ -121,6 +123,17 @@ export class ShopServer {
   }
 
   #replace = async (make: (folder: string) => Promise<void> | void): Promise<void> => {
+    if (this.#replacing)
+      throw new HttpProblem('shutting-down', 'Another shop is just taking the place of this one. Look again in a moment.');
+    this.#replacing = true;
+    try {
+      await this.#replaceBy(make);
+    } finally {
+      this.#replacing = false;
+    }
+  };
+
+  async #replaceBy(make: (folder: string) => Promise<void> | void): Promise<void> {
     const { folder, now } = this.#parts;
     const beside = newShopBeside(folder);
     await make(beside.folder);
@@ -140,7 +153,7 @@ export class ShopServer {
     } finally {
       this.#drain.open();
     }
-  };
+  }
 
   /** From now on asks carriers every so often, in milliseconds, which services they have. */
   watchServices(every: number): void {

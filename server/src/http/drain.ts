@@ -15,7 +15,7 @@ export class Drain {
   readonly count: RequestHandler = (_req, res, next) => {
     if (this.#closing) {
       res.set({ Connection: 'close', 'Retry-After': '5' });
-      throw new HttpProblem('shutting-down', 'The server is shutting down. Please try again in a moment.');
+      throw new HttpProblem('shutting-down', 'The server takes no requests just now. Please try again in a moment.');
     }
     this.#underWay += 1;
     res.once('close', () => {

@@ -17,7 +17,8 @@ async function sendUnsent(): Promise<readonly DraftStep[]> {
     const { steps, refused } = await api.send({ ...unsent, revision, steps: left.slice(0, MOST_STEPS) });
     left = left.slice(steps.length);
     revision = steps.at(-1)?.revision ?? revision;
-    if (refused === undefined) continue;
+    if (refused === undefined && steps.length > 0) continue;
+    if (refused === undefined) return left;
     const overtaken = refused.problem.code === 'stale-revision' || refused.problem.code === 'shop-replaced';
     return overtaken ? left : left.slice(1);
   }

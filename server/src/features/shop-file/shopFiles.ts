@@ -112,6 +112,9 @@ export function unpackKept(folder: string, id: string, into: string): void {
   if (existsSync(join(from, KEY_FILE))) copyFileSync(join(from, KEY_FILE), join(into, KEY_FILE));
 }
 
+/** Most files that wait at the same time; the oldest goes for a new one. */
+const MOST_SENT = 3;
+
 /** Files that were sent, each under a name of its own until it is taken or called off. */
 export class SentFiles {
   readonly #folder: string;
@@ -139,6 +142,8 @@ export class SentFiles {
     try {
       const contents = contentsOf(this.pathOf(id));
       this.#held.set(id, contents);
+      const [oldest] = this.#held.keys();
+      if (this.#held.size > MOST_SENT && oldest !== undefined) this.callOff(oldest);
       return contents;
     } catch (error) {
       this.callOff(id);
