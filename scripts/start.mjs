@@ -1,6 +1,6 @@
 // npm start, and npm run demo [-- --fresh]: installs what is missing, builds, and starts the server.
 import { spawn } from 'node:child_process';
-import { mkdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { installPackages, root, run } from './setup.mjs';
 
@@ -16,7 +16,18 @@ installPackages();
 run('npm', ['run', '--silent', 'build']);
 
 const data = resolve(process.env.OSTRAKON_DATA ?? join(root, '.ostrakon', demo ? 'demo' : 'shop'));
-if (fresh) for (const end of ['', '-wal', '-shm']) rmSync(join(data, `ostrakon.sqlite${end}`), { force: true });
+if (fresh && existsSync(data)) {
+  // Not under a server that is running on it.
+  const { lockFolder } = await import('../server/dist/persistence/sqlite/folderLock.js');
+  try {
+    const unlock = lockFolder(data);
+    for (const end of ['', '-wal', '-shm']) rmSync(join(data, `ostrakon.sqlite${end}`), { force: true });
+    unlock();
+  } catch (error) {
+    console.error(error.message);
+    process.exit(1);
+  }
+}
 const env = { ...process.env, OSTRAKON_DATA: data };
 if (demo) {
   mkdirSync(data, { recursive: true });
