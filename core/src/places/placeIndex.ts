@@ -155,7 +155,7 @@ function claimsOn(index: PlaceIndex, to: Destination): Claim[] {
   if (subdivision) found.push(...(index.regions.get(subdivision) ?? []));
   const lists = index.postal.get(to.country);
   if (to.postalCode !== undefined && lists) {
-    for (const hit of lookUpPostal(lists.lookup, to.postalCode)) {
+    for (const hit of lookUpPostal(lists.lookup, to.postalCode, to.country)) {
       const entry = lists.entries[hit.list];
       if (entry) found.push({ zone: entry.zone, place: entry.place, rank: postalRank(hit), rule: hit.line });
     }

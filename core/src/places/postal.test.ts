@@ -21,6 +21,9 @@ describe('one line', () => {
     ['1000-205', '1000205'],
     ['12345-6789', '123456789'],
     ['KY1-1001', 'KY11001'],
+    // One Canadian code: its halves are no two codes of one shape.
+    ['B3J-2K9', 'B3J2K9'],
+    ['1000-1999', '1000-1999'],
   ])('%s', (line, key) => {
     const read = readPostalRule(line);
     expect(read.ok && ruleKey(read.rule)).toBe(key);
@@ -30,7 +33,11 @@ describe('one line', () => {
     ['B3%', 'characters'],
     ['B*3', 'starInside'],
     ['*', 'empty'],
-    ['B3A-1B2', 'differentShapes'],
+    ['B3A - 1B2', 'differentShapes'],
+    ['10000 - 1099', 'differentShapes'],
+    ['10000-20', 'differentShapes'],
+    ['10000-9', 'differentShapes'],
+    ['B3%*', 'characters'],
     ['10999-10000', 'backwards'],
     ['1'.repeat(40), 'tooLong'],
   ])('%s is refused: %s', (line, problem) => {
@@ -39,7 +46,7 @@ describe('one line', () => {
 });
 
 describe('a list', () => {
-  const found = (rules: string, code: string) => lookUpPostal(postalLookup([rules]), code)[0]?.line;
+  const found = (rules: string, code: string) => lookUpPostal(postalLookup([rules]), code, 'CA')[0]?.line;
 
   test('the exact code, then the longest prefix, then the narrowest range', () => {
     const rules = 'B3A-B3S\nB3G-B3K\nB3*\nB3H*\nB3H 4R2';
@@ -56,6 +63,19 @@ describe('a list', () => {
     expect(found('1000-1999', '19991')).toBe('1000-1999');
   });
 
+  // USPS Publication 28 (from memory): the ZIP code, a hyphen, and four digits that add to it.
+  test('a five-digit code of the United States holds with four more, unless a line names all nine; nowhere else', () => {
+    const at = (rules: string, postalCode: string, country = 'US') =>
+      findZone(indexPlaces([[{ kind: 'postal', country, rules }]]), { country, postalCode })?.rule;
+    expect(at('10001', '10001-1234')).toBe('10001');
+    expect(at('10001\n10001-1234', '10001-1234')).toBe('10001-1234');
+    expect(at('10001\n10001-1234', '10001-1235')).toBe('10001');
+    expect(at('10000-10999', '10001-1234')).toBe('10000-10999');
+    expect(at('10002', '10001-1234')).toBeUndefined();
+    expect(at('10001', '10001123')).toBeUndefined();
+    expect(at('10001', '100011234', 'DE')).toBeUndefined();
+  });
+
   test('a look-up agrees with a plain scan, on every edge of nested and overlapping ranges', () => {
     const range = fc
       .tuple(fc.integer({ min: 0, max: 990 }), fc.integer({ min: 0, max: 9 }))
@@ -67,7 +87,7 @@ describe('a list', () => {
         for (const value of ranges.flatMap(([from, upTo]) => [from - 1, from, upTo, upTo + 1])) {
           if (value < 0 || value > 999) continue;
           const widths = ranges.filter(([from, upTo]) => from <= value && value <= upTo).map(([from, upTo]) => upTo - from);
-          const hits = lookUpPostal(postalLookup([rules]), code(value));
+          const hits = lookUpPostal(postalLookup([rules]), code(value), 'CA');
           expect(hits.map((hit) => hit.kind === 'range' && hit.width).sort()).toEqual(widths.sort());
         }
       }),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { CountryCode } from './countries.ts';
-import { type PostalRule, type PostalRuleProblem, readPostalRule, ruleKey } from './postalRule.ts';
+import { CUT_SHORT, type PostalRule, type PostalRuleProblem, readPostalRule, ruleKey } from './postalRule.ts';
 import { isPostalShape } from './postalShape.ts';
 
 /** The most lines one list takes. */
@@ -63,7 +63,8 @@ export const PostalRules = z
       context.addIssue({ code: 'custom', message: `A list has at most ${MOST_POSTAL_LINES} lines`, input: lines.length });
       return;
     }
-    const at = lines.findIndex((line) => !readPostalRule(line).ok);
+    // Books of before may hold a range cut short, which was read as a code that is none: it goes on holding nothing.
+    const at = lines.findIndex((line) => !readPostalRule(line).ok && !CUT_SHORT.test(line.trim()));
     if (at >= 0) {
       context.addIssue({
         code: 'custom',

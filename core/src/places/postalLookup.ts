@@ -108,11 +108,19 @@ function holding(ranges: readonly Range[], order: number, found: PostalHit[]): v
   }
 }
 
-/** Every rule that holds a code: exact codes first, then prefixes from the longest on, then ranges. */
-export function lookUpPostal(lookup: PostalLookup, postalCode: string): PostalHit[] {
+/** Nine digits of a ZIP+4 code: the first five are the code, the others an addition to it (USPS Publication 28, from memory). */
+const ZIP_AND_FOUR = /^\d{9}$/;
+
+/** The lines of an exact code; in the United States those of the code without its addition where none names both. */
+function exactly({ codes }: PostalLookup, code: string, country: string): readonly Line[] {
+  return codes.get(code) ?? (country === 'US' && ZIP_AND_FOUR.test(code) ? codes.get(code.slice(0, 5)) : undefined) ?? [];
+}
+
+/** Every rule that holds a code of a country: exact codes first, then prefixes from the longest on, then ranges. */
+export function lookUpPostal(lookup: PostalLookup, postalCode: string, country: string): PostalHit[] {
   const code = normalizePostal(postalCode);
   const found: PostalHit[] = [];
-  for (const { list, line } of lookup.codes.get(code) ?? []) found.push({ kind: 'code', list, line });
+  for (const { list, line } of exactly(lookup, code, country)) found.push({ kind: 'code', list, line });
   for (const [length, alike] of lookup.prefixes) {
     if (length > code.length) continue;
     for (const { list, line } of alike.get(code.slice(0, length)) ?? []) found.push({ kind: 'prefix', list, line, length });

@@ -45,12 +45,15 @@ function readRange(from: string, upTo: string): ReadRule {
   return { ok: true, rule: { kind: 'range', from, upTo } };
 }
 
-/** Whether two halves around a hyphen are the ends of a range, and not one code that has a hyphen in it. */
+/** "10000-20": the end of a range written short, which could mean several things and is no code anywhere. */
+export const CUT_SHORT = /^\d{4,}-\d{1,2}$/;
+
+/** Whether two halves around a hyphen are, or are meant to be, the ends of a range, and not one code that has a hyphen in it. */
 function isRange(halves: readonly string[], line: string): boolean {
   if (halves.length !== 2) return false;
-  if (/\s[-–—]\s/.test(line) || /[–—]|\bto\b|\.\./.test(line)) return true;
+  if (/\s[-–—]\s/.test(line) || /[–—]|\bto\b|\.\./.test(line) || CUT_SHORT.test(line)) return true;
   const [from = '', upTo = ''] = halves;
-  return from.length === upTo.length;
+  return shapeOf(from) === shapeOf(upTo);
 }
 
 function readPrefix(text: string): ReadRule {
@@ -62,8 +65,8 @@ function readPrefix(text: string): ReadRule {
 }
 
 /**
- * Reads one line. A hyphen between two codes of one length is a range ("1000-1999"); other hyphens belong to the code
- * ("00-001", "12345-6789"). "B3A – B3S" and "B3A..B3S" are ranges, too.
+ * Reads one line. A hyphen between two codes of one length and shape is a range ("1000-1999"); other hyphens belong to the
+ * code ("00-001", "12345-6789", "B3J-2K9"). "B3A – B3S" and "B3A..B3S" are ranges, too.
  */
 export function readPostalRule(line: string): ReadRule {
   const text = line.trim();
