@@ -164,14 +164,35 @@ describe('price endings', () => {
       fc.property(fc.integer({ min: 1, max: 1e9 }), fc.constantFrom(2, 3), (price, digits) => {
         const unit = 10 ** digits;
         const nearest = (step: number) => new Big(price).div(step).round(0, Big.roundHalfUp).times(step).toNumber();
-        expect(withEnding(price, 'nearest05', digits)).toBe(nearest(unit / 20));
-        expect(withEnding(price, 'nearestWhole', digits)).toBe(nearest(unit));
+        // A price is never rounded to nothing.
+        expect(withEnding(price, 'nearest05', digits)).toBe(Math.max(unit / 20, nearest(unit / 20)));
+        expect(withEnding(price, 'nearestWhole', digits)).toBe(Math.max(unit, nearest(unit)));
         const up = withEnding(price, 'up99', digits);
         expect(up % unit).toBe(unit - unit / 100);
         expect(up - price).toBeGreaterThanOrEqual(0);
         expect(up - price).toBeLessThan(unit);
       }),
     );
+  });
+
+  test.each([
+    // Up to 4.99 would pass 4.00: down to 3.99.
+    [400, 'up99', 400, 399],
+    [399, 'up99', 400, 399],
+    [401, 'up99', 450, 399],
+    [401, 'up99', 499, 499],
+    [1234, 'nearestWhole', 1230, 1200],
+    [1260, 'nearestWhole', 1299, 1200],
+    [1260, 'nearestWhole', 1300, 1300],
+    [1203, 'nearest05', 1204, 1200],
+    // Nothing ends so below it: the price stays as it is.
+    [60, 'up99', 60, 60],
+    [40, 'nearestWhole', 40, 40],
+    // 0.40 to the nearest whole is 1.00, not nothing.
+    [40, 'nearestWhole', 1000, 100],
+    [2, 'nearest05', 1000, 5],
+  ] as const)('%i, %s, never more than %i: %i', (price, ending, most, expected) => {
+    expect(withEnding(price, ending, 2, most)).toBe(expected);
   });
 
   test('free stays free, and a currency without cents has nothing to end on', () => {

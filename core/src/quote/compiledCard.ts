@@ -192,11 +192,14 @@ export function compileCard(card: Card, rule: RoundingRule): CompiledCard {
   return { card, ...pricing(card, rule), floor: floor ?? 0, cap: cap ?? Infinity };
 }
 
+/** Whether a card says that a cart goes for nothing. Floors lift prices, and that is none. */
+export const saysFree = ({ resultAt }: CompiledCard, vector: MeasureVector): boolean => resultAt(vector)?.kind === 'free';
+
 /** The price of a card in minor units, or a code below 0. With `rows` it says how; without, it allocates nothing. */
 export function cardPrice(card: CompiledCard, vector: MeasureVector, rows: CardRows | null): number {
   const price = card.price(vector, rows);
   if (price < 0) return price;
-  if (price < card.floor) {
+  if (price < card.floor && !(price === 0 && saysFree(card, vector))) {
     rows?.push({ code: 'cardFloor', bound: card.floor, amount: card.floor - price });
     return card.floor;
   }

@@ -67,6 +67,16 @@ function chosenAllowances(lane: CompiledLane, shipment: Shipment, standing: Stan
   return together !== null && sumOf(combined) < best ? together : chosen;
 }
 
+/** The least of what the allowances that hold for a cart say it never pays more than, whichever of them is chosen. */
+export function neverMoreThan(lane: CompiledLane, shipment: Shipment, charges: number): number {
+  let most = Number.POSITIVE_INFINITY;
+  for (const rule of lane.allowances) {
+    if (rule.effect.kind !== 'atMost' || (rule.needs & ~shipment.occasion.known) !== 0 || !allowed(rule, shipment)) continue;
+    most = Math.min(most, rule.effect.amount + (rule.coversCharges ? 0 : charges));
+  }
+  return most;
+}
+
 /** What the allowances that apply leave of a price; minor units. */
 export function withAllowances(lane: CompiledLane, shipment: Shipment, standing: Standing, rows: LedgerRow[] | null): number {
   let held = standing;

@@ -5,11 +5,11 @@ import { findZone } from '../places/placeIndex.ts';
 import type { Id } from '../rate-book/naming.ts';
 import type { Mixing } from '../rate-book/rateBook.ts';
 import { holdsGroup } from '../rate-book/scope.ts';
-import { type CompiledCard, cardPrice } from './compiledCard.ts';
+import { type CompiledCard, cardPrice, saysFree } from './compiledCard.ts';
 import type { CompiledLane } from './compiledLane.ts';
 import { REFER, WITHHELD } from './compiledResult.ts';
 import { hasCoupon, onDate, withinLimits } from './compiledRules.ts';
-import { withAllowances } from './laneAllowances.ts';
+import { neverMoreThan, withAllowances } from './laneAllowances.ts';
 import { withCharges } from './laneCharges.ts';
 import { livePrice } from './livePrice.ts';
 import type { CardRow, LedgerRow } from './quoteTypes.ts';
@@ -142,13 +142,27 @@ export function taxOn(lane: Pick<CompiledLane, 'tax' | 'taxRate' | 'rule'>, pric
   return price - Number(divideRounded(BigInt(price) * 10_000n, BigInt(10_000 + lane.taxRate), lane.rule));
 }
 
-function finished(lane: CompiledLane, price: number, rows: LedgerRow[] | null): number {
-  const ended = withEnding(price, lane.ending, lane.digits);
+/** A price with its ending, which passes neither a cap nor a "never more than", and its tax. */
+function finished(lane: CompiledLane, shipment: Shipment, price: number, charges: number, rows: LedgerRow[] | null): number {
+  const freely = withEnding(price, lane.ending, lane.digits);
+  const ended = freely > price ? withEnding(price, lane.ending, lane.digits, mostFor(lane, shipment, charges)) : freely;
   if (rows !== null && ended !== price) rows.push({ code: 'ending', ending: lane.ending, amount: ended - price });
   if (lane.tax !== 'added') return ended;
   const tax = taxOn(lane, ended);
   if (rows !== null && tax > 0) rows.push({ code: 'tax', basisPoints: lane.taxRate, amount: tax });
   return ended + tax;
+}
+
+/** What a price may not pass: the lane's cap, its card's where nothing is added to it, and every "never more than" that holds for the cart. */
+function mostFor(lane: CompiledLane, shipment: Shipment, charges: number): number {
+  const alone = charges === 0 && lane.terms === null && shipment.own.length === 0 && partsOf(lane, shipment, false) === null;
+  return Math.min(lane.cap, alone ? lane.card.cap : Number.POSITIVE_INFINITY, neverMoreThan(lane, shipment, charges));
+}
+
+/** Whether the cards of the lane say that all of the cart goes for nothing. */
+function goesFree(lane: CompiledLane, shipment: Shipment): boolean {
+  const parts = partsOf(lane, shipment, pricesApart(lane, shipment)) ?? [{ group: null, vector: shipment.vector }];
+  return parts.every(({ group, vector }) => saysFree(cardFor(lane, group), vector));
 }
 
 function bounded(lane: CompiledLane, price: number, rows: LedgerRow[] | null): number {
@@ -168,11 +182,13 @@ export function priceWithin(lane: CompiledLane, shipment: Shipment, rows: Ledger
   const base = basePrice(lane, shipment, rows);
   if (base < 0) return base;
   const running = withCharges(lane, shipment, base, rows);
-  const total = bounded(lane, running, rows);
+  const free = base === 0 && lane.floor > 0 && goesFree(lane, shipment);
+  const total = free ? Math.min(running, lane.cap) : bounded(lane, running, rows);
+  if (free && total < running) rows?.push({ code: 'laneCap', bound: lane.cap, amount: total - running });
   // A floor raises, and a cap lowers, the base price before the charges.
-  if (total === 0 || lane.allowances.length === 0) return finished(lane, total, rows);
   const charges = Math.min(total, running - base);
-  return finished(lane, withAllowances(lane, shipment, { base: total - charges, charges }, rows), rows);
+  if (total === 0 || lane.allowances.length === 0) return finished(lane, shipment, total, charges, rows);
+  return finished(lane, shipment, withAllowances(lane, shipment, { base: total - charges, charges }, rows), charges, rows);
 }
 
 /** Whether another service stands in for a carrier that does not answer. */

@@ -1,6 +1,6 @@
 import { massToMicrograms } from '../measures/mass.ts';
 import { dimensionOf, type Measures, NO_MEASURES, UNKNOWN_DISTANCE } from '../measures/measure.ts';
-import { shareOf } from '../money/rounding.ts';
+import { type RoundingRule, shareOf } from '../money/rounding.ts';
 import { splitByWeights } from '../money/splitByWeights.ts';
 import { lengthPlusGirth, longestSide, sumOfSides } from '../packing/billable.ts';
 import { sidesOf } from '../packing/packaging.ts';
@@ -42,10 +42,10 @@ export interface MeasuredCart {
 export type CartToMeasure = Pick<QuoteRequest, 'lines' | 'discounts' | 'others'> & { readonly destination?: Destination };
 
 /** Money off a value, taken in order; never more than is left. */
-function discountOn(value: number, discounts: readonly Discount[]): number {
+function discountOn(value: number, discounts: readonly Discount[], rule: RoundingRule): number {
   let left = value;
   for (const discount of discounts) {
-    left -= Math.min(left, discount.kind === 'amount' ? discount.amount : shareOf(left, discount.basisPoints, 'halfUp'));
+    left -= Math.min(left, discount.kind === 'amount' ? discount.amount : shareOf(left, discount.basisPoints, rule));
   }
   return value - left;
 }
@@ -166,7 +166,7 @@ export function measureLines(
 export function measureCart(compiled: CompiledBook, cart: CartToMeasure): MeasuredCart {
   const valuesBefore = cart.lines.map((line) => line.unitPrice * line.quantity);
   const total = valuesBefore.reduce((sum, value) => sum + value, 0);
-  const off = total === 0 ? [] : splitByWeights(discountOn(total, cart.discounts), valuesBefore);
+  const off = total === 0 ? [] : splitByWeights(discountOn(total, cart.discounts, compiled.book.shop.pricing.rounding), valuesBefore);
   const lineValues = valuesBefore.map((value, at) => value - (off[at] ?? 0));
   const values = { valuesBefore, lineValues };
   const parts = new Map<string, { to: number; origin: Id | null; shippable: boolean; lines: number[] }>();

@@ -463,3 +463,59 @@ test('options in the owner’s order, the cheapest or the fastest first; unknown
   expect(by('cheapest')).toEqual(['slow', 'unknown', 'dear', 'ask']);
   expect(by('fastest')).toEqual(['dear', 'slow', 'unknown', 'ask']);
 });
+
+describe('free stays free, never more than means never', () => {
+  const tiers = byWeight([
+    ['1 kg', free],
+    ['5 kg', amount(300)],
+  ]);
+  const at = (shop: RateBook, weight: string) => price(shop, [{ weight }]);
+
+  test('a floor, of the card or after charges, lifts a price and not a tier that says free', () => {
+    const ofCard = book({ ...tiers, floor: 500 } as Card);
+    expect([at(ofCard, '1 kg'), at(ofCard, '2 kg')]).toEqual([0, 500]);
+    const ofLane = book(tiers, { lane: { floor: 500 } });
+    expect([at(ofLane, '1 kg'), at(ofLane, '2 kg')]).toEqual([0, 500]);
+    // What is charged on a free tier is charged, and not lifted either.
+    const charged = book(tiers, { lane: { floor: 500 }, charges: [charge('packing', perOrder(120))] });
+    expect([at(charged, '1 kg'), at(charged, '2 kg')]).toEqual([120, 500]);
+    // An amount of nothing is a price like another.
+    expect(at(book({ ...byWeight([['1 kg', amount(0)]]), floor: 500 } as Card), '1 kg')).toBe(500);
+  });
+
+  test('goods of two cards go free where both say so', () => {
+    const groups = [{ id: 'clay', name: 'Clay', mark: 'clay' as const, ...PLAIN_GROUP }];
+    const both = (card: Card) =>
+      book(tiers, { goodsGroups: groups, lane: { floor: 500, groupCards: [{ group: 'clay', card, kept: [] }] } });
+    const cart = [{ weight: '1 kg' }, { weight: '1 kg', group: 'clay' }];
+    expect(price(both(byWeight([['2 kg', free]])), cart)).toBe(0);
+    expect(price(both(byWeight([['2 kg', amount(0)]])), cart)).toBe(500);
+  });
+
+  test('an ending passes no cap and no "never more than"', () => {
+    const ending = (shop: RateBook): RateBook => ({ ...shop, shop: { ...shop.shop, pricing: { ...shop.shop.pricing, ending: 'up99' } } });
+    expect(price(ending(book(flat(400))), [{}])).toBe(499);
+    expect(price(ending(book(flat(900), { lane: { cap: 400 } })), [{}])).toBe(399);
+    const perItem: Card = { kind: 'firstAndFurther', measure: 'itemCount', first: 600, further: 150, floor: null, cap: 400 };
+    expect(price(ending(book(perItem)), [{}])).toBe(399);
+    // With a charge on top the card's cap is no bound of what is paid.
+    expect(price(ending(book(perItem, { charges: [charge('packing', perOrder(50))] })), [{}])).toBe(499);
+    const never = allowance('most', { kind: 'atMost', amount: 450 });
+    expect(price(ending(book(flat(900), { allowances: [never] })), [{}])).toBe(399);
+    // It holds where it takes nothing off, too: 4.20 would end at 4.99.
+    expect(price(ending(book(flat(420), { allowances: [never] })), [{}])).toBe(399);
+    const withCoupon = { ...never, coupons: ['CLAY'] };
+    expect(price(ending(book(flat(420), { allowances: [withCoupon] })), [{}])).toBe(499);
+  });
+
+  test('half-even, where chosen, holds for percentage discounts: 0.5 % of 1.00 is nothing, of 3.00 two cents', () => {
+    const value = (unitPrice: number, rounding: 'halfUp' | 'halfEven') => {
+      const shop = book(flat(500));
+      const rounded = { ...shop, shop: { ...shop.shop, pricing: { ...shop.shop.pricing, rounding } } };
+      return ask(rounded, [{ unitPrice }], { discounts: [{ kind: 'percent', basisPoints: 50 }] }).measures.valueAfterDiscounts;
+    };
+    expect([value(100, 'halfUp'), value(100, 'halfEven')]).toEqual([99, 100]);
+    expect([value(300, 'halfUp'), value(300, 'halfEven')]).toEqual([298, 298]);
+    expect([value(500, 'halfUp'), value(500, 'halfEven')]).toEqual([497, 498]);
+  });
+});
