@@ -54,7 +54,7 @@ test('offline the page goes on working; back online everything is saved, in few 
   const { revision, history } = await draftOf(page, shop.url);
   expect([revision, history.redo]).toEqual([10, 'setCard']);
   expect(requests).toBeLessThan(12);
-  await page.reload();
+  await page.goto(`${shop.url}/book/nova-scotia/ground`);
   await expect(page.getByLabel('Price of the tier 15 kg')).toHaveValue('20.00');
 });
 
@@ -220,12 +220,19 @@ test('stopped in the middle of an import the server ends it first; a second serv
 });
 
 test('every address of a page is one, and any other is told apart, by its status too', async ({ page, shop }) => {
+  await page.goto(`${shop.url}/nothing`);
+  await expect(page.getByText('No page is at this address.')).toBeVisible();
   for (const path of PAGES) {
     const address = path.replace(':zone', 'nova-scotia').replace(':service', 'ground');
     expect(isPage(address)).toBe(true);
-    expect((await page.goto(`${shop.url}${address}`))?.status(), address).toBe(200);
-    await expect(page.getByRole('heading', { level: 1 }).first(), address).toBeVisible();
+    expect((await page.request.get(`${shop.url}${address}`)).status(), address).toBe(200);
+    // As a link inside the page would, which takes a tenth of the time of a page opened anew.
+    await page.evaluate((to) => {
+      history.pushState(null, '', to);
+      dispatchEvent(new PopStateEvent('popstate'));
+    }, address);
     await expect(page.getByText('No page is at this address.'), address).toHaveCount(0);
+    await expect(page.getByRole('heading', { level: 1 }).first(), address).toBeVisible();
   }
   for (const address of ['/nothing', '/book/a/b/c', '/shop/nothing', '/index.php']) {
     expect((await page.goto(`${shop.url}${address}`))?.status(), address).toBe(404);

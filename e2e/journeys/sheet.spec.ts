@@ -38,6 +38,8 @@ test('zones and services dragged into another order', async ({ page, shop }) => 
     const box = await page.getByRole('columnheader', { name }).boundingBox();
     return [(box?.x ?? 0) + 40, (box?.y ?? 0) + 20];
   };
+  // What dragging takes is loaded after the sheet: ten zones and seven services.
+  await expect(page.locator('[draggable="true"]')).toHaveCount(17);
   await drag(await middle('Pallet freight'), await middle('Letter packet'));
   await expect
     .poll(() => services(page))

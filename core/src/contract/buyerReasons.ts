@@ -84,6 +84,7 @@ export function buyerReason(reason: Reason, shop: Shop): string | null {
       return 'Not available at the moment.';
     case 'noLane':
     case 'noZone':
+    case 'nothingToDeliver':
       return null;
   }
 }

@@ -4,7 +4,8 @@ import type { Card } from '../rate-book/card.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
 import { amount, bookOf, byValue, byWeight, canada, flat, free, freeFrom, lane, location, notOffered, refer } from '../testing/bookOf.ts';
 import { compile } from './compile.ts';
-import { quote } from './quote.ts';
+import { prepareCart } from './prepareCart.ts';
+import { quote, quoteZone } from './quote.ts';
 import { type CartLine, QuoteRequest } from './request.ts';
 
 type Line = Partial<CartLine>;
@@ -340,4 +341,16 @@ describe('limits of the Universal Postal Union', () => {
   ])('%s', (_name, size, weight, offered) => {
     expect(offeredTo(size, weight)).toEqual(offered);
   });
+});
+
+test('an empty cart, or one with nothing to deliver, is offered nothing in any zone', () => {
+  const compiled = compile(canada({ a: lane(flat(500)), b: lane(byWeight([['1 kg', free]])) }));
+  for (const lines of [[], [{ quantity: 1, unitPrice: 5000, delivered: false }]]) {
+    const request = QuoteRequest.parse({ lines, destination: { country: 'CA' } });
+    const { shipments } = prepareCart(compiled, request);
+    expect(quoteZone(compiled, compiled.zones[0]!, shipments)).toEqual(
+      ['a', 'b'].map((service) => ({ status: 'withheld', service, reasons: [{ code: 'nothingToDeliver' }] })),
+    );
+    expect(quote(compiled, request)).toMatchObject({ options: [], remarks: [{ code: 'nothingToDeliver' }] });
+  }
 });

@@ -107,6 +107,12 @@ function joined(compiled: CompiledBook, answers: readonly Answers[]): Answers {
 
 /** The answer of every service in one zone for a whole cart, wherever it goes, in the owner's order. */
 export function quoteZone(compiled: CompiledBook, zone: CompiledZone, shipments: readonly Shipment[]): Answers {
+  // A sum over no consignments would be a price of nothing.
+  if (shipments.length === 0)
+    return compiled.book.services.map(({ id }, at) => {
+      const code = zone.lanes[at] ? 'nothingToDeliver' : 'noLane';
+      return { status: 'withheld', service: id, reasons: [{ code }] };
+    });
   return joined(
     compiled,
     shipments.map((shipment) => quoteShipment(compiled, zone, shipment)),

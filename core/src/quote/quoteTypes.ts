@@ -144,6 +144,8 @@ export type Reason = OfConsignment &
     | { readonly code: 'outsideRound' }
     /** No location may ship these goods. */
     | { readonly code: 'noOrigin' }
+    /** Nothing in the cart is delivered. */
+    | { readonly code: 'nothingToDeliver' }
     /** The carrier does not take it, in its own words. */
     | { readonly code: 'carrierDeclined'; readonly carrier: string; readonly message: string }
     | { readonly code: 'carrierSilent'; readonly carrier: string; readonly why: Silence; readonly detail?: string }

@@ -64,6 +64,8 @@ function unmeasuredWords(reason: Extract<Reason, { code: Unmeasured }>, format: 
       return 'a distance decides, and where this address lies is not known';
     case 'outsideRound':
       return 'the address lies outside the round’s area';
+    case 'nothingToDeliver':
+      return 'nothing in this cart is delivered';
     case 'noOrigin':
       return 'no location may ship these goods';
     case 'goodsRefused':
@@ -86,6 +88,7 @@ function unmeasuredWords(reason: Extract<Reason, { code: Unmeasured }>, format: 
 const UNMEASURED = [
   'noLane',
   'noZone',
+  'nothingToDeliver',
   'noOrigin',
   'pointUnknown',
   'outsideRound',
@@ -121,6 +124,7 @@ export function reasonWords(reason: Reason, format: Format, group: GroupName = P
 const SHORT: Readonly<Record<Unmeasured, string>> = {
   noLane: '',
   noZone: 'in no zone',
+  nothingToDeliver: 'nothing to deliver',
   noOrigin: 'no location ships this',
   pointUnknown: 'distance not known',
   outsideRound: 'outside its area',

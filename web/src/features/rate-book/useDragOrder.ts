@@ -1,5 +1,6 @@
 import { type RefObject, useEffect, useRef, useState } from 'react';
 import { useDraftSession } from '../../draft/DraftProvider.tsx';
+import { loadPart } from '../../ui/later.ts';
 
 export interface Dragged {
   readonly kind: 'zone' | 'service';
@@ -29,7 +30,7 @@ export function useDragOrder<E extends HTMLElement>({
       if (kind === 'zone') session.dispatch({ name: 'moveZone', args: { zone: dragged, to: zones.findIndex((zone) => zone.id === id) } });
       else session.dispatch({ name: 'moveService', args: { service: dragged, to: services.findIndex((service) => service.id === id) } });
     };
-    void import('./dragOrder.ts').then(({ attachDrag }) => {
+    void loadPart(() => import('./dragOrder.ts')).then(({ attachDrag }) => {
       if (gone || !element.current) return;
       detach = attachDrag({ element: element.current, handle: handle.current }, { kind, id }, { state: setState, drop });
     });
