@@ -55,7 +55,8 @@ export {
 } from './commands/draftQueue.ts';
 export { DraftStep, HistoryEnds, StepDone } from './commands/draftStep.ts';
 export { LANE_PARTS, Raise, raisedCard } from './commands/laneCommands.ts';
-export { applyPatch, Patch, type PatchOperation, runCommand, sameDocument } from './commands/patch.ts';
+export { applyPatch, Patch, type PatchOperation, sameDocument } from './commands/patch.ts';
+export { runCommand } from './commands/runCommand.ts';
 export {
   DraftState,
   EditionList,

@@ -1,3 +1,14 @@
+// The parts of a package whose types are those of the whole.
+declare module 'fast-json-patch/module/core.mjs' {
+  export { applyPatch } from 'fast-json-patch';
+}
+declare module 'fast-json-patch/module/duplex.mjs' {
+  export { compare } from 'fast-json-patch';
+}
+declare module 'fast-json-patch/module/helpers.mjs' {
+  export function _deepClone(value: unknown): unknown;
+  export function unescapePathComponent(path: string): string;
+}
 // Test oracles that ship no types.
 declare module 'iso-3166-2' {
   const iso31662: { country(code: string): { sub: Record<string, { name: string }> } | null };

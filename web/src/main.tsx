@@ -4,7 +4,6 @@ import { StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { ErrorBoundary } from 'react-error-boundary';
 import { BrowserRouter } from 'react-router';
-import { keepParts } from './app/keepParts.ts';
 import { Screens } from './app/routes.tsx';
 import { Broken } from './ui/Lost.tsx';
 import { later } from './ui/later.ts';
@@ -16,7 +15,9 @@ const client = new QueryClient({ defaultOptions: { queries: { retry: 1 } } });
 const root = document.getElementById('root');
 if (!root) throw new Error('index.html has no #root');
 
-keepParts();
+// Once the first screen has settled.
+if (import.meta.env.PROD)
+  setTimeout(() => void import('./app/keepParts.ts').then(({ keepParts }) => keepParts()).catch(() => undefined), 3000);
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={client}>

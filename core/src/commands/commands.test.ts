@@ -12,7 +12,8 @@ import { PLAIN_ROUND } from '../rounds/round.ts';
 import { amount, bookOf, byValue, byWeight, flat, free } from '../testing/bookOf.ts';
 import { allowance, at, book, box, charge, counter, depot, dispatch, tuesday } from '../testing/commandBook.ts';
 import { applyCommand, Command } from './commands.ts';
-import { applyPatch, type PatchOperation, runCommand, sameDocument } from './patch.ts';
+import { applyPatch, type PatchOperation, sameDocument } from './patch.ts';
+import { runCommand } from './runCommand.ts';
 
 const carriage = { account: 'gannet', carrier: 'Gannet Air', service: 'DAY', ...PLAIN_CARRIAGE };
 

@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { emptyBook } from '../rate-book/rateBook.ts';
 import type { Command } from './commands.ts';
 import { answered, type DraftQueue, nextTry, queueOf, shownBook, shownHistory, withCommand, withTurn } from './draftQueue.ts';
-import { runCommand } from './patch.ts';
+import { runCommand } from './runCommand.ts';
 
 // What the law of the server's tests (random histories on a real store) does not tell by name.
 

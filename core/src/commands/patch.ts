@@ -1,28 +1,16 @@
-import jsonPatch from 'fast-json-patch';
+import type { Operation } from 'fast-json-patch';
+// Its parts one by one: the page applies patches and makes none.
+import { applyPatch as applyInPlace } from 'fast-json-patch/module/core.mjs';
+import { _deepClone, unescapePathComponent } from 'fast-json-patch/module/helpers.mjs';
 import { z } from 'zod';
-import type { RateBook } from '../rate-book/rateBook.ts';
-import { applyCommand, type Command } from './commands.ts';
 
 /** One operation of a JSON Patch (RFC 6902). */
-export type PatchOperation = ReturnType<typeof jsonPatch.compare>[number];
+export type PatchOperation = Operation;
 
 /** A JSON Patch as it crosses the wire; whether it fits a document shows when it is applied. */
 export const Patch: z.ZodType<readonly PatchOperation[]> = z.array(
   z.looseObject({ op: z.enum(['add', 'remove', 'replace']), path: z.string() }),
 ) as never;
-
-export interface CommandOutcome {
-  readonly book: RateBook;
-  readonly patch: readonly PatchOperation[];
-  /** Leads from the new document back to the old one. */
-  readonly inverse: readonly PatchOperation[];
-}
-
-/** Runs a command and says what it changed, both ways. */
-export function runCommand(before: RateBook, command: Command): CommandOutcome {
-  const book = applyCommand(before, command);
-  return { book, patch: jsonPatch.compare(before, book), inverse: jsonPatch.compare(book, before) };
-}
 
 type Container = Record<string, unknown> | unknown[];
 
@@ -39,7 +27,7 @@ function thawed<T>(document: T, pointer: string, copies: WeakSet<object>): T {
   const top = copyOf(document);
   let at: unknown = top;
   for (const part of pointer.split('/').slice(1)) {
-    const name = jsonPatch.unescapePathComponent(part);
+    const name = unescapePathComponent(part);
     if (!isContainer(at) || !Object.hasOwn(at, name)) break;
     const held = at as Record<string, unknown>;
     held[name] = copyOf(held[name]);
@@ -55,10 +43,10 @@ function thawed<T>(document: T, pointer: string, copies: WeakSet<object>): T {
 export function applyPatch<T>(document: T, patch: readonly PatchOperation[]): T {
   const copies = new WeakSet<object>();
   let now = document;
-  for (const operation of jsonPatch.deepClone(patch) as PatchOperation[]) {
+  for (const operation of _deepClone(patch) as PatchOperation[]) {
     now = thawed(now, operation.path, copies);
     if (operation.op === 'move') now = thawed(now, operation.from, copies);
-    now = jsonPatch.applyPatch(now, [operation], true, true, true).newDocument;
+    now = applyInPlace(now, [operation], true, true, true).newDocument;
   }
   return now;
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { applyPatch, runCommand } from '../commands/patch.ts';
+import { applyPatch } from '../commands/patch.ts';
+import { runCommand } from '../commands/runCommand.ts';
 import { canonicalJson } from '../json/canonicalJson.ts';
 import { cardsToRows } from '../rate-book/cardRows.ts';
 import { readCardRows } from '../rate-book/readCardRows.ts';

@@ -1,16 +1,22 @@
 import { Suspense, useState } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { Outlet, useLocation } from 'react-router';
-import { useDraftSession } from '../draft/DraftProvider.tsx';
+import { useDraftSession, useSaving } from '../draft/DraftProvider.tsx';
 import { BenchPanel } from '../features/bench/BenchPanel.tsx';
 import { Broken } from '../ui/Lost.tsx';
 import { later } from '../ui/later.ts';
 import { hasOwnUndo, isTyping, useShortcut } from '../ui/useShortcut.ts';
 import { Header } from './Header.tsx';
-import { StaleNotice } from './StaleNotice.tsx';
 
 const Palette = later(() => import('../features/palette/Palette.tsx'), 'Palette');
+const StaleNotice = later(() => import('./StaleNotice.tsx'), 'StaleNotice');
 const Shortcuts = later(() => import('../features/palette/Shortcuts.tsx'), 'Shortcuts');
+
+/** Loaded with the first change of somebody else. */
+function Overtaken() {
+  const { save } = useSaving();
+  return <Suspense>{save.tag === 'stale' && <StaleNotice save={save} />}</Suspense>;
+}
 
 /** The ink header, the screen, and the bench beside it. */
 export function Frame() {
@@ -35,7 +41,7 @@ export function Frame() {
       <Header onFind={() => setFinding(true)} />
       <div className="flex min-h-0 flex-1">
         <main className="relative min-w-0 flex-1 overflow-auto">
-          <StaleNotice />
+          <Overtaken />
           {/* A screen that fails takes neither the frame with it nor what waits to be saved. */}
           <ErrorBoundary FallbackComponent={Broken} resetKeys={[pathname]}>
             <Suspense fallback={<p className="p-4 text-ash">Opening…</p>}>

@@ -1,14 +1,13 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useDraftSession, useSaving } from '../draft/DraftProvider.tsx';
+import { useDraftSession } from '../draft/DraftProvider.tsx';
+import type { SaveState } from '../draft/draftSession.ts';
 import { Button } from '../ui/Button.tsx';
 import { toast } from '../ui/toast.ts';
 
 /** Told when the draft was changed in another tab; nothing done here is lost or forced on it. */
-export function StaleNotice() {
+export function StaleNotice({ save }: { save: Extract<SaveState, { tag: 'stale' }> }) {
   const session = useDraftSession();
   const client = useQueryClient();
-  const { save } = useSaving();
-  if (save.tag !== 'stale') return null;
   const take = (mine: 'again' | 'drop') =>
     session
       .takeNewer(mine)

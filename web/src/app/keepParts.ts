@@ -1,5 +1,3 @@
-const AFTER_MS = 3000;
-
 /** Fetches what the page may need later while the server is there, so that it goes on working without it. */
 async function fetchParts(): Promise<void> {
   const answer = await fetch('/parts.json');
@@ -7,8 +5,7 @@ async function fetchParts(): Promise<void> {
   for (const part of (await answer.json()) as string[]) await fetch(`/${part}`, { priority: 'low' });
 }
 
-/** Begins once the page is quiet. Without an answer nothing is kept, and parts are asked for when they are needed. */
+/** Begins when the page is quiet. Without an answer nothing is kept, and parts are asked for when they are needed. */
 export function keepParts(): void {
-  if (!import.meta.env.PROD) return;
-  setTimeout(() => requestIdleCallback(() => void fetchParts().catch(() => undefined)), AFTER_MS);
+  requestIdleCallback(() => void fetchParts().catch(() => undefined));
 }
