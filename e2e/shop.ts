@@ -80,7 +80,9 @@ export const test = plain.extend<{ seeded: boolean; shop: Shop; faults: string[]
       page.on('pageerror', (error) => faults.push(error.message));
       page.on('console', (message) => {
         // Refused and failed requests are part of some journeys, and told to the user.
-        const request = /status of (4|50[237])|net::ERR_(FAILED|INTERNET_DISCONNECTED|CONNECTION_(REFUSED|RESET)|EMPTY_RESPONSE)/.test(message.text());
+        const request = /status of (4|50[237])|net::ERR_(FAILED|INTERNET_DISCONNECTED|CONNECTION_(REFUSED|RESET)|EMPTY_RESPONSE)/.test(
+          message.text(),
+        );
         if (message.type() === 'error' && !request) faults.push(message.text());
       });
       await use(faults);

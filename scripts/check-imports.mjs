@@ -11,6 +11,8 @@ const planted = [
   ['core/src/planted-package.ts', "import 'left-pad';\n", 'noUndeclaredDependencies'],
   ['carriers/src/planted-core.ts', "import '@ostrakon/core';\n", 'noRestrictedImports'],
   ['server/src/planted-carriers.ts', "import '../../carriers/src/app.ts';\n", 'noRestrictedImports'],
+  ['cli/src/planted-web.ts', "import '@ostrakon/web';\n", 'noRestrictedImports'],
+  ['cli/src/planted-inside.ts', "import '../../server/src/app.ts';\n", 'noRestrictedImports'],
   ['server/src/planted-web.ts', "import '@ostrakon/web';\n", 'noRestrictedImports'],
   ['web/src/planted-server.ts', "import '@ostrakon/server';\n", 'noRestrictedImports'],
   ['web/src/planted-core.ts', "import '../../core/src/index.ts';\n", 'noRestrictedImports'],

@@ -7,6 +7,7 @@ import request from 'supertest';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { heldAccount } from './features/carriers/accountStore.ts';
 import { backUpFolder, exportFolder, replaceFolder } from './features/shop-file/folderShop.ts';
+import { keptShops, unpackKept } from './features/shop-file/shopFiles.ts';
 import { finishReplacing, newShopBeside } from './persistence/sqlite/replacing.ts';
 import { clay, firstLane, NOW, newFolder, openTestShop, setPrice, stepsOf, type TestShop } from './testShop.ts';
 
@@ -230,6 +231,21 @@ describe('through the server', () => {
     await api().delete(`/api/shop/files/${id}`).expect(204);
     await api().post(`/api/shop/files/${id}/taken`).send({}).expect(404);
     await api().delete('/api/shop/files/..%2Fsecret').expect(204);
+  });
+});
+
+test('a kept shop whose last writes lie beside its file is brought back with them', async () => {
+  await fill();
+  const { revision } = shop.draft.current;
+  const kept = join(folder, 'kept', '2026-11-23T14-00-00-000Z');
+  mkdirSync(kept, { recursive: true });
+  // As a kill leaves it: what was written last is in the log, not yet in the file.
+  for (const name of ['ostrakon.sqlite', 'ostrakon.sqlite-wal', 'secret.key']) copyFileSync(join(shop.folder, name), join(kept, name));
+  unpackKept(folder, '2026-11-23T14-00-00-000Z', join(folder, 'back'));
+  expect(keptShops(folder)).toMatchObject([{ at: NOW }]);
+  await opened(join(folder, 'back'), async (other) => {
+    expect(other.draft.current.revision).toBe(revision);
+    expect(other.accounts.find('gannet')?.key).toBe(KEY);
   });
 });
 

@@ -90,6 +90,16 @@ export async function unpackFile(file: string, folder: string, passphrase?: stri
   return undefined;
 }
 
+/** The name of a kept shop; none where its file cannot be read. */
+function keptName(file: string): string {
+  try {
+    return shopName(readBackup(file).document);
+  } catch (error) {
+    if (error instanceof NoBackup) return '';
+    throw error;
+  }
+}
+
 /** The shops that were replaced and are kept, newest first. */
 export function keptShops(folder: string): KeptShop[] {
   const kept = join(folder, KEPT);
@@ -101,7 +111,7 @@ export function keptShops(folder: string): KeptShop[] {
     .map((id) => ({
       id,
       at: id.replace(/^(\d{4}-\d\d-\d\d)T(\d\d)-(\d\d)-(\d\d)-(\d+)Z.*$/, '$1T$2:$3:$4.$5Z'),
-      name: shopName(readBackup(join(kept, id, SHOP_FILE)).document),
+      name: keptName(join(kept, id, SHOP_FILE)),
     }));
 }
 

@@ -112,7 +112,8 @@ export function unpackBackup(file: string, folder: string): void {
   mkdirSync(folder, { recursive: true });
   const target = join(folder, SHOP_FILE);
   if (existsSync(target)) throw new Error(`${folder} holds a shop already`);
-  copyFileSync(file, target);
+  // A shop that was replaced after a crash may have its last writes beside its file.
+  for (const side of ['', '-wal']) if (existsSync(file + side)) copyFileSync(file + side, target + side);
   const shop = new Sqlite(target);
   try {
     shop.exec(`DROP TABLE IF EXISTS "${TABLE}"`);
