@@ -107,6 +107,13 @@ test('schema prints JSON Schema of both inputs', async () => {
   expect(schemas.quoteRequest.properties).toHaveProperty('lines');
 });
 
+test('a cell that another program would part, and run the rest of as a formula, is written in quotes', async () => {
+  const named = { ...book, services: [{ ...PLAIN_SERVICE, id: 'ground', name: 'Ground;=1+1' }] };
+  const { stdout } = await cli('cards', file('parted.json', named));
+  expect(stdout).toContain('"Ground;=1+1"');
+  expect(stdout).not.toMatch(/(?:^|,)Ground;/m);
+});
+
 describe('a whole shop in a file', () => {
   const at = (name: string) => join(folder, name);
 

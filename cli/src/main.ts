@@ -6,6 +6,7 @@ import {
   compile,
   FORMULA_START,
   inputSchemas,
+  needsQuotes,
   QuoteRequest,
   quote,
   readCardRows,
@@ -61,7 +62,7 @@ function quoteFiles(bookFile: string, requestFile: string): string {
 }
 
 function cardsOut(bookFile: string): string {
-  return `${Papa.unparse(cardsToRows(parseAs(bookFile, readRateBook)), { escapeFormulae: FORMULA_START, newline: '\n' })}\n`;
+  return `${Papa.unparse(cardsToRows(parseAs(bookFile, readRateBook)), { escapeFormulae: FORMULA_START, quotes: needsQuotes, newline: '\n' })}\n`;
 }
 
 const cardProblem = ({ line, column, cell, problem }: CardFileProblem): string =>

@@ -113,7 +113,7 @@ export {
   Transit,
 } from './dispatch/dispatchCalendar.ts';
 export { type Fit, type FitOrder, type FitTarget, type FittedTier, fitTiers, roundestWithin } from './fitting/fitTiers.ts';
-export { FORMULA_START } from './goods/formulaGuard.ts';
+export { FORMULA_START, needsQuotes } from './goods/formulaGuard.ts';
 export { fieldOfHeader, GOODS_FIELDS, type GoodsField, guessFields, headerOf } from './goods/goodsColumns.ts';
 export { GoodsGroup, MARKS, Mark, PLAIN_GROUP } from './goods/goodsGroup.ts';
 export { type CellProblem, GoodsReader, goodsToRows, type ReadRow, type RowProblem } from './goods/goodsRows.ts';

@@ -61,7 +61,8 @@ const up = (value: number, unit: number) => Math.ceil(value / unit);
 function asked({ packedWeight, outside, count }: Parcel): AskedParcel {
   const millimetres = (length: number) => Math.max(1, up(length, MICROMETRES_PER_MILLIMETRE));
   return {
-    weight: up(packedWeight, MICROGRAMS_PER_GRAM),
+    // Whole micrograms first: a sum that is a hair over a gram has not begun the next.
+    weight: up(Math.round(packedWeight), MICROGRAMS_PER_GRAM),
     sides: outside && [millimetres(outside.length), millimetres(outside.width), millimetres(outside.height)],
     count,
   };

@@ -19,8 +19,8 @@ const PARTS = /(\d[\d.,\u00a0\u202f ]*)\s*([a-zA-Z"\u2032\u2033'.]*)/g;
 
 export type ParsedQuantity = { ok: true; text: string; base: number } | { ok: false; problem: TypedProblem };
 
-/** Canonical text ("2 lb 4 oz") in whole base units, rounded half-up once at the end. */
-export function quantityToBase<U extends string>(text: string, system: UnitSystem<U>): number {
+/** Canonical text ("2 lb 4 oz") in base units, as an exact fraction. */
+function fractionOf<U extends string>(text: string, system: UnitSystem<U>): UnitSize {
   const words = text.split(' ');
   let numerator = 0n;
   let denominator = 1n;
@@ -31,7 +31,19 @@ export function quantityToBase<U extends string>(text: string, system: UnitSyste
     numerator = numerator * scale + BigInt(whole + part) * size.numerator * denominator;
     denominator *= scale;
   }
+  return { numerator, denominator };
+}
+
+/** Canonical text in whole base units, rounded half-up once at the end. */
+export function quantityToBase<U extends string>(text: string, system: UnitSystem<U>): number {
+  const { numerator, denominator } = fractionOf(text, system);
   return Number(divideRounded(numerator, denominator, 'halfUp'));
+}
+
+/** The same as near as a number comes, for sums: what is rounded before it is added up grows with the count. */
+export function quantityToSum<U extends string>(text: string, system: UnitSystem<U>): number {
+  const { numerator, denominator } = fractionOf(text, system);
+  return Number(numerator / denominator) + Number(numerator % denominator) / Number(denominator);
 }
 
 /**

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { LengthText, lengthToMicrometres } from '../measures/length.ts';
-import { MassText, massToMicrograms } from '../measures/mass.ts';
+import { MassText, massForSums, massToMicrograms } from '../measures/mass.ts';
 import { Minor } from '../money/money.ts';
 import { Id, Name } from '../rate-book/naming.ts';
 import type { Sides } from './billable.ts';
@@ -99,7 +99,7 @@ export function toCarton(packaging: Packaging): Carton {
     room: { ...usable(packaging), mostLoad },
     diameter: packaging.kind === 'tube' ? lengthToMicrometres(packaging.inside.width) : null,
     outside: sidesOf(packaging.outside),
-    tare: massToMicrograms(packaging.tare),
+    tare: massForSums(packaging.tare),
     cost: packaging.cost,
   };
 }

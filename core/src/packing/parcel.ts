@@ -59,3 +59,26 @@ export interface Parcel {
   readonly volumetricWeight: number | null;
   readonly billableWeight: number;
 }
+
+const whole = (parcel: Parcel): Parcel => {
+  const { contentsWeight, tare, packedWeight, billableWeight } = parcel;
+  if ([contentsWeight, tare, packedWeight, billableWeight].every(Number.isInteger)) return parcel;
+  return {
+    ...parcel,
+    contentsWeight: Math.round(contentsWeight),
+    tare: Math.round(tare),
+    packedWeight: Math.round(packedWeight),
+    billableWeight: Math.round(billableWeight),
+  };
+};
+
+const told = new WeakMap<readonly Parcel[], readonly Parcel[]>();
+
+/** Parcels as they are told, in whole micrograms; sums are made of them as they are. */
+export function inWholeMicrograms(parcels: readonly Parcel[]): readonly Parcel[] {
+  const known = told.get(parcels);
+  if (known) return known;
+  const rounded = parcels.map(whole);
+  told.set(parcels, rounded);
+  return rounded;
+}

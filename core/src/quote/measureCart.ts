@@ -1,4 +1,4 @@
-import { massToMicrograms } from '../measures/mass.ts';
+import { massForSums } from '../measures/mass.ts';
 import { dimensionOf, type Measures, NO_MEASURES, UNKNOWN_DISTANCE } from '../measures/measure.ts';
 import { type RoundingRule, shareOf } from '../money/rounding.ts';
 import { splitByWeights } from '../money/splitByWeights.ts';
@@ -70,7 +70,7 @@ function originOf(line: CartLine, compiled: CompiledBook): Id | null | typeof UN
 const toGoods = (line: CartLine, at: number): PackGoods => ({
   line: at,
   quantity: line.quantity,
-  weight: line.weight === undefined ? 0 : massToMicrograms(line.weight),
+  weight: line.weight === undefined ? 0 : massForSums(line.weight),
   size: line.size === undefined ? null : sidesOf(line.size),
   ownBox: line.ownBox ?? false,
   upright: line.upright ?? false,
@@ -97,8 +97,8 @@ function parcelMeasures(
   const most = (of: (sides: NonNullable<Parcel['outside']>) => number) =>
     parcels.reduce((greatest, { outside }) => Math.max(greatest, outside ? of(outside) : 0), 0);
   return {
-    packedWeight: sum((parcel) => parcel.packedWeight),
-    billableWeight: sum((parcel) => parcel.billableWeight),
+    packedWeight: Math.round(sum((parcel) => parcel.packedWeight)),
+    billableWeight: Math.round(sum((parcel) => parcel.billableWeight)),
     parcels: sum(() => 1),
     longestSide: most(longestSide),
     sumOfSides: most(sumOfSides),
@@ -147,7 +147,7 @@ export function measureLines(
   const sum = (of: (at: number) => number) => lines.reduce((all, at) => all + of(at), 0);
   const present = new Set(lines.map((at) => groupOf(cart.lines[at] as CartLine, compiled)));
   const measures: Measures = {
-    itemsWeight: goods.reduce((all, { weight, quantity }) => all + weight * quantity, 0),
+    itemsWeight: Math.round(goods.reduce((all, { weight, quantity }) => all + weight * quantity, 0)),
     valueBeforeDiscounts: sum((at) => valuesBefore[at] ?? 0),
     valueAfterDiscounts: sum((at) => lineValues[at] ?? 0),
     itemCount: sum((at) => (cart.lines[at] as CartLine).quantity),

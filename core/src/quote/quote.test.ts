@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { PLAIN_GROUP } from '../goods/goodsGroup.ts';
 import type { Card } from '../rate-book/card.ts';
@@ -353,4 +354,65 @@ test('an empty cart, or one with nothing to deliver, is offered nothing in any z
     );
     expect(quote(compiled, request)).toMatchObject({ options: [], remarks: [{ code: 'nothingToDeliver' }] });
   }
+});
+
+// NIST Handbook 44, Appendix C: the pound is 453.59237 g exactly, the ounce a sixteenth of it; so these sums are exact.
+test.each([
+  [1000, '0.25 lb', '250 lb'],
+  [1152, '0.5 oz', '36 lb'],
+  [4000, '1 oz', '250 lb'],
+  [10, '0.3 lb', '3 lb'],
+  [10_000, '0.1 oz', '62.5 lb'],
+  [3000, '0.001 kg', '3 kg'],
+])('%i times %s is %s, as goods, packed one by one, and by two lines', (quantity, weight, sum) => {
+  const upTo = (measure: 'itemsWeight' | 'packedWeight'): Card => ({ ...byWeight([[sum, amount(500)]]), measure }) as Card;
+  const from = (measure: 'itemsWeight' | 'packedWeight') => lane(flat(700), { limits: [{ measure, from: sum }] });
+  const book = canada({ a: lane(upTo('itemsWeight')), b: from('itemsWeight'), c: lane(upTo('packedWeight')), d: from('packedWeight') });
+  const all = { a: 500, b: 700, c: 500, d: 700 };
+  const own = { weight, ownBox: true };
+  expect(prices(book, [{ ...own, quantity }])).toEqual(all);
+  expect(
+    prices(book, [
+      { ...own, quantity: 1 },
+      { ...own, quantity: quantity - 1 },
+    ]),
+  ).toEqual(all);
+  // One more is too much, one less too little.
+  expect(prices(book, [{ ...own, quantity: quantity + 1 }])).toEqual({ b: 700, d: 700 });
+  expect(prices(book, [{ ...own, quantity: quantity - 1 }])).toEqual({ a: 500, c: 500 });
+});
+
+test('sums of weights are exact for any count of pounds, ounces, kilograms and grams', () => {
+  const units = { lb: 453_592_370_000n, oz: 28_349_523_125n, kg: 1_000_000_000_000n, g: 1_000_000_000n };
+  const line = fc.record({
+    thousandths: fc.integer({ min: 1, max: 5000 }),
+    unit: fc.constantFrom('lb' as const, 'oz' as const, 'kg' as const, 'g' as const),
+    quantity: fc.integer({ min: 1, max: 2000 }),
+    ownBox: fc.boolean(),
+  });
+  const compiled = compile(canada({ a: lane(flat(500)) }));
+  let fine = 0;
+  fc.assert(
+    fc.property(fc.array(line, { minLength: 1, maxLength: 12 }), (lines) => {
+      // In thousandths of a thousandth of a microgram, all of them whole.
+      const exact = lines.reduce((sum, { thousandths, unit, quantity }) => sum + BigInt(thousandths) * units[unit] * BigInt(quantity), 0n);
+      const request = QuoteRequest.parse({
+        lines: lines.map(({ thousandths, unit, quantity, ownBox }) => ({
+          unitPrice: 0,
+          quantity,
+          ownBox,
+          weight: `${thousandths / 1000} ${unit}`,
+        })),
+        destination: { country: 'CA' },
+      });
+      const { measures, consignments } = quote(compiled, request);
+      const off = Math.abs(measures.itemsWeight * 1e6 - Number(exact)) / 1e6;
+      if (exact % 1_000_000n !== 0n) fine += 1;
+      // Half a microgram from rounding the sum; what compares weights allows for five hundred.
+      expect(off).toBeLessThanOrEqual(0.51);
+      for (const { parcels } of consignments) for (const { packedWeight } of parcels) expect(Number.isInteger(packedWeight)).toBe(true);
+    }),
+    { numRuns: 150 },
+  );
+  expect(fine).toBeGreaterThan(20);
 });

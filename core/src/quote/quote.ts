@@ -1,4 +1,5 @@
 import type { Transit } from '../dispatch/dispatchCalendar.ts';
+import { inWholeMicrograms } from '../packing/parcel.ts';
 import type { Destination } from '../places/place.ts';
 import { explainZones, findZone } from '../places/placeIndex.ts';
 import { orderedOn } from '../promise/promiseText.ts';
@@ -218,7 +219,11 @@ export function quote(compiled: CompiledBook, request: QuoteRequest, prepared: P
   };
   const parts = shipments.flatMap((shipment) => partWhereNeeded(compiled, request, { prepared, shipment, zone: zoneOf(shipment) }));
   const consignments = parts.map(
-    ({ shipment, answers }): ConsignmentQuote => ({ ...shipment.consignment, ...offered(compiled, zoneOf(shipment) ? answers : []) }),
+    ({ shipment: { consignment }, shipment, answers }): ConsignmentQuote => ({
+      ...consignment,
+      parcels: inWholeMicrograms(consignment.parcels),
+      ...offered(compiled, zoneOf(shipment) ? answers : []),
+    }),
   );
   const anyZone = shipments.some((shipment) => zoneOf(shipment) !== undefined);
   const answers = joined(

@@ -1,4 +1,12 @@
-import { type CardFileProblem, type CardRowProblem, cardsToRows, FORMULA_START, type RateBook, type ReadCards } from '@ostrakon/core';
+import {
+  type CardFileProblem,
+  type CardRowProblem,
+  cardsToRows,
+  FORMULA_START,
+  needsQuotes,
+  type RateBook,
+  type ReadCards,
+} from '@ostrakon/core';
 import Papa from 'papaparse';
 import { type Asked, askWorker } from '../ui/askWorker.ts';
 import { download } from '../ui/download.ts';
@@ -8,7 +16,7 @@ import type { CardsToRead } from './cards.worker.ts';
 /** Writes the cards of some lanes, or of the whole book, to a CSV file. */
 export function downloadCards(book: RateBook, lanes?: readonly { zone: string; service: string }[]): void {
   const rows = cardsToRows(book, lanes);
-  download('prices.csv', `${Papa.unparse(rows, { escapeFormulae: FORMULA_START, newline: '\r\n' })}\r\n`);
+  download('prices.csv', `${Papa.unparse(rows, { escapeFormulae: FORMULA_START, quotes: needsQuotes, newline: '\r\n' })}\r\n`);
 }
 
 /** Reads a file of cards beside the page, which stays free; stopped, it never answers. */

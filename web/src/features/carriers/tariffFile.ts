@@ -2,13 +2,38 @@ import { type Currency, type ReadBands, type ReadPrices, readTariffPlaces, readT
 import Papa from 'papaparse';
 import { typedProblemWords } from '../../words/typedProblem.ts';
 
-export const linesOf = (text: string): string[] => text.split(/\r\n|\r|\n/);
+/** A cell that begins with a quote, as one with a line break in it must (RFC 4180, section 2, rule 6). */
+const QUOTED = /(?:^|[,;\t])\s*"/;
+
+/**
+ * The lines of a file, one a row. A row whose quoted cells go over several lines stands at its first; the lines it takes
+ * up after that are empty, so that the others keep their numbers. A quote that is never closed is a sign like another.
+ */
+export function linesOf(text: string): string[] {
+  const lines = text.split(/\r\n|\r|\n/);
+  const rows: string[] = [];
+  let open: number | null = null;
+  for (const [at, line] of lines.entries()) {
+    const odd = line.split('"').length % 2 === 0;
+    if (open !== null) {
+      rows[open] += `\n${line}`;
+      rows.push('');
+      if (odd) open = null;
+    } else {
+      rows.push(line);
+      if (odd && QUOTED.test(line)) open = at;
+    }
+  }
+  return open === null ? rows : lines;
+}
+
+const inOneLine = (cell: string) => cell.replace(/\s*\n\s*/g, ' ');
 
 /** One line as cells; commas, semicolons or tabs part them, as in the first line. */
 function cellsOf(lines: readonly string[]): string[][] {
   const [header = ''] = lines;
   const delimiter = [',', ';', '\t'].sort((a, b) => header.split(b).length - header.split(a).length)[0] ?? ',';
-  return lines.map((line) => (line.trim() === '' ? [] : (Papa.parse<string[]>(line, { delimiter }).data[0] ?? [])));
+  return lines.map((line) => (line.trim() === '' ? [] : (Papa.parse<string[]>(line, { delimiter }).data[0] ?? []).map(inOneLine)));
 }
 
 export const readPrices = (lines: readonly string[], currency: Currency): ReadPrices => readTariffPrices(cellsOf(lines), currency);

@@ -1,4 +1,4 @@
-import { FORMULA_START, goodsToRows, type Product, type RateBook } from '@ostrakon/core';
+import { FORMULA_START, goodsToRows, needsQuotes, type Product, type RateBook } from '@ostrakon/core';
 import Papa from 'papaparse';
 import { download } from '../../ui/download.ts';
 
@@ -6,7 +6,7 @@ import { download } from '../../ui/download.ts';
 export const toCsv = (rows: readonly (readonly string[])[]): string =>
   `${Papa.unparse(
     rows.map((row) => [...row]),
-    { escapeFormulae: FORMULA_START, newline: '\r\n' },
+    { escapeFormulae: FORMULA_START, quotes: needsQuotes, newline: '\r\n' },
   )}\r\n`;
 
 export function downloadGoods(products: readonly Product[], book: RateBook): void {
