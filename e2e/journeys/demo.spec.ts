@@ -1,3 +1,4 @@
+import { PAGES } from '@ostrakon/core';
 import { axeFaults, bench, cell, expect, notOffered, option, saved, sees, test, type } from '../shop.ts';
 
 test('first look at the demo: every crossing at once, the bench beside it, faults to be found', async ({ page, shop }) => {
@@ -123,19 +124,32 @@ test('the cart survives a reload; it is saved as a trial; an own discount counts
 });
 
 const screens: Readonly<Record<string, readonly string[]>> = {
-  'of the sheet': ['/book', '/book?face=rates', '/book?face=promise', '/book?face=live', '/nowhere'],
+  'of the sheet': ['/', '/book?face=rates', '/book?face=promise', '/book?face=live', '/nowhere'],
   'of zones and lanes': ['/book/europe', '/book/nova-scotia/ground', '/book/harbour/van', '/book/us/ground?goods=glazes'],
-  'of rules and publishing': ['/charges?charge=season', '/charges?allowance=ride-along', '/publish', '/shop'],
+  'of rules and publishing': ['/charges?charge=season', '/charges?allowance=ride-along', '/publish', '/shop', '/shop/backup'],
   'of the shop': ['/shop/goods', '/shop/packaging', '/shop/locations', '/shop/places'],
   'of carriers': ['/book?face=margin', '/shop/carriers', '/services/express', '/costs', '/costs/fit', '/costs/label'],
   'of dates': ['/dates', '/dates?show=last-orders', '/shop/dispatch', '/services/van', '/services/counter', '/services/ground'],
 };
+
+test('the screens that are looked at are all there are', () => {
+  const paths = Object.values(screens).flatMap((list) => list.map((path) => path.split('?')[0] ?? ''));
+  for (const page of PAGES) {
+    const pattern = new RegExp(`^${page.replaceAll(/:\w+/g, '[^/]+')}$`);
+    expect(
+      paths.some((path) => pattern.test(path)),
+      page,
+    ).toBe(true);
+  }
+});
+
 for (const [name, paths] of Object.entries(screens)) {
   test(`the screens ${name} pass the accessibility checks of axe`, async ({ page, shop }) => {
     for (const [at, path] of paths.entries()) {
       await page.goto(shop.url + path);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await expect(sees(page)).toContainText('Matched by');
+      await expect(page.getByText('No page is at this address.')).toHaveCount(path === '/nowhere' ? 1 : 0);
       // The bench beside them is the same: it is looked at once.
       expect.soft(await axeFaults(page, at === 0 ? undefined : 'main'), path).toEqual([]);
     }
