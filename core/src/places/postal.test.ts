@@ -63,7 +63,7 @@ describe('a list', () => {
     expect(found('1000-1999', '19991')).toBe('1000-1999');
   });
 
-  // USPS Publication 28 (from memory): the ZIP code, a hyphen, and four digits that add to it.
+  // Common practice, no published source: the ZIP code, a hyphen, and four digits that add to it.
   test('a five-digit code of the United States holds with four more, unless a line names all nine; nowhere else', () => {
     const at = (rules: string, postalCode: string, country = 'US') =>
       findZone(indexPlaces([[{ kind: 'postal', country, rules }]]), { country, postalCode })?.rule;

@@ -108,7 +108,7 @@ function holding(ranges: readonly Range[], order: number, found: PostalHit[]): v
   }
 }
 
-/** Nine digits of a ZIP+4 code: the first five are the code, the others an addition to it (USPS Publication 28, from memory). */
+/** Nine digits of a ZIP+4 code: the first five are the code, the others an addition to it. Common practice, no published source. */
 const ZIP_AND_FOUR = /^\d{9}$/;
 
 /** The lines of an exact code; in the United States those of the code without its addition where none names both. */
