@@ -1,4 +1,3 @@
-export { type BelowCost, belowCost } from './carriers/belowCost.ts';
 export {
   Carriage,
   CarrierServiceCode,
@@ -19,16 +18,6 @@ export {
   type TariffProblem,
   type TariffRowProblem,
 } from './carriers/readTariff.ts';
-export {
-  type CostPoint,
-  costCurve,
-  costPointAt,
-  Survey,
-  SurveyAddress,
-  SurveyCost,
-  SurveyProbe,
-  SurveyRequest,
-} from './carriers/survey.ts';
 export { PriceList, Tariff, tariffAnswer } from './carriers/tariff.ts';
 export type { Change, TierChange } from './changes/change.ts';
 export { describeChanges } from './changes/describeChanges.ts';
@@ -96,7 +85,6 @@ export {
   SurveyList,
   SurveyState,
 } from './contract/carriers.ts';
-export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './contract/cartInput.ts';
 export { inputSchemas } from './contract/jsonSchema.ts';
 export { isPage, PAGES } from './contract/pages.ts';
 export { PublicAsk, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
@@ -106,17 +94,20 @@ export {
   type CutOffs,
   DayLoad,
   DispatchCalendar,
-  LeavesOn,
   LoadCount,
   PLAIN_DAYS,
   ServiceDays,
   Transit,
 } from './dispatch/dispatchCalendar.ts';
+export { type BelowCost, belowCost } from './findings/belowCost.ts';
+export { type DateFinding, dateFindings } from './findings/dateFindings.ts';
+export { type PlaceFinding, placeFindings } from './findings/placeFindings.ts';
 export { type Fit, type FitOrder, type FitTarget, type FittedTier, fitTiers, roundestWithin } from './fitting/fitTiers.ts';
 export { FORMULA_START, needsQuotes } from './goods/formulaGuard.ts';
 export { fieldOfHeader, GOODS_FIELDS, type GoodsField, guessFields, headerOf } from './goods/goodsColumns.ts';
 export { GoodsGroup, MARKS, Mark, PLAIN_GROUP } from './goods/goodsGroup.ts';
 export { type CellProblem, GoodsReader, goodsToRows, type ReadRow, type RowProblem } from './goods/goodsRows.ts';
+export { LeavesOn } from './goods/leavesOn.ts';
 export { ownChargeText, readOwnCharge } from './goods/ownChargeText.ts';
 export { MOST_PRODUCTS, OwnCharge, PRODUCT_DEFAULTS, Product, ProductId, Tag } from './goods/product.ts';
 export { canonicalJson } from './json/canonicalJson.ts';
@@ -139,15 +130,16 @@ export {
   ValueMeasure,
   WeightMeasure,
 } from './measures/measure.ts';
-export { formatNumber } from './measures/numberFormat.ts';
 export { boundText, parseBound, parseCount, type Reading } from './measures/parseBound.ts';
-export type { TypedProblem } from './measures/parseDecimal.ts';
 export { BasisPoints, formatPercent, MarkupPoints, parsePercent } from './measures/percent.ts';
 export { CURRENCY_CODES, Currency, minorDigits } from './money/currency.ts';
 export { Ending, withEnding } from './money/ending.ts';
 export { formatMoney, GREATEST_AMOUNT, Minor, minorToDecimal, parseMoney, type Typed } from './money/money.ts';
-export { divideRounded, type RoundingRule, shareOf } from './money/rounding.ts';
 export { splitByWeights } from './money/splitByWeights.ts';
+export { Id, Name } from './names/naming.ts';
+export { formatNumber } from './numbers/numberFormat.ts';
+export type { TypedProblem } from './numbers/parseDecimal.ts';
+export { divideRounded, type RoundingRule, shareOf } from './numbers/rounding.ts';
 export { billableWeight, girth, lengthPlusGirth, longestSide, type Sides, VolumeRule, volumetricWeight } from './packing/billable.ts';
 export { fewestRooms } from './packing/fewestRooms.ts';
 export { Packaging, PackagingKind, SAMPLE_CARTON, Size, sidesOf, toCarton } from './packing/packaging.ts';
@@ -168,19 +160,18 @@ export {
   writeGeoJson,
 } from './places/geoJson.ts';
 export { Destination, Place } from './places/place.ts';
-export { type PlaceFinding, placeFindings } from './places/placeFindings.ts';
 export { type Claim, explainZones } from './places/placeIndex.ts';
 export { Point } from './places/point.ts';
 export { normalizePostal } from './places/postal.ts';
 export { type CheckedPostalList, checkPostalList, MOST_POSTAL_LINES, type PostalLineProblem, postalRulesOf } from './places/postalList.ts';
 export { isPostalShape } from './places/postalShape.ts';
 export { subdivisionOfPostal } from './places/postalStart.ts';
-export { type DateFinding, dateFindings } from './promise/dateFindings.ts';
 export { Dispatch } from './promise/dispatch.ts';
 export { type LastOrder, lastOrders } from './promise/lastOrders.ts';
 export type { ArrivalPromise, NoPromise, PlainDate, PromiseStep, SkippedDay, Timetable } from './promise/promise.ts';
 export { clockText, daysInShort, daysText, dayText, momentBefore, orderedOn, promiseText } from './promise/promiseText.ts';
 export { dispatchOf, type GoodsAsk, PLAIN_GOODS, timetableOf } from './promise/timetableOf.ts';
+export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './quote/cartInput.ts';
 export { type CompiledBook, type CompiledZone, compile, pricesInto } from './quote/compile.ts';
 export { priceOnCard } from './quote/compiledCard.ts';
 export { NO_LANE, REFER, WITHHELD } from './quote/compiledResult.ts';
@@ -231,7 +222,6 @@ export { Charge, type ChargeAmount, ChargeBasis, plainCharge } from './rate-book
 export { Conditions, type FreeFrom, type GroupCard, type Lane, NO_CONDITIONS, plainLane } from './rate-book/lane.ts';
 export { Limit, Limits } from './rate-book/limits.ts';
 export { Location, mayShip, PLAIN_LOCATION } from './rate-book/location.ts';
-export { Id, Name } from './rate-book/naming.ts';
 export {
   emptyBook,
   laneOf,
@@ -255,6 +245,16 @@ export { parseResult, parseUnit, type ReadResult, type ResultProblem, resultText
 export { Coupon, couponKey, EVERYWHERE, type GoodsSet, holdsGroup, inScope, type Scope } from './rate-book/scope.ts';
 export { liveAt, Release } from './releases/release.ts';
 export { PLAIN_ROUND, Round, RoundWindow } from './rounds/round.ts';
+export {
+  type CostPoint,
+  costCurve,
+  costPointAt,
+  Survey,
+  SurveyAddress,
+  SurveyCost,
+  SurveyProbe,
+  SurveyRequest,
+} from './surveys/survey.ts';
 export { DateWindow, dayAt, Instant, instantToMs, inWindow, msToInstant, type Weekday } from './time/calendar.ts';
 export { ClosedDays, ClosedList } from './time/closedDays.ts';
 export { type CivilDate, civilOf, type DayNumber, dayOf, fromDay, isoWeekOf, toDay, weekdayOf } from './time/plainDate.ts';

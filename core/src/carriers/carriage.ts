@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { MarkupPoints } from '../measures/percent.ts';
 import { Ending } from '../money/ending.ts';
 import { Minor } from '../money/money.ts';
-import { Id, Name } from '../rate-book/naming.ts';
+import { Id, Name } from '../names/naming.ts';
 
 /** A carrier's own code of one of its services. */
 export const CarrierServiceCode = z.string().trim().min(1, 'Choose a service').max(40, 'At most 40 characters');

@@ -1,5 +1,5 @@
+import type { Id } from '../names/naming.ts';
 import type { Destination } from '../places/place.ts';
-import type { Id } from '../rate-book/naming.ts';
 import type { RateAnswer } from './rateAnswer.ts';
 import { askKey, type RateAsk } from './rateAsk.ts';
 

@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { Currency } from '../money/currency.ts';
 import { Minor } from '../money/money.ts';
+import { Id } from '../names/naming.ts';
 import type { Parcel } from '../packing/parcel.ts';
 import { CountryCode, SubdivisionCode } from '../places/countries.ts';
 import { PostalCode } from '../places/postal.ts';
-import { Id } from '../rate-book/naming.ts';
 
 /** As much of an address as a price depends on. */
 export const RateAddress = z.strictObject({

@@ -1,7 +1,7 @@
 import { type MassText, massToMicrograms, parseMass } from '../measures/mass.ts';
-import type { TypedProblem } from '../measures/parseDecimal.ts';
 import type { Currency } from '../money/currency.ts';
 import { parseMoney } from '../money/money.ts';
+import type { TypedProblem } from '../numbers/parseDecimal.ts';
 import { CountryCode, SubdivisionCode } from '../places/countries.ts';
 import type { Place } from '../places/place.ts';
 import { checkPostalList } from '../places/postalList.ts';

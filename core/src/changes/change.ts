@@ -1,5 +1,6 @@
 import type { DispatchCalendar, Transit } from '../dispatch/dispatchCalendar.ts';
 import { canonicalJson } from '../json/canonicalJson.ts';
+import type { Id } from '../names/naming.ts';
 import type { VolumeRule } from '../packing/billable.ts';
 import type { Place } from '../places/place.ts';
 import type { Allowance } from '../rate-book/allowance.ts';
@@ -7,7 +8,6 @@ import type { Card, TieredCard, TierResult } from '../rate-book/card.ts';
 import type { Charge } from '../rate-book/charge.ts';
 import type { Conditions, FreeFrom, Lane } from '../rate-book/lane.ts';
 import type { Limit } from '../rate-book/limits.ts';
-import type { Id } from '../rate-book/naming.ts';
 import type { Pricing, Service, SeveralAddresses } from '../rate-book/rateBook.ts';
 
 /** One tier that differs: an absent side has no such tier. `upTo` is absent for the row above the last tier. */

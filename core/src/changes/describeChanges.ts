@@ -1,6 +1,6 @@
 import { canonicalJson } from '../json/canonicalJson.ts';
+import type { Id } from '../names/naming.ts';
 import type { Location } from '../rate-book/location.ts';
-import type { Id } from '../rate-book/naming.ts';
 import { laneOf, type RateBook, type Service, type Shop, type Zone } from '../rate-book/rateBook.ts';
 import { type Change, reordered, same } from './change.ts';
 import { laneChanges, ruleChanges } from './laneChanges.ts';

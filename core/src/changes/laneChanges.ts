@@ -1,7 +1,7 @@
 import { boundInBase } from '../measures/bound.ts';
+import type { Id } from '../names/naming.ts';
 import { type Card, isTiered, type TieredCard, type TierResult } from '../rate-book/card.ts';
 import type { Lane } from '../rate-book/lane.ts';
-import type { Id } from '../rate-book/naming.ts';
 import type { RateBook, Service } from '../rate-book/rateBook.ts';
 import { type Change, type Of, reordered, same, type TierChange } from './change.ts';
 

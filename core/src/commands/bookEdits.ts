@@ -1,5 +1,5 @@
+import type { Id } from '../names/naming.ts';
 import type { Lane } from '../rate-book/lane.ts';
-import type { Id } from '../rate-book/naming.ts';
 import { laneOf, type RateBook, type Service, type Shop, type Zone } from '../rate-book/rateBook.ts';
 import { CommandProblem, type CommandProblemCode } from './commandProblem.ts';
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { GoodsGroup } from '../goods/goodsGroup.ts';
+import { Id } from '../names/naming.ts';
 import type { Lane } from '../rate-book/lane.ts';
-import { Id } from '../rate-book/naming.ts';
 import type { GoodsSet } from '../rate-book/scope.ts';
 import { edited, moveTo, requireFree, requireOne } from './bookEdits.ts';
 import { define } from './define.ts';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { DispatchCalendar } from '../dispatch/dispatchCalendar.ts';
+import { Id } from '../names/naming.ts';
 import { Location } from '../rate-book/location.ts';
-import { Id } from '../rate-book/naming.ts';
 import { edited, moveTo, requireFree, requireOne } from './bookEdits.ts';
 import { CommandProblem } from './commandProblem.ts';
 import { define } from './define.ts';

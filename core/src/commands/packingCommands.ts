@@ -1,7 +1,7 @@
 import { z } from 'zod';
+import { Id } from '../names/naming.ts';
 import { VolumeRule } from '../packing/billable.ts';
 import { Packaging } from '../packing/packaging.ts';
-import { Id } from '../rate-book/naming.ts';
 import type { Packing, RateBook, Service } from '../rate-book/rateBook.ts';
 import { edited, moveTo, requireFree, requireOne } from './bookEdits.ts';
 import { define } from './define.ts';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
+import { Id } from '../names/naming.ts';
 import { Allowance } from '../rate-book/allowance.ts';
 import { Charge } from '../rate-book/charge.ts';
-import { Id } from '../rate-book/naming.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
 import { edited, moveTo, requireFree, requireOne, serviceOf, zoneOf } from './bookEdits.ts';
 import { define } from './define.ts';

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { BasisPoints } from '../measures/percent.ts';
+import { Id, Name } from '../names/naming.ts';
 import { CountryCode, SubdivisionCode } from '../places/countries.ts';
 import { groupMembers } from '../places/countryGroups.ts';
 import { Place } from '../places/place.ts';
-import { Id, Name } from '../rate-book/naming.ts';
 import { insertAt, moveTo, requireFree, withZone, zoneOf } from './bookEdits.ts';
 import { define } from './define.ts';
 import { withoutInRules } from './ruleCommands.ts';

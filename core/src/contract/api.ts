@@ -2,11 +2,11 @@ import { z } from 'zod';
 import { type DraftStep, HistoryEnds, Revision, StepDone, StepId } from '../commands/draftStep.ts';
 import { DayLoad } from '../dispatch/dispatchCalendar.ts';
 import { MOST_PRODUCTS, Product, ProductId } from '../goods/product.ts';
-import { Id, Name } from '../rate-book/naming.ts';
+import { Id, Name } from '../names/naming.ts';
+import { CartInput } from '../quote/cartInput.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
 import { Release } from '../releases/release.ts';
 import { ClosedDays } from '../time/closedDays.ts';
-import { CartInput } from './cartInput.ts';
 
 /** An edition without its document. */
 export const EditionSummary = z.strictObject({

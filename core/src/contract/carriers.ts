@@ -2,13 +2,13 @@ import { z } from 'zod';
 import { CarrierServiceCode } from '../carriers/carriage.ts';
 import { RateAnswer } from '../carriers/rateAnswer.ts';
 import { AskedParcel, RateAsk } from '../carriers/rateAsk.ts';
-import { Survey, SurveyRequest } from '../carriers/survey.ts';
 import { Tariff } from '../carriers/tariff.ts';
 import { Currency } from '../money/currency.ts';
 import { Minor } from '../money/money.ts';
+import { Id, Name } from '../names/naming.ts';
 import { CountryCode, SubdivisionCode } from '../places/countries.ts';
 import { PostalCode } from '../places/postal.ts';
-import { Id, Name } from '../rate-book/naming.ts';
+import { Survey, SurveyRequest } from '../surveys/survey.ts';
 import { ClosedDays } from '../time/closedDays.ts';
 
 /** One of a carrier's services as the shop knows it. */

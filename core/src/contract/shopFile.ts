@@ -1,13 +1,13 @@
 import { z } from 'zod';
-import { Survey } from '../carriers/survey.ts';
 import { Tariff } from '../carriers/tariff.ts';
 import { DayLoad } from '../dispatch/dispatchCalendar.ts';
 import { MOST_PRODUCTS, Product } from '../goods/product.ts';
 import { Currency } from '../money/currency.ts';
-import { Id, Name } from '../rate-book/naming.ts';
+import { Id, Name } from '../names/naming.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
 import { readRateBook } from '../rate-book/readRateBook.ts';
 import { Release } from '../releases/release.ts';
+import { Survey } from '../surveys/survey.ts';
 import { EditionSummary, Trial } from './api.ts';
 import { KnownService, NewServices } from './carriers.ts';
 

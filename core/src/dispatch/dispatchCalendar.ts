@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { Id } from '../rate-book/naming.ts';
-import { DateWindow, Weekday } from '../time/calendar.ts';
+import { Id } from '../names/naming.ts';
+import { Weekday } from '../time/calendar.ts';
 import { ClosedList } from '../time/closedDays.ts';
 import { TimeOfDay } from '../time/timeOfDay.ts';
 
@@ -44,14 +44,6 @@ export const DispatchCalendar = z
     context.addIssue({ code: 'custom', message: 'A service has one row of cut-offs', path: ['ownCutOffs'], input: ownCutOffs });
   });
 export type DispatchCalendar = z.infer<typeof DispatchCalendar>;
-
-/** Within a season, goods leave only on these days of the week. */
-export const LeavesOn = z.strictObject({
-  weekdays: z.array(Weekday).min(1, 'Choose a day').max(7),
-  /** Null is all year. */
-  season: DateWindow.nullable(),
-});
-export type LeavesOn = z.infer<typeof LeavesOn>;
 
 /** How a service counts the days between leaving and arriving. */
 export const ServiceDays = z.strictObject({

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { LeavesOn } from '../dispatch/dispatchCalendar.ts';
-import { Id, Name } from '../rate-book/naming.ts';
+import { Id, Name } from '../names/naming.ts';
+import { LeavesOn } from './leavesOn.ts';
 
 /** The colours a goods group may be marked with. */
 export const MARKS = ['clay', 'glaze', 'ochre', 'slate', 'moss', 'plum', 'rust', 'sand'] as const;

@@ -1,14 +1,23 @@
 import { type LengthText, parseLength } from '../measures/length.ts';
+import type { UnitsOfShop } from '../measures/mass.ts';
 import { MassText, parseMass } from '../measures/mass.ts';
-import type { TypedProblem } from '../measures/parseDecimal.ts';
+import type { Currency } from '../money/currency.ts';
 import { minorToDecimal, parseMoney } from '../money/money.ts';
+import type { TypedProblem } from '../numbers/parseDecimal.ts';
 import type { Size } from '../packing/packaging.ts';
 import { parseSize, sizeText } from '../packing/parseSize.ts';
-import type { RateBook } from '../rate-book/rateBook.ts';
 import { unquoted } from './formulaGuard.ts';
 import { GOODS_FIELDS, type GoodsField, headerOf, unitOfHeader } from './goodsColumns.ts';
+import type { GoodsGroup } from './goodsGroup.ts';
 import { ownChargeText, readOwnCharge } from './ownChargeText.ts';
 import { type OwnCharge, PRODUCT_DEFAULTS, Product } from './product.ts';
+
+/** What a goods file is read against: the shop's habits, and what its columns may name. */
+export interface GoodsShop {
+  readonly shop: { readonly currency: Currency; readonly locale: string; readonly units: UnitsOfShop };
+  readonly goodsGroups: readonly Pick<GoodsGroup, 'id' | 'name'>[];
+  readonly locations: readonly { readonly id: string; readonly name: string }[];
+}
 
 /** Why a cell of a goods file was not taken. */
 export type CellProblem =
@@ -51,7 +60,7 @@ class Refused extends Error {
 
 /** Reads the rows of a goods file, one after the other. */
 export class GoodsReader {
-  readonly #book: RateBook;
+  readonly #book: GoodsShop;
   readonly #known: ReadonlyMap<string, Product>;
   readonly #columns: ReadonlyMap<GoodsField, { at: number; unit: string | undefined }>;
   readonly #width: number;
@@ -61,7 +70,7 @@ export class GoodsReader {
   readonly #groupIds = new Map<string, string>();
 
   /** @param newGroupId gives the id a group of that name would have */
-  constructor(book: RateBook, known: ReadonlyMap<string, Product>, file: GoodsFile, newGroupId: (name: string) => string) {
+  constructor(book: GoodsShop, known: ReadonlyMap<string, Product>, file: GoodsFile, newGroupId: (name: string) => string) {
     this.#book = book;
     this.#known = known;
     this.#width = file.headers.length;
@@ -242,7 +251,7 @@ export class GoodsReader {
 const WRITTEN = GOODS_FIELDS.filter((field) => field !== 'length' && field !== 'width' && field !== 'height');
 
 /** The goods as rows of text with a header row; what is written reads back the same. */
-export function goodsToRows(products: Iterable<Product>, book: RateBook): string[][] {
+export function goodsToRows(products: Iterable<Product>, book: GoodsShop): string[][] {
   const yes = (flag: boolean) => (flag ? 'yes' : 'no');
   const groups = new Map(book.goodsGroups.map(({ id, name }) => [id, name]));
   const rows = [...products].map((product) => {

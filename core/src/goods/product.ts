@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { MassText } from '../measures/mass.ts';
 import { Minor } from '../money/money.ts';
+import { Id } from '../names/naming.ts';
 import { Size } from '../packing/packaging.ts';
-import { Id } from '../rate-book/naming.ts';
 
 /** Identifies a product across imports: the shop's own article number. */
 export const ProductId = z

@@ -1,6 +1,6 @@
 import { z } from 'zod';
+import { formatNumber } from '../numbers/numberFormat.ts';
 import type { UnitsOfShop } from './mass.ts';
-import { formatNumber } from './numberFormat.ts';
 import { type ParsedQuantity, parseQuantity, quantityToBase, type UnitSystem } from './quantityText.ts';
 
 export type LengthUnit = 'm' | 'cm' | 'mm' | 'ft' | 'in';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { formatNumber } from './numberFormat.ts';
+import { formatNumber } from '../numbers/numberFormat.ts';
 import { type ParsedQuantity, parseQuantity, quantityToBase, quantityToSum, type UnitSystem } from './quantityText.ts';
 
 export type MassUnit = 'kg' | 'g' | 'mg' | 'lb' | 'oz';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Typed } from '../money/money.ts';
-import { parseDecimal } from './parseDecimal.ts';
+import { parseDecimal } from '../numbers/parseDecimal.ts';
 
 /** A percentage in whole basis points: 1 is 0.01 %, 10 000 is 100 %. */
 export const BasisPoints = z.int().min(0).max(10_000);

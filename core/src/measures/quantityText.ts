@@ -1,5 +1,5 @@
-import { divideRounded } from '../money/rounding.ts';
-import { parseDecimal, type TypedProblem } from './parseDecimal.ts';
+import { parseDecimal, type TypedProblem } from '../numbers/parseDecimal.ts';
+import { divideRounded } from '../numbers/rounding.ts';
 
 /** Base units in one unit, as an exact fraction. */
 export interface UnitSize {

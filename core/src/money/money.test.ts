@@ -2,10 +2,10 @@ import Big from 'big.js';
 import currencyCodes from 'currency-codes';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { divideRounded, shareOf } from '../numbers/rounding.ts';
 import { CURRENCY_CODES, Currency, minorDigits } from './currency.ts';
 import { Ending, withEnding } from './ending.ts';
 import { formatMoney, minorToDecimal, parseMoney } from './money.ts';
-import { divideRounded, shareOf } from './rounding.ts';
 import { splitByWeights } from './splitByWeights.ts';
 
 describe('minor units', () => {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { parseDecimal, type TypedProblem } from '../measures/parseDecimal.ts';
+import { parseDecimal, type TypedProblem } from '../numbers/parseDecimal.ts';
 import { type Currency, minorDigits } from './currency.ts';
 
 /** The greatest amount one field takes, in minor units. */

@@ -1,4 +1,4 @@
-import type { Id } from '../rate-book/naming.ts';
+import type { Id } from '../names/naming.ts';
 import { billableWeight, type Sides, type VolumeRule, volumetricWeight } from './billable.ts';
 import { type FilledCarton, fitsCarton, type ParcelCost, planCartons } from './cartonPlan.ts';
 import { prepare } from './fillRooms.ts';

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { LengthText, lengthToMicrometres } from '../measures/length.ts';
 import { MassText, massForSums, massToMicrograms } from '../measures/mass.ts';
 import { Minor } from '../money/money.ts';
-import { Id, Name } from '../rate-book/naming.ts';
+import { Id, Name } from '../names/naming.ts';
 import type { Sides } from './billable.ts';
 import type { Room } from './piece.ts';
 

@@ -1,4 +1,4 @@
-import type { Id } from '../rate-book/naming.ts';
+import type { Id } from '../names/naming.ts';
 import type { Sides } from './billable.ts';
 
 /** Goods of one line that go into one consignment. Weight in micrograms, sides in micrometres. */

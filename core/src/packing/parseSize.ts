@@ -1,6 +1,6 @@
 import { LengthText, parseLength } from '../measures/length.ts';
 import type { UnitsOfShop } from '../measures/mass.ts';
-import type { TypedProblem } from '../measures/parseDecimal.ts';
+import type { TypedProblem } from '../numbers/parseDecimal.ts';
 import type { Size } from './packaging.ts';
 
 export type ParsedSize = { ok: true; size: Size } | { ok: false; problem: TypedProblem | { code: 'notThreeSides' } | { code: 'noLength' } };

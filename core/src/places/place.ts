@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { DistanceText, distanceToMillimetres } from '../measures/distance.ts';
-import { Id, Name } from '../rate-book/naming.ts';
+import { Id, Name } from '../names/naming.ts';
 import { Outline } from './area.ts';
 import { CountryCode, SubdivisionCode } from './countries.ts';
 import { CountryGroupCode } from './countryGroups.ts';

@@ -1,5 +1,5 @@
 import { distanceToMillimetres } from '../measures/distance.ts';
-import type { Id } from '../rate-book/naming.ts';
+import type { Id } from '../names/naming.ts';
 import { type Bounds, boundsOf, inOutline } from './area.ts';
 import { groupMembers } from './countryGroups.ts';
 import { geodesicDistance } from './geodesic.ts';

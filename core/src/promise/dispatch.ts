@@ -1,6 +1,7 @@
-import type { CutOffs, DispatchCalendar, LeavesOn, ServiceDays, Transit } from '../dispatch/dispatchCalendar.ts';
-import { oncePer } from '../once.ts';
-import type { Id } from '../rate-book/naming.ts';
+import type { CutOffs, DispatchCalendar, ServiceDays, Transit } from '../dispatch/dispatchCalendar.ts';
+import type { LeavesOn } from '../goods/leavesOn.ts';
+import type { Id } from '../names/naming.ts';
+import { oncePer } from '../once/oncePer.ts';
 import { inWindow, msToInstant, type Weekday } from '../time/calendar.ts';
 import { LAST_DAY } from '../time/closedDays.ts';
 import { type DayNumber, fromDay, weekdayOf } from '../time/plainDate.ts';

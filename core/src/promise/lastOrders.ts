@@ -1,4 +1,4 @@
-import type { Id } from '../rate-book/naming.ts';
+import type { Id } from '../names/naming.ts';
 import { laneOf, type RateBook, type Service, type Zone } from '../rate-book/rateBook.ts';
 import { type Instant, msToInstant } from '../time/calendar.ts';
 import { type DayNumber, toDay } from '../time/plainDate.ts';

@@ -1,5 +1,5 @@
 import type { Counter } from '../counters/counter.ts';
-import { oncePer } from '../once.ts';
+import { oncePer } from '../once/oncePer.ts';
 import { namesOfClosed } from '../time/closedDays.ts';
 import { type DayNumber, weekdayOf } from '../time/plainDate.ts';
 import { minutesOf, type TimeSpan } from '../time/timeOfDay.ts';

@@ -1,5 +1,5 @@
 import { countedWeekdays, type ServiceDays, type Transit } from '../dispatch/dispatchCalendar.ts';
-import { oncePer } from '../once.ts';
+import { oncePer } from '../once/oncePer.ts';
 import { msToInstant } from '../time/calendar.ts';
 import { type DayNumber, fromDay } from '../time/plainDate.ts';
 import { WorkingDays } from '../time/workingDays.ts';

@@ -1,5 +1,5 @@
-import type { LeavesOn } from '../dispatch/dispatchCalendar.ts';
-import { oncePer } from '../once.ts';
+import type { LeavesOn } from '../goods/leavesOn.ts';
+import { oncePer } from '../once/oncePer.ts';
 import type { Round } from '../rounds/round.ts';
 import { msToInstant } from '../time/calendar.ts';
 import { LAST_DAY } from '../time/closedDays.ts';

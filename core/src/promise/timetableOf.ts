@@ -1,7 +1,8 @@
-import type { DayLoad, LeavesOn, Transit } from '../dispatch/dispatchCalendar.ts';
-import { oncePer } from '../once.ts';
+import type { DayLoad, Transit } from '../dispatch/dispatchCalendar.ts';
+import type { LeavesOn } from '../goods/leavesOn.ts';
+import type { Id } from '../names/naming.ts';
+import { oncePer } from '../once/oncePer.ts';
 import type { Location } from '../rate-book/location.ts';
-import type { Id } from '../rate-book/naming.ts';
 import type { RateBook, Service } from '../rate-book/rateBook.ts';
 import { StockedCounter, SuppliedCounter } from './counterTimetable.ts';
 import { Dispatch, packingCalendar } from './dispatch.ts';

@@ -1,9 +1,9 @@
-import { oncePer } from '../once.ts';
+import type { Id } from '../names/naming.ts';
+import { oncePer } from '../once/oncePer.ts';
 import { type Carton, SAMPLE_CARTON, toCarton } from '../packing/packaging.ts';
 import type { PackingOrder } from '../packing/packParcels.ts';
 import type { Parcel } from '../packing/parcel.ts';
 import { indexPlaces, type PlaceIndex } from '../places/placeIndex.ts';
-import type { Id } from '../rate-book/naming.ts';
 import { laneOf, type RateBook, type Zone } from '../rate-book/rateBook.ts';
 import { type CompiledLane, compileLane, type LaneContext, readsDistance } from './compiledLane.ts';
 import { NO_LANE } from './compiledResult.ts';

@@ -1,5 +1,5 @@
 import { type Measures, type MeasureVector, measureIndex, slackOf, toVector } from '../measures/measure.ts';
-import { type RoundingRule, shareOf } from '../money/rounding.ts';
+import { type RoundingRule, shareOf } from '../numbers/rounding.ts';
 import { type Card, isTiered } from '../rate-book/card.ts';
 import type { TierResult } from '../rate-book/result.ts';
 import { type Axis, axisOf, type CompiledResult, compileResult, rated, ratedAmount, stretchAt, tierIndex } from './compiledResult.ts';

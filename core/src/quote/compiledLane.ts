@@ -1,13 +1,13 @@
 import { type Carriage, type LiveTerms, PLAIN_TERMS } from '../carriers/carriage.ts';
 import { minorDigits } from '../money/currency.ts';
 import type { Ending } from '../money/ending.ts';
-import type { RoundingRule } from '../money/rounding.ts';
-import { oncePer } from '../once.ts';
+import type { Id } from '../names/naming.ts';
+import type { RoundingRule } from '../numbers/rounding.ts';
+import { oncePer } from '../once/oncePer.ts';
 import { indexPlaces, type PlaceIndex } from '../places/placeIndex.ts';
 import type { Point } from '../places/point.ts';
 import { cardMeasures } from '../rate-book/card.ts';
 import type { Lane } from '../rate-book/lane.ts';
-import type { Id } from '../rate-book/naming.ts';
 import type { Mixing, Pricing, RateBook, Service, Zone } from '../rate-book/rateBook.ts';
 import { type GoodsSet, inScope } from '../rate-book/scope.ts';
 import type { Round } from '../rounds/round.ts';

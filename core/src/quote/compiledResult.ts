@@ -1,6 +1,6 @@
 import { boundInBase } from '../measures/bound.ts';
 import { MEASURES, type Measure, type MeasureVector, measureIndex, slackOf, type ValueMeasure } from '../measures/measure.ts';
-import { type RoundingRule, shareOf } from '../money/rounding.ts';
+import { type RoundingRule, shareOf } from '../numbers/rounding.ts';
 import type { Bound } from '../rate-book/card.ts';
 import type { TierResult } from '../rate-book/result.ts';
 import type { Rate, Stretch } from './quoteTypes.ts';

@@ -1,11 +1,11 @@
 import { boundInBase } from '../measures/bound.ts';
 import type { Measure, MeasureVector } from '../measures/measure.ts';
 import { measureIndex, slackOf } from '../measures/measure.ts';
+import type { Id } from '../names/naming.ts';
 import type { Allowance, Effect } from '../rate-book/allowance.ts';
 import type { Charge } from '../rate-book/charge.ts';
 import type { FreeFrom } from '../rate-book/lane.ts';
 import type { Limit } from '../rate-book/limits.ts';
-import type { Id } from '../rate-book/naming.ts';
 import { couponKey, type GoodsSet, holdsGroup } from '../rate-book/scope.ts';
 import { type DateWindow, instantToMs, inWindow } from '../time/calendar.ts';
 import type { Occasion } from './occasion.ts';

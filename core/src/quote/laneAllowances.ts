@@ -1,4 +1,4 @@
-import { type RoundingRule, shareOf } from '../money/rounding.ts';
+import { type RoundingRule, shareOf } from '../numbers/rounding.ts';
 import type { Effect } from '../rate-book/allowance.ts';
 import type { CompiledLane } from './compiledLane.ts';
 import { allowed, type CompiledAllowance } from './compiledRules.ts';

@@ -1,6 +1,6 @@
 import type { MeasureVector } from '../measures/measure.ts';
-import { type RoundingRule, shareOf } from '../money/rounding.ts';
-import type { Id } from '../rate-book/naming.ts';
+import type { Id } from '../names/naming.ts';
+import { type RoundingRule, shareOf } from '../numbers/rounding.ts';
 import { holdsGroup } from '../rate-book/scope.ts';
 import type { CompiledLane } from './compiledLane.ts';
 import { type CompiledCharge, onDate } from './compiledRules.ts';

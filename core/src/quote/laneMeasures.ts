@@ -1,6 +1,6 @@
 import type { Measures } from '../measures/measure.ts';
+import type { Id } from '../names/naming.ts';
 import type { Destination } from '../places/place.ts';
-import type { Id } from '../rate-book/naming.ts';
 import type { CompiledBook } from './compile.ts';
 import { addUp } from './measureCart.ts';
 import { prepareCart } from './prepareCart.ts';

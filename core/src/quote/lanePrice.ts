@@ -1,8 +1,8 @@
 import { UNKNOWN_DISTANCE } from '../measures/measure.ts';
 import { withEnding } from '../money/ending.ts';
-import { divideRounded, shareOf } from '../money/rounding.ts';
+import type { Id } from '../names/naming.ts';
+import { divideRounded, shareOf } from '../numbers/rounding.ts';
 import { findZone } from '../places/placeIndex.ts';
-import type { Id } from '../rate-book/naming.ts';
 import type { Mixing } from '../rate-book/rateBook.ts';
 import { holdsGroup } from '../rate-book/scope.ts';
 import { type CompiledCard, cardPrice, saysFree } from './compiledCard.ts';

@@ -1,7 +1,7 @@
 import type { CarrierRate, ServiceAnswer } from '../carriers/rateAnswer.ts';
 import { askedParcels, type RateAddress, type RateAsk } from '../carriers/rateAsk.ts';
 import type { Currency } from '../money/currency.ts';
-import { shareOf } from '../money/rounding.ts';
+import { shareOf } from '../numbers/rounding.ts';
 import type { Parcel } from '../packing/parcel.ts';
 import type { Destination } from '../places/place.ts';
 import type { Location } from '../rate-book/location.ts';

@@ -1,7 +1,8 @@
 import { massForSums } from '../measures/mass.ts';
 import { dimensionOf, type Measures, NO_MEASURES, UNKNOWN_DISTANCE } from '../measures/measure.ts';
-import { type RoundingRule, shareOf } from '../money/rounding.ts';
 import { splitByWeights } from '../money/splitByWeights.ts';
+import type { Id } from '../names/naming.ts';
+import { type RoundingRule, shareOf } from '../numbers/rounding.ts';
 import { lengthPlusGirth, longestSide, sumOfSides } from '../packing/billable.ts';
 import { sidesOf } from '../packing/packaging.ts';
 import { packParcels } from '../packing/packParcels.ts';
@@ -9,7 +10,6 @@ import type { PackGoods, Parcel } from '../packing/parcel.ts';
 import { geodesicDistance } from '../places/geodesic.ts';
 import type { Destination } from '../places/place.ts';
 import { mayShip } from '../rate-book/location.ts';
-import type { Id } from '../rate-book/naming.ts';
 import type { CompiledBook, CompiledPacking } from './compile.ts';
 import type { CartLine, Discount, QuoteRequest } from './request.ts';
 

@@ -1,9 +1,9 @@
 import type { Transit } from '../dispatch/dispatchCalendar.ts';
+import type { Id } from '../names/naming.ts';
 import { inWholeMicrograms } from '../packing/parcel.ts';
 import type { Destination } from '../places/place.ts';
 import { explainZones, findZone } from '../places/placeIndex.ts';
 import { orderedOn } from '../promise/promiseText.ts';
-import type { Id } from '../rate-book/naming.ts';
 import { instantToMs } from '../time/calendar.ts';
 import { toDay } from '../time/plainDate.ts';
 import type { CompiledBook, CompiledZone } from './compile.ts';

@@ -1,6 +1,6 @@
 import type { Transit } from '../dispatch/dispatchCalendar.ts';
 import { type MeasureVector, UNKNOWN_DISTANCE } from '../measures/measure.ts';
-import type { Id } from '../rate-book/naming.ts';
+import type { Id } from '../names/naming.ts';
 import type { TierResult } from '../rate-book/result.ts';
 import type { CompiledCard } from './compiledCard.ts';
 import type { CompiledLane } from './compiledLane.ts';

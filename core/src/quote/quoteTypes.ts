@@ -3,13 +3,13 @@ import type { BilledParcel, Silence } from '../carriers/rateAnswer.ts';
 import type { Transit } from '../dispatch/dispatchCalendar.ts';
 import type { Measure, Measures, ValueMeasure } from '../measures/measure.ts';
 import type { Ending } from '../money/ending.ts';
+import type { Id } from '../names/naming.ts';
 import type { Place } from '../places/place.ts';
 import type { ArrivalPromise, NoPromise } from '../promise/promise.ts';
 import type { Effect } from '../rate-book/allowance.ts';
 import type { Bound } from '../rate-book/card.ts';
 import type { ChargeAmount } from '../rate-book/charge.ts';
 import type { FreeFrom } from '../rate-book/lane.ts';
-import type { Id } from '../rate-book/naming.ts';
 import type { DateWindow, Weekday } from '../time/calendar.ts';
 import type { MeasuredConsignment } from './measureCart.ts';
 

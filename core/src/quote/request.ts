@@ -4,9 +4,9 @@ import { OwnCharge } from '../goods/product.ts';
 import { MassText, massToMicrograms } from '../measures/mass.ts';
 import { BasisPoints } from '../measures/percent.ts';
 import { Minor } from '../money/money.ts';
+import { Id } from '../names/naming.ts';
 import { Size } from '../packing/packaging.ts';
 import { Destination } from '../places/place.ts';
-import { Id } from '../rate-book/naming.ts';
 import { Coupon } from '../rate-book/scope.ts';
 import { Instant } from '../time/calendar.ts';
 

@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { BasisPoints } from '../measures/percent.ts';
 import { Minor } from '../money/money.ts';
+import { Id, Name } from '../names/naming.ts';
 import { CountryCode } from '../places/countries.ts';
 import { DateWindow, Instant } from '../time/calendar.ts';
 import { Limits } from './limits.ts';
-import { Id, Name } from './naming.ts';
 import { Coupon, EVERYWHERE, Scope } from './scope.ts';
 
 export const Effect = z.discriminatedUnion('kind', [

@@ -2,8 +2,8 @@ import { MEASURES, type Measure } from '../measures/measure.ts';
 import { boundText } from '../measures/parseBound.ts';
 import type { Currency } from '../money/currency.ts';
 import { minorToDecimal } from '../money/money.ts';
+import type { Id } from '../names/naming.ts';
 import { type Card, type CardKind, isTiered } from './card.ts';
-import type { Id } from './naming.ts';
 import { laneOf, type RateBook } from './rateBook.ts';
 import { resultText, unitText } from './resultText.ts';
 

@@ -3,8 +3,8 @@ import { MassText, massToMicrograms } from '../measures/mass.ts';
 import { WeightMeasure } from '../measures/measure.ts';
 import { MarkupPoints } from '../measures/percent.ts';
 import { Minor } from '../money/money.ts';
+import { Id, Name } from '../names/naming.ts';
 import { DateWindow } from '../time/calendar.ts';
-import { Id, Name } from './naming.ts';
 import { EVERYWHERE, Scope } from './scope.ts';
 
 /** What a percentage is taken of: the base price, the goods, or all that was added up so far. */

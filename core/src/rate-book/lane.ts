@@ -2,10 +2,10 @@ import { z } from 'zod';
 import { Transit } from '../dispatch/dispatchCalendar.ts';
 import { ValueMeasure } from '../measures/measure.ts';
 import { Minor } from '../money/money.ts';
+import { Id } from '../names/naming.ts';
 import { DateWindow, Weekday } from '../time/calendar.ts';
 import { Card } from './card.ts';
 import { Limits } from './limits.ts';
-import { Id } from './naming.ts';
 import { Coupon, GoodsSet } from './scope.ts';
 
 export { Limit, Limits } from './limits.ts';

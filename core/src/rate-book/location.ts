@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { DispatchCalendar } from '../dispatch/dispatchCalendar.ts';
+import { Id, Name } from '../names/naming.ts';
 import { addressFields, inOwnCountry } from '../places/address.ts';
 import { TimeZone } from '../time/timeZone.ts';
-import { Id, Name } from './naming.ts';
 import { GoodsSet, holdsGroup } from './scope.ts';
 
 /** Where goods leave from. */

@@ -7,6 +7,7 @@ import { BasisPoints } from '../measures/percent.ts';
 import { Currency } from '../money/currency.ts';
 import { Ending } from '../money/ending.ts';
 import { Minor } from '../money/money.ts';
+import { Id, Name } from '../names/naming.ts';
 import { VolumeRule } from '../packing/billable.ts';
 import { Packaging } from '../packing/packaging.ts';
 import { CountryCode } from '../places/countries.ts';
@@ -17,7 +18,6 @@ import { Allowance } from './allowance.ts';
 import { Charge } from './charge.ts';
 import { Lane } from './lane.ts';
 import { Location } from './location.ts';
-import { Id, Name } from './naming.ts';
 
 /** The format this code reads and writes; older ones are migrated forward. */
 export const RATE_BOOK_FORMAT = 5;

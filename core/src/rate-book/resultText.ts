@@ -1,9 +1,9 @@
 import { dimensionOf, type Measure } from '../measures/measure.ts';
 import { boundText, parseBound, type Reading } from '../measures/parseBound.ts';
-import type { TypedProblem } from '../measures/parseDecimal.ts';
 import { parsePercent } from '../measures/percent.ts';
 import { type Currency, minorDigits } from '../money/currency.ts';
 import { minorToDecimal, parseMoney, type Typed } from '../money/money.ts';
+import type { TypedProblem } from '../numbers/parseDecimal.ts';
 import type { Bound } from './card.ts';
 import type { TierResult } from './result.ts';
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id } from './naming.ts';
+import { Id } from '../names/naming.ts';
 
 /** A set of goods: these groups and, if so said, the products in no group. */
 export const GoodsSet = z.strictObject({ groups: z.array(Id).max(100), others: z.boolean() });

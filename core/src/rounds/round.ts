@@ -1,6 +1,6 @@
 import { z } from 'zod';
+import { Id } from '../names/naming.ts';
 import { Place } from '../places/place.ts';
-import { Id } from '../rate-book/naming.ts';
 import { Weekday } from '../time/calendar.ts';
 import { ClosedList } from '../time/closedDays.ts';
 import { overlapIn, TimeOfDay } from '../time/timeOfDay.ts';

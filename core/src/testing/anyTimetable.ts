@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import type { Counter } from '../counters/counter.ts';
-import { type CutOffs, type DayLoad, type LeavesOn, PLAIN_DAYS, type ServiceDays } from '../dispatch/dispatchCalendar.ts';
+import { type CutOffs, type DayLoad, PLAIN_DAYS, type ServiceDays } from '../dispatch/dispatchCalendar.ts';
+import type { LeavesOn } from '../goods/leavesOn.ts';
 import type { GoodsAsk } from '../promise/timetableOf.ts';
 import type { RateBook, Service } from '../rate-book/rateBook.ts';
 import type { Round } from '../rounds/round.ts';

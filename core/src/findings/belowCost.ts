@@ -1,9 +1,9 @@
+import type { Id } from '../names/naming.ts';
 import type { CompiledBook } from '../quote/compile.ts';
 import { prepareCart } from '../quote/prepareCart.ts';
 import { quoteZone } from '../quote/quote.ts';
 import { QuoteRequest } from '../quote/request.ts';
-import type { Id } from '../rate-book/naming.ts';
-import type { Survey, SurveyAddress, SurveyProbe } from './survey.ts';
+import type { Survey, SurveyAddress, SurveyProbe } from '../surveys/survey.ts';
 
 /** A lane whose own price, without tax, is less than its carrier asked for in a survey; the probe it loses most on. */
 export interface BelowCost {

@@ -1,15 +1,15 @@
 import { distanceToMillimetres } from '../measures/distance.ts';
-import type { Id } from '../rate-book/naming.ts';
+import type { Id } from '../names/naming.ts';
+import { boundsOf, inOutline, type Outline } from '../places/area.ts';
+import { type CountryCode, listSubdivisions, type SubdivisionCode } from '../places/countries.ts';
+import { geodesicDistance } from '../places/geodesic.ts';
+import type { Destination, Place } from '../places/place.ts';
+import { findZone, indexPlaces, type PlaceIndex } from '../places/placeIndex.ts';
+import { normalizePostal } from '../places/postal.ts';
+import { postalRulesOf } from '../places/postalList.ts';
+import { ruleKey } from '../places/postalRule.ts';
+import { findCrossing } from '../places/ringCrossing.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
-import { boundsOf, inOutline, type Outline } from './area.ts';
-import { type CountryCode, listSubdivisions, type SubdivisionCode } from './countries.ts';
-import { geodesicDistance } from './geodesic.ts';
-import type { Destination, Place } from './place.ts';
-import { findZone, indexPlaces, type PlaceIndex } from './placeIndex.ts';
-import { normalizePostal } from './postal.ts';
-import { postalRulesOf } from './postalList.ts';
-import { ruleKey } from './postalRule.ts';
-import { findCrossing } from './ringCrossing.ts';
 
 /** A fault of the zones, with an address that shows it. Zones of an overlap stand in the order of the book: the first one wins. */
 export type PlaceFinding =

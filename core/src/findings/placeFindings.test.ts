@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
+import type { Place } from '../places/place.ts';
 import { emptyBook, type RateBook } from '../rate-book/rateBook.ts';
 import { location } from '../testing/bookOf.ts';
-import type { Place } from './place.ts';
 import { placeFindings } from './placeFindings.ts';
 
 const shop = location('shop', { point: { latitude: 44.65, longitude: -63.57 } });

@@ -1,9 +1,9 @@
 import { expect, test } from 'vitest';
+import { PLAIN_CARRIAGE } from '../carriers/carriage.ts';
+import { belowCost } from '../findings/belowCost.ts';
 import { compile } from '../quote/compile.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
 import { bookOf, flat, lane } from '../testing/bookOf.ts';
-import { belowCost } from './belowCost.ts';
-import { PLAIN_CARRIAGE } from './carriage.ts';
 import { costCurve, costPointAt, type Survey } from './survey.ts';
 
 const KILO = 1_000_000_000;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Product } from '../goods/product.ts';
-import { Addresses, addressesExist, Cart, CartLine, Circumstances, MOST_LINES, Quantity, type QuoteRequest } from '../quote/request.ts';
+import { Addresses, addressesExist, Cart, CartLine, Circumstances, MOST_LINES, Quantity, type QuoteRequest } from './request.ts';
 
 /** Goods of the shop's own list, by id. */
 export const ProductLine = z.strictObject({ product: z.string().min(1).max(60), quantity: Quantity, to: CartLine.shape.to });

@@ -1,9 +1,9 @@
 import { z } from 'zod';
+import { CarrierServiceCode } from '../carriers/carriage.ts';
 import { Minor } from '../money/money.ts';
+import { Id, Name } from '../names/naming.ts';
 import { Destination } from '../places/place.ts';
 import { CartLine } from '../quote/request.ts';
-import { Id, Name } from '../rate-book/naming.ts';
-import { CarrierServiceCode } from './carriage.ts';
 
 /** Goods whose carriage is asked for; `weight` in micrograms, of all of them. */
 export const SurveyProbe = z.strictObject({

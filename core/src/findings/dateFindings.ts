@@ -1,7 +1,7 @@
-import type { Id } from '../rate-book/naming.ts';
+import type { Id } from '../names/naming.ts';
+import type { NoPromise } from '../promise/promise.ts';
+import { PLAIN_GOODS, timetableOf } from '../promise/timetableOf.ts';
 import { laneOf, type RateBook, type Zone } from '../rate-book/rateBook.ts';
-import type { NoPromise } from './promise.ts';
-import { PLAIN_GOODS, timetableOf } from './timetableOf.ts';
 
 /** A zone in which some options carry dates and others do not; goods that wait for nothing show it. */
 export interface DateFinding {
