@@ -1,8 +1,45 @@
-// Sees that the linter's import rules bite: plants files that break each of them, and wants every one refused.
+// Holds core to its levels, and sees that every import rule bites: plants files that break each of them, and wants all refused.
 import { spawnSync } from 'node:child_process';
-import { rmSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { breachesIn } from './core-levels.mjs';
 import { root } from './setup.mjs';
+
+const core = join(root, 'core/src');
+const breaches = breachesIn(core);
+for (const breach of breaches) console.error(breach);
+if (breaches.length > 0) process.exit(1);
+
+/** Faults against the levels of core, each by itself: what is planted, and what must be said of it. */
+const plantedLevels = [
+  [{ 'money/planted-up.ts': "import '../quote/request.ts';\n" }, 'lies above it'],
+  [{ 'measures/planted-type-up.ts': "import type { Card } from '../rate-book/card.ts';\nexport type Held = Card;\n" }, 'lies above it'],
+  [
+    { 'places/planted-side.ts': "import '../goods/product.ts';\n", 'goods/planted-side.ts': "import '../places/place.ts';\n" },
+    'a circle of folders',
+  ],
+  [
+    { 'time/planted-a.ts': "import type {} from './planted-b.ts';\n", 'time/planted-b.ts': "import type {} from './planted-a.ts';\n" },
+    'a circle of files',
+  ],
+  [{ 'planted-folder/thing.ts': 'export const thing = 1;\n' }, 'has no level'],
+];
+
+function missedLevels() {
+  return plantedLevels.filter(([files, words]) => {
+    const paths = Object.keys(files).map((file) => join(core, file));
+    try {
+      for (const [file, text] of Object.entries(files)) {
+        mkdirSync(dirname(join(core, file)), { recursive: true });
+        writeFileSync(join(core, file), text);
+      }
+      return !breachesIn(core).some((breach) => breach.includes(words));
+    } finally {
+      for (const path of paths) rmSync(path, { force: true });
+      rmSync(join(core, 'planted-folder'), { recursive: true, force: true });
+    }
+  });
+}
 
 const planted = [
   ['core/src/planted-node.ts', "import 'node:fs';\n", 'noNodejsModules'],
@@ -40,5 +77,7 @@ try {
   for (const file of files) rmSync(file, { force: true });
 }
 for (const [file, , rule] of faults) console.error(`The linter did not refuse ${file} by ${rule}.`);
-if (faults.length > 0) process.exit(1);
-console.log(`Import directions: all ${planted.length} planted faults were refused.`);
+const missed = missedLevels();
+for (const [files] of missed) console.error(`The levels of core did not refuse ${Object.keys(files).join(', ')}.`);
+if (faults.length + missed.length > 0) process.exit(1);
+console.log(`Import directions: core keeps its levels; all ${planted.length + plantedLevels.length} planted faults were refused.`);

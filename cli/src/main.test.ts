@@ -94,7 +94,7 @@ test('the worked example of the documentation', async () => {
     valueAfterDiscounts: 5760,
     itemCount: 2,
   });
-  expect(answer.options).toMatchObject([{ service: 'ground', price: 1160, moreForFree: { more: 6240 } }]);
+  expect(answer.options).toMatchObject([{ service: 'ground', price: 1160, moreForFree: { more: 6933 } }]);
   expect(answer.withheld).toMatchObject([{ service: 'packet', reasons: [{ code: 'aboveTopTier', difference: 1_900_000_000 }] }]);
 });
 

@@ -1,16 +1,21 @@
 import { readFileSync } from 'node:fs';
 import {
+  type AdmissionProblem,
+  admit,
   applyCommand,
   type CardFileProblem,
   cardsToRows,
   compile,
+  completeCart,
   FORMULA_START,
+  Instant,
   inputSchemas,
   needsQuotes,
+  plan,
   QuoteRequest,
-  quote,
   readCardRows,
   readRateBook,
+  settle,
 } from '@ostrakon/core';
 import { withCentroid } from '@ostrakon/core/centroids';
 import { Command, CommanderError } from 'commander';
@@ -48,17 +53,21 @@ function parseAs<T>(file: string, parse: (value: unknown) => T): T {
   }
 }
 
-function quoteFiles(bookFile: string, requestFile: string): string {
+const refusal = (problem: AdmissionProblem): string =>
+  problem.code === 'tooManyPieces'
+    ? `a cart has at most ${problem.most} pieces, this one has ${problem.pieces}`
+    : `the ${problem.field} may lie ${problem.before} days back at most, and ${problem.after} ahead`;
+
+function quoteFiles(bookFile: string, requestFile: string, now: string): string {
   if (bookFile === '-' && requestFile === '-') throw new InputFault('Only one of the two files can be standard input.');
   const book = parseAs(bookFile, readRateBook);
   const request = parseAs(requestFile, (value) => QuoteRequest.parse(value));
   const compiled = compile(book);
-  const located = {
-    ...request,
-    destination: withCentroid(compiled.places, request.destination),
-    ...(request.others && { others: request.others.map((other) => withCentroid(compiled.places, other)) }),
-  };
-  return `${JSON.stringify(quote(compiled, located), null, 2)}\n`;
+  const opened = completeCart(compiled.places, request, { products: new Map(), now, loads: request.loads, pointed: withCentroid });
+  if (!opened.ok) throw new InputFault(`${nameOf(requestFile)} names the product "${opened.problem.product}", and a rate book has none.`);
+  const admission = admit(compiled, opened.request, now);
+  if (!admission.ok) throw new InputFault(`${nameOf(requestFile)} was not quoted: ${refusal(admission.problem)}.`);
+  return `${JSON.stringify(settle(plan(compiled, admission.admitted)), null, 2)}\n`;
 }
 
 function cardsOut(bookFile: string): string {
@@ -90,8 +99,10 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
   program
     .command('quote <book> <request>')
     .description('Print the quote of a request as JSON; - reads standard input')
-    .action((book: string, request: string) => {
-      stdout.write(quoteFiles(book, request));
+    .option('--now <instant>', 'the moment of a request that names none, such as 2026-11-23T13:05:00Z; the present one otherwise')
+    .action((book: string, request: string, { now }: { now?: string }) => {
+      if (now !== undefined && !Instant.safeParse(now).success) throw new InputFault('Write --now such as 2026-11-23T13:05:00Z.');
+      stdout.write(quoteFiles(book, request, now ?? new Date().toISOString()));
     });
   program
     .command('cards <book>')

@@ -1,4 +1,4 @@
-import { CarrierAnswers, compile, type FitOrder, fitTiers, prepareCart, QuoteRequest, quote, type RateAnswer } from '@ostrakon/core';
+import { CarrierAnswers, compile, type FitOrder, fitTiers, QuoteRequest, quote, type RateAnswer } from '@ostrakon/core';
 import { answersTo, carriedShop, rate, said } from '../src/testing/carriedShop.ts';
 
 // How long tiers take to fit, and a quote with and without a carrier's answer at hand.
@@ -37,10 +37,10 @@ const request = QuoteRequest.parse({
   destination: { country: 'CA', subdivision: 'CA-ON', postalCode: 'M5V 2T6' },
 });
 const dry = new CarrierAnswers();
-quote(compiled, request, prepareCart(compiled, request, dry));
+quote(compiled, request, dry);
 const answers: ReadonlyMap<string, RateAnswer> = answersTo(dry.wanted.values(), () => said(rate(2000)));
 const thousand = (held: ReadonlyMap<string, RateAnswer>) => () => {
-  for (let nth = 0; nth < 1000; nth += 1) quote(compiled, request, prepareCart(compiled, request, new CarrierAnswers(held)));
+  for (let nth = 0; nth < 1000; nth += 1) quote(compiled, request, new CarrierAnswers(held));
 };
 timed('1,000 quotes with a live price, answer at hand', 20, thousand(answers));
 timed('1,000 quotes that note what to ask', 20, thousand(new Map()));

@@ -36,10 +36,10 @@ function checked(rooms: readonly Placement[][], { room }: Instance): Packed {
 }
 
 const ours =
-  (effort?: { tries: number; moves: number }): Packer =>
+  (tries?: { tries: number; moves: number }): Packer =>
   (instance) =>
     checked(
-      fewestRooms(instance.pieces, instance.room, { steady: false, ...(effort && { effort }) }).map((room) => room.placements()),
+      fewestRooms(instance.pieces, instance.room, { steady: false, ...(tries && { tries }) }).map((room) => room.placements()),
       instance,
     );
 

@@ -87,6 +87,7 @@ export {
 } from './contract/carriers.ts';
 export { inputSchemas } from './contract/jsonSchema.ts';
 export { isPage, PAGES } from './contract/pages.ts';
+export { ProblemCode } from './contract/problemCode.ts';
 export { PublicAsk, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
 export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, TakeFile } from './contract/shopFile.ts';
 export { Counter, HoursException, OpeningHours } from './counters/counter.ts';
@@ -162,7 +163,7 @@ export {
 export { Destination, Place } from './places/place.ts';
 export { type Claim, explainZones } from './places/placeIndex.ts';
 export { Point } from './places/point.ts';
-export { normalizePostal } from './places/postal.ts';
+export { isRuralCode, normalizePostal } from './places/postal.ts';
 export { type CheckedPostalList, checkPostalList, MOST_POSTAL_LINES, type PostalLineProblem, postalRulesOf } from './places/postalList.ts';
 export { isPostalShape } from './places/postalShape.ts';
 export { subdivisionOfPostal } from './places/postalStart.ts';
@@ -171,16 +172,20 @@ export { type LastOrder, lastOrders } from './promise/lastOrders.ts';
 export type { ArrivalPromise, NoPromise, PlainDate, PromiseStep, SkippedDay, Timetable } from './promise/promise.ts';
 export { clockText, daysInShort, daysText, dayText, momentBefore, orderedOn, promiseText } from './promise/promiseText.ts';
 export { dispatchOf, type GoodsAsk, PLAIN_GOODS, timetableOf } from './promise/timetableOf.ts';
+export { type Admission, type AdmissionProblem, type Admitted, admit, admitted, MOMENT_REACH, MOST_PIECES } from './quote/admit.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './quote/cartInput.ts';
-export { type CompiledBook, type CompiledZone, compile, pricesInto } from './quote/compile.ts';
+export { type CompiledBook, type CompiledZone, compile } from './quote/compile.ts';
 export { priceOnCard } from './quote/compiledCard.ts';
 export { NO_LANE, REFER, WITHHELD } from './quote/compiledResult.ts';
+export type { MeasuredCart, MeasuredConsignment } from './quote/consignment.ts';
 export { laneCost } from './quote/laneCost.ts';
 export { laneMeasures } from './quote/laneMeasures.ts';
+export { pricesInto } from './quote/lanePrice.ts';
+export { explainDestination, type Located, locate } from './quote/locate.ts';
 export { marginOf } from './quote/margin.ts';
-export { type MeasuredCart, type MeasuredConsignment, measureCart } from './quote/measureCart.ts';
-export { type PreparedCart, prepareCart } from './quote/prepareCart.ts';
-export { explainDestination, locate, quote, quoteZone } from './quote/quote.ts';
+export { addUp, measureCart } from './quote/measureCart.ts';
+export { completeCart, type Opened, openRequest, type RequestSources } from './quote/openRequest.ts';
+export { type Plan, plan } from './quote/plan.ts';
 export type {
   CardRow,
   CarrierSide,
@@ -195,9 +200,11 @@ export type {
   Reason,
   Remark,
   Stretch,
+  ToldMeasures,
   Withheld,
 } from './quote/quoteTypes.ts';
 export { CartLine, type Discount, QuoteRequest } from './quote/request.ts';
+export { quote, quoteZone, settle } from './quote/settle.ts';
 export type { Shipment } from './quote/shipment.ts';
 export { Allowance, type Effect, plainAllowance } from './rate-book/allowance.ts';
 export { buyerNote } from './rate-book/buyerNote.ts';

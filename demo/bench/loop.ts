@@ -6,7 +6,7 @@ import {
   laneOf,
   MEASURES,
   type Measure,
-  type PreparedCart,
+  type Plan,
   type TierResult,
 } from '@ostrakon/core';
 
@@ -125,11 +125,11 @@ export interface LoopCart {
   readonly cartons: number;
 }
 
-export function loopCartOf({ shipments }: PreparedCart): LoopCart {
+export function loopCartOf({ shipments }: Plan): LoopCart {
   const [shipment] = shipments;
   if (!shipment) throw new Error('an empty cart');
   const { consignment, occasion } = shipment;
-  const parts = shipment.partsFor(['glazes'], false);
+  const parts = shipment.goods.partsFor(['glazes'], false);
   const month = Number(occasion.date?.slice(5, 7));
   return {
     whole: shipment.vector,

@@ -39,7 +39,7 @@ export const byKilograms = (
 const lane = (card: Card, limits: Limit[] = [], freeFrom: number | null = null): Lane => ({
   ...plainLane(card),
   limits,
-  freeFrom: freeFrom === null ? null : { measure: 'valueAfterDiscounts', from: freeFrom, coversCharges: true },
+  freeFrom: freeFrom === null ? null : { measure: 'valueAfterDiscounts', from: freeFrom, byItself: false, coversCharges: true },
 });
 
 const packet = (prices: readonly [number, number, number]) =>
@@ -278,6 +278,8 @@ export const liveBook: RateBook = RateBook.parse({
     pricing: { rounding: 'halfUp', ending: 'none', tax: 'included', order: 'owner' },
     severalAddresses: { allowed: true, mostItems: 60 },
     showDates: true,
+    closed: [],
+    holidays: [],
   },
   goodsGroups,
   locations,

@@ -98,7 +98,10 @@ function largeSeed(seed: Seed): Seed {
       lanes: Object.fromEntries(
         services.map(({ id }, service): [string, Lane] => [
           id,
-          { ...plainLane(card(zone, service)), freeFrom: { measure: 'valueAfterDiscounts', from: 20_000, coversCharges: true } },
+          {
+            ...plainLane(card(zone, service)),
+            freeFrom: { measure: 'valueAfterDiscounts', from: 20_000, byItself: false, coversCharges: true },
+          },
         ]),
       ),
     }),

@@ -54,7 +54,8 @@ function offering(...services: Offered[]): Command[] {
           name: 'setFreeFrom',
           args: {
             ...at,
-            freeFrom: freeFrom === undefined ? null : { measure: 'valueAfterDiscounts', from: freeFrom, coversCharges: true },
+            freeFrom:
+              freeFrom === undefined ? null : { measure: 'valueAfterDiscounts', from: freeFrom, byItself: false, coversCharges: true },
           },
         },
       ];

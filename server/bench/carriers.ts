@@ -73,25 +73,17 @@ await shop.draft.run(...commands);
 
 const weights = ['250 g', '500 g', '1 kg', '2 kg', '3 kg', '5 kg', '8 kg', '12 kg', '20 kg', '30 kg'];
 const began = performance.now();
-const work = planSurvey(shop.draft.current.book, {
+const present = new Date().toISOString();
+const request = {
   name: 'Bench',
   zones: ['ca', 'us'],
   addresses: 50,
   probes: weights.map((weight, at) => ({ name: weight, weight: at + 1, lines: [{ quantity: 1, unitPrice: 0, weight, delivered: true }] })),
-});
-const more = planSurvey(
-  { ...shop.draft.current.book, locations: shop.draft.current.book.locations.map((location) => ({ ...location, subdivision: 'CA-NB' })) },
-  {
-    name: 'Bench',
-    zones: ['ca', 'us'],
-    addresses: 50,
-    probes: weights.map((weight, at) => ({
-      name: weight,
-      weight: at + 1,
-      lines: [{ quantity: 1, unitPrice: 0, weight, delivered: true }],
-    })),
-  },
-);
+};
+const { book } = shop.draft.current;
+const work = planSurvey(book, request, present);
+const elsewhere = book.locations.map((location) => ({ ...location, subdivision: 'CA-NB' }));
+const more = planSurvey({ ...book, locations: elsewhere }, request, present);
 const planned = performance.now() - began;
 const asks = new Map([...work.asks, ...more.asks]);
 const asked = performance.now();

@@ -176,7 +176,7 @@ test('a shop of the first format opens: its goods keep their group as a tag, its
   await shop.discard();
   shop = await openTestShop(folder);
   expect(await listed()).toEqual([{ ...clay, id: 'clay', name: 'Clay', tags: ['Clay  dry  heavy'] }]);
-  expect(shop.draft.current).toMatchObject({ revision: 8, book: { format: 5, zones: [{ places: [{ kind: 'postal', rules: 'B3*' }] }] } });
+  expect(shop.draft.current).toMatchObject({ revision: 8, book: { format: 6, zones: [{ places: [{ kind: 'postal', rules: 'B3*' }] }] } });
   expect((await shop.draft.state()).history).toEqual({ undo: null, redo: null });
   const unchanged = await request(shop.app).post('/api/editions').send({ revision: 8 }).expect(409);
   expect(unchanged.body.code).toBe('nothing-to-publish');
@@ -220,14 +220,20 @@ describe('what the public API is asked', () => {
     expect(await options({})).toBe(0);
   });
 
-  test('five hundred lines of a hundred thousand pieces each are answered, not placed one by one', async () => {
+  test('ten thousand pieces are answered, counted by weight and volume; one more is refused', async () => {
     await publish([
       { name: 'setServed', args: { countries: ['CA'] } },
       { name: 'addZone', args: { id: 'near', name: 'Near', places: [{ kind: 'country', country: 'CA' }] } },
       ...ground,
     ]);
     const size = { length: '5 cm', width: '5 cm', height: '5 cm' };
-    const lines = Array.from({ length: 500 }, () => ({ unitPrice: 1, quantity: 100_000, weight: '10 g', size }));
+    const lines = Array.from({ length: 500 }, () => ({ unitPrice: 1, quantity: 20, weight: '10 g', size }));
     expect((await ask({ lines, destination: { country: 'CA' } })).options).toMatchObject([{ price: 500 }]);
+    const more = [{ ...lines[0], quantity: 21 }, ...lines.slice(1)];
+    const refused = await request(shop.app)
+      .post('/api/public/quotes')
+      .send({ lines: more, destination: { country: 'CA' } })
+      .expect(422);
+    expect(refused.body).toMatchObject({ code: 'too-many-pieces', errors: [{ pointer: '/lines' }] });
   });
 });

@@ -50,6 +50,8 @@ export const Silence = z.enum([
   'noAccount',
   /** It answers in another currency than the shop's. */
   'otherCurrency',
+  /** The shop has no location that parcels leave from. */
+  'noLocation',
   /** Nothing is known of where goods leave from, or of an address to ask for. */
   'noAddress',
   /** As if it were down, to see what happens. */

@@ -90,7 +90,10 @@ const all: Command[] = [
   { name: 'setCard', args: { ...at, card } },
   { name: 'switchCard', args: { ...at, kind: 'valueTiers' } },
   { name: 'setLimits', args: { ...at, limits: [{ measure: 'itemsWeight', upTo: '30 kg' }] } },
-  { name: 'setFreeFrom', args: { ...at, freeFrom: { measure: 'valueAfterDiscounts', from: 12_000, coversCharges: true } } },
+  {
+    name: 'setFreeFrom',
+    args: { ...at, freeFrom: { measure: 'valueAfterDiscounts', from: 12_000, byItself: false, coversCharges: true } },
+  },
   { name: 'setCard', args: { ...at, group: 'shelf', card } },
   { name: 'switchCard', args: { ...at, group: 'glaze', kind: 'percent' } },
   { name: 'removeGroupCard', args: { ...at, group: 'glaze' } },
@@ -109,7 +112,7 @@ const all: Command[] = [
   { name: 'setLimitOfLanes', args: { lanes: bothGround, limit: { measure: 'packedWeight', upTo: '30 kg' } } },
   {
     name: 'setFreeFromOfLanes',
-    args: { lanes: bothGround, freeFrom: { measure: 'valueBeforeDiscounts', from: 9000, coversCharges: false } },
+    args: { lanes: bothGround, freeFrom: { measure: 'valueBeforeDiscounts', from: 9000, byItself: false, coversCharges: false } },
   },
   { name: 'setConditions', args: { ...at, conditions: { goods: null, coupons: ['CLUB'], dates: null, weekdays: [1, 2] } } },
   { name: 'setLaneRange', args: { ...at, floor: 300, cap: 4500 } },

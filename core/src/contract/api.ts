@@ -7,6 +7,7 @@ import { CartInput } from '../quote/cartInput.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
 import { Release } from '../releases/release.ts';
 import { ClosedDays } from '../time/closedDays.ts';
+import { ProblemCode } from './problemCode.ts';
 
 /** An edition without its document. */
 export const EditionSummary = z.strictObject({
@@ -100,7 +101,7 @@ export const Problem = z.object({
   type: z.string(),
   title: z.string(),
   status: z.int(),
-  code: z.string(),
+  code: ProblemCode,
   detail: z.string(),
   /** Fields at fault: `pointer` is a JSON Pointer (RFC 6901) into the request body. */
   errors: z.array(z.object({ pointer: z.string(), detail: z.string() })).optional(),

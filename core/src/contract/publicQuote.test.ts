@@ -3,9 +3,8 @@ import { expect, test } from 'vitest';
 import { CarrierAnswers } from '../carriers/carrierAnswers.ts';
 import type { CarrierRate, RateAnswer } from '../carriers/rateAnswer.ts';
 import { compile } from '../quote/compile.ts';
-import { prepareCart } from '../quote/prepareCart.ts';
-import { quote } from '../quote/quote.ts';
 import { QuoteRequest } from '../quote/request.ts';
+import { quote } from '../quote/settle.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
 import { answersTo, carriedShop, rate, said } from '../testing/carriedShop.ts';
 import { PublicQuote, toPublicQuote } from './publicQuote.ts';
@@ -19,9 +18,9 @@ const cart = QuoteRequest.parse({
 function told(book: RateBook, answer: () => RateAnswer, costs: boolean): string {
   const compiled = compile(book);
   const dry = new CarrierAnswers(new Map(), { costs });
-  quote(compiled, cart, prepareCart(compiled, cart, dry));
+  quote(compiled, cart, dry);
   const carriers = new CarrierAnswers(answersTo(dry.wanted.values(), answer), { costs });
-  const answered = toPublicQuote(quote(compiled, cart, prepareCart(compiled, cart, carriers)), compiled.book, 1);
+  const answered = toPublicQuote(quote(compiled, cart, carriers), compiled.book, 1);
   return JSON.stringify(PublicQuote.parse(answered));
 }
 

@@ -56,11 +56,20 @@ export const ServiceDays = z.strictObject({
   collects: z.array(Weekday).min(1, 'Choose a day').max(7),
   /** Days on which the carrier neither collects nor delivers; they do not count. */
   closed: ClosedList,
+  /** Nothing is delivered on public holidays of the place a parcel goes to, as far as the shop lists them. */
+  skipsHolidays: z.boolean(),
 });
 export type ServiceDays = z.infer<typeof ServiceDays>;
 
 /** Monday to Friday, no days on the way known. */
-export const PLAIN_DAYS: ServiceDays = { transit: null, count: 'working', saturday: false, collects: [1, 2, 3, 4, 5], closed: [] };
+export const PLAIN_DAYS: ServiceDays = {
+  transit: null,
+  count: 'working',
+  saturday: false,
+  collects: [1, 2, 3, 4, 5],
+  closed: [],
+  skipsHolidays: false,
+};
 
 /** The weekdays a service counts. */
 export function countedWeekdays({ count, saturday }: Pick<ServiceDays, 'count' | 'saturday'>): Weekday[] {

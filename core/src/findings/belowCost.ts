@@ -1,8 +1,9 @@
 import type { Id } from '../names/naming.ts';
+import { admitted } from '../quote/admit.ts';
 import type { CompiledBook } from '../quote/compile.ts';
-import { prepareCart } from '../quote/prepareCart.ts';
-import { quoteZone } from '../quote/quote.ts';
+import { plan } from '../quote/plan.ts';
 import { QuoteRequest } from '../quote/request.ts';
+import { quoteZone } from '../quote/settle.ts';
 import type { Survey, SurveyAddress, SurveyProbe } from '../surveys/survey.ts';
 
 /** A lane whose own price, without tax, is less than its carrier asked for in a survey; the probe it loses most on. */
@@ -37,7 +38,7 @@ function pricesOf(compiled: CompiledBook, probe: SurveyProbe, { zone: id, destin
   const zone = compiled.zones.find((one) => one.zone.id === id);
   if (!zone) return new Map();
   const request = QuoteRequest.parse({ lines: probe.lines, discounts: [], destination });
-  const offers = quoteZone(compiled, zone, prepareCart(compiled, request).shipments);
+  const offers = quoteZone(compiled, zone, plan(compiled, admitted(compiled, request)).shipments);
   return new Map(offers.flatMap((offer) => (offer.status === 'priced' ? [[offer.service, offer.price - (offer.tax?.amount ?? 0)]] : [])));
 }
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { formatNumber } from '../numbers/numberFormat.ts';
+import { oncePerText } from '../once/oncePerText.ts';
 import type { UnitsOfShop } from './mass.ts';
 import { type ParsedQuantity, parseQuantity, quantityToBase, type UnitSystem } from './quantityText.ts';
 
@@ -36,9 +37,7 @@ const LENGTH: UnitSystem<LengthUnit> = {
 };
 
 /** Micrometres of a canonical length text such as "6 in" or "1 ft 2 in". */
-export function lengthToMicrometres(text: string): number {
-  return quantityToBase(text, LENGTH);
-}
+export const lengthToMicrometres: (text: string) => number = oncePerText((text) => quantityToBase(text, LENGTH));
 
 const NUMBER = '(?:0|[1-9]\\d{0,10})(?:\\.\\d{1,6})?';
 const LENGTH_PATTERN = new RegExp(`^${NUMBER} (?:m|cm|mm|in|ft(?: ${NUMBER} in)?)$`);

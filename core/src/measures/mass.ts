@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { formatNumber } from '../numbers/numberFormat.ts';
+import { oncePerText } from '../once/oncePerText.ts';
 import { type ParsedQuantity, parseQuantity, quantityToBase, quantityToSum, type UnitSystem } from './quantityText.ts';
 
 export type MassUnit = 'kg' | 'g' | 'mg' | 'lb' | 'oz';
@@ -44,17 +45,13 @@ const NUMBER = '(?:0|[1-9]\\d{0,10})(?:\\.\\d{1,6})?';
 const MASS_PATTERN = new RegExp(`^${NUMBER} (?:kg|g|mg|oz|lb(?: ${NUMBER} oz)?)$`);
 
 /** Micrograms of a canonical mass text, rounded half-up to whole micrograms. */
-export function massToMicrograms(text: string): number {
-  return quantityToBase(text, MASS);
-}
+export const massToMicrograms: (text: string) => number = oncePerText((text) => quantityToBase(text, MASS));
 
 /**
  * Micrograms of a canonical mass text for adding up, not rounded: an ounce is 28,349,523.125 of them. Eighths of a microgram
  * are exact in a number up to a thousand tonnes, and with them pounds, ounces and their decimal parts that people use.
  */
-export function massForSums(text: string): number {
-  return quantityToSum(text, MASS);
-}
+export const massForSums: (text: string) => number = oncePerText((text) => quantityToSum(text, MASS));
 
 /** A mass with its unit as typed, in canonical spelling: "2 kg", "0.3 lb", "2 lb 4 oz". */
 export const MassText = z

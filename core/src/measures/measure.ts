@@ -87,7 +87,9 @@ export const NO_MEASURES: Measures = {
 export type MeasureVector = Float64Array;
 
 export function toVector(measures: Measures): MeasureVector {
-  return Float64Array.from(MEASURES, (measure) => measures[measure]);
+  const vector = new Float64Array(MEASURES.length);
+  for (let at = 0; at < MEASURES.length; at += 1) vector[at] = measures[MEASURES[at] as Measure];
+  return vector;
 }
 
 /** How far past a bound a value of this dimension still counts as on it: see `MASS_SLACK`. */

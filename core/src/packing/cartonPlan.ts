@@ -1,4 +1,5 @@
 import type { Sides } from './billable.ts';
+import { attempt, Effort } from './effort.ts';
 import { exactFill } from './exactFill.ts';
 import { fewestRooms, leastRooms } from './fewestRooms.ts';
 import { type FillRules, fillOne, fitsAlone, type OrderRule, ordered, type Prepared, prepare } from './fillRooms.ts';
@@ -21,7 +22,7 @@ const WAYS: readonly (readonly [OrderRule, FillRules['spot']])[] = [
   ['longest', 'snug'],
 ];
 /** Large orders are packed while somebody waits at a checkout: they get fewer tries. */
-const effortFor = (pieces: number) => (pieces <= 60 ? { tries: 3, moves: 1800 } : { tries: 2, moves: 400 });
+const triesFor = (pieces: number) => (pieces <= 60 ? { tries: 3, moves: 1800 } : { tries: 2, moves: 400 });
 
 /** One thing alone may reach into the round of a tube, where the square prism inside would be too narrow. */
 function aloneInRound(one: Prepared, { diameter, room }: Carton): OpenRoom | undefined {
@@ -36,8 +37,14 @@ function aloneInRound(one: Prepared, { diameter, room }: Carton): OpenRoom | und
 export const fitsCarton = (one: Prepared, carton: Carton): boolean =>
   fitsAlone(one, carton.room) || aloneInRound(one, carton) !== undefined;
 
+/** By what plans are compared, and how much may be looked at for them. */
+interface Bounds {
+  readonly cost: ParcelCost | undefined;
+  readonly effort: Effort;
+}
+
 /** The carton filled with the whole list, when a few ways of filling find room for it. */
-function holdAll(list: readonly Prepared[], carton: Carton): FilledCarton | undefined {
+function holdAll(list: readonly Prepared[], carton: Carton, effort: Effort): FilledCarton | undefined {
   const [only] = list;
   if (only && list.length === 1) {
     const round = aloneInRound(only, carton);
@@ -47,7 +54,7 @@ function holdAll(list: readonly Prepared[], carton: Carton): FilledCarton | unde
   const load = list.reduce((sum, { piece }) => sum + piece.weight, 0);
   if (volume > volumeOf(carton.room) || load > carton.room.mostLoad) return undefined;
   for (const [order, spot] of WAYS) {
-    const room = fillOne(ordered(list, order), carton.room, { spot, steady: true });
+    const room = fillOne(ordered(list, order), carton.room, { spot, steady: true, effort });
     if (room.pieces.length === list.length) return { carton, room };
   }
   return undefined;
@@ -70,7 +77,7 @@ function shrink(
   plan: readonly FilledCarton[],
   all: readonly Prepared[],
   cartons: readonly Carton[],
-  cost: ParcelCost | undefined,
+  { cost, effort }: Bounds,
 ): FilledCarton[] {
   return plan.map((filled) => {
     const list = filled.room.pieces.map((index) => all[index] as Prepared);
@@ -79,14 +86,14 @@ function shrink(
       if (carton === filled.carton) continue;
       const swapped = { carton, room: filled.room };
       if (!isBetter(merit([swapped], cost), merit([best], cost))) continue;
-      best = holdAll(list, carton) ?? best;
+      best = attempt(() => holdAll(list, carton, effort)) ?? best;
     }
     return best;
   });
 }
 
 /** Everything that fits into one kind of carton, and the rest into the roomiest others. */
-function planWith(lead: Carton, all: readonly Prepared[], cartons: readonly Carton[]): FilledCarton[] {
+function planWith(lead: Carton, all: readonly Prepared[], cartons: readonly Carton[], effort: Effort): FilledCarton[] {
   const filled: FilledCarton[] = [];
   let left = all;
   for (const carton of [lead, ...[...cartons].reverse()]) {
@@ -95,7 +102,7 @@ function planWith(lead: Carton, all: readonly Prepared[], cartons: readonly Cart
     const rooms = fewestRooms(
       fitting.map(({ piece }) => piece),
       carton.room,
-      { steady: true, effort: effortFor(all.length) },
+      { steady: true, tries: triesFor(all.length), effort },
     );
     filled.push(...rooms.map((room) => ({ carton, room: room.renamed((index) => (fitting[index] as Prepared).index) })));
     const gone = new Set(fitting);
@@ -111,13 +118,13 @@ function planWith(lead: Carton, all: readonly Prepared[], cartons: readonly Cart
 }
 
 /** Carton by carton, the one that makes best use of itself; mixes sizes where that pays. */
-function planGreedily(all: readonly Prepared[], cartons: readonly Carton[], cost: ParcelCost | undefined): FilledCarton[] | undefined {
+function planGreedily(all: readonly Prepared[], cartons: readonly Carton[], { cost, effort }: Bounds): FilledCarton[] | undefined {
   const filled: FilledCarton[] = [];
   let left = ordered(all, 'volume');
   while (left.length > 0) {
     let best: { filled: FilledCarton; rate: number } | undefined;
     for (const carton of cartons) {
-      const room = fillOne(left, carton.room, { spot: 'snug', steady: true });
+      const room = fillOne(left, carton.room, { spot: 'snug', steady: true, effort });
       if (room.pieces.length === 0) continue;
       const packed = volumeOf(carton.room) - room.volumeLeft;
       const price = cost ? cost({ carton, packedWeight: room.load + carton.tare, outside: carton.outside }) : volumeOf(carton.outside);
@@ -133,24 +140,26 @@ function planGreedily(all: readonly Prepared[], cartons: readonly Carton[], cost
 }
 
 /** All in one carton by exact search, where the heuristics needed more. */
-function exactly(all: readonly Prepared[], cartons: readonly Carton[]): FilledCarton[] | undefined {
+function exactly(all: readonly Prepared[], cartons: readonly Carton[], effort: Effort): FilledCarton[] | undefined {
   for (const carton of cartons) {
-    const room = exactFill(all, carton.room);
+    const room = exactFill(all, carton.room, effort);
     if (room) return [{ carton, room }];
   }
   return undefined;
 }
 
 /** A plan for every carton that could lead one; without a cost, those that cannot do with fewer parcels are passed over. */
-function leadPlans(all: readonly Prepared[], cartons: readonly Carton[], cost: ParcelCost | undefined): FilledCarton[][] {
+function leadPlans(all: readonly Prepared[], cartons: readonly Carton[], { cost, effort }: Bounds): FilledCarton[][] {
   const plans: FilledCarton[][] = [];
   for (const lead of [...cartons].reverse()) {
     const fitting = all.filter((one) => fitsAlone(one, lead.room));
     const fewest = Math.min(...plans.map((plan) => plan.length));
     if (fitting.length === 0 || (!cost && leastRooms(fitting, lead.room) > fewest)) continue;
-    plans.push(planWith(lead, all, cartons));
+    const plan = () => planWith(lead, all, cartons, effort);
+    const found = plans.length > 0 ? attempt(plan) : plan();
+    if (found) plans.push(found);
   }
-  return plans.length > 0 ? plans : [planWith(cartons[0] as Carton, all, cartons)];
+  return plans.length > 0 ? plans : [planWith(cartons[0] as Carton, all, cartons, effort)];
 }
 
 /** Above this many pieces the greedy mix is left out: it looks at every carton anew for each parcel. */
@@ -160,22 +169,29 @@ const MOST_GREEDY = 150;
  * The best set of cartons found for the pieces: least cost where a cost is given, else fewest parcels, then least
  * outside volume, then cheapest cartons. Every piece must fit some carton.
  * @param cartons by rising volume
+ * @throws EffortSpent when it may not even look for a first plan
  */
-export function planCartons(pieces: readonly Piece[], cartons: readonly Carton[], cost?: ParcelCost): FilledCarton[] {
+export function planCartons(
+  pieces: readonly Piece[],
+  cartons: readonly Carton[],
+  cost?: ParcelCost,
+  effort: Effort = new Effort(),
+): FilledCarton[] {
+  const bounds = { cost, effort };
   const all = prepare(pieces);
   if (all.length === 0) return [];
   const plans: FilledCarton[][] = [];
   for (const carton of cartons) {
-    const whole = all.every((one) => fitsAlone(one, carton.room)) ? holdAll(all, carton) : undefined;
+    const whole = all.every((one) => fitsAlone(one, carton.room)) ? holdAll(all, carton, effort) : undefined;
     if (whole) plans.push([whole]);
     // Without a cost nothing beats the smallest carton that holds everything.
     if (whole && !cost) return [whole];
   }
-  if (plans.length === 0 || cost) plans.push(...leadPlans(all, cartons, cost));
-  const greedy = all.length <= MOST_GREEDY ? planGreedily(all, cartons, cost) : undefined;
+  if (plans.length === 0 || cost) plans.push(...leadPlans(all, cartons, bounds));
+  const greedy = all.length <= MOST_GREEDY ? attempt(() => planGreedily(all, cartons, bounds)) : undefined;
   if (greedy) plans.push(greedy);
-  const finished = plans.map((plan) => shrink(plan, all, cartons, cost));
+  const finished = plans.map((plan) => shrink(plan, all, cartons, bounds));
   const best = finished.reduce((a, b) => (isBetter(merit(b, cost), merit(a, cost)) ? b : a));
-  const one = best.length > 1 ? exactly(all, cartons) : undefined;
+  const one = best.length > 1 ? attempt(() => exactly(all, cartons, effort)) : undefined;
   return one && isBetter(merit(one, cost), merit(best, cost)) ? one : best;
 }

@@ -1,3 +1,4 @@
+import type { Effort } from './effort.ts';
 import type { Prepared } from './fillRooms.ts';
 import { OpenRoom } from './openRoom.ts';
 import type { Piece, Room, Turn } from './piece.ts';
@@ -39,13 +40,18 @@ class FloorSearch {
   #spare: number;
   #left: number;
   #steps = 0;
+
+  get looks(): number {
+    return this.#steps * this.#heights.length;
+  }
+
   readonly #mostSteps: number;
   readonly laid: { index: number; at: Turn; turn: Turn }[] = [];
 
-  constructor(room: Turn, kinds: readonly Kind[], spare: number) {
+  constructor(room: Turn, kinds: readonly Kind[], spare: number, looks: number) {
     [this.#wide, this.#deep, this.#high] = room;
     this.#heights = new Int32Array(this.#wide * this.#deep);
-    this.#mostSteps = MOST_LOOKS / this.#heights.length;
+    this.#mostSteps = looks / this.#heights.length;
     this.#kinds = kinds;
     this.#spare = spare;
     this.#left = kinds.reduce((sum, kind) => sum + kind.indices.length, 0);
@@ -123,7 +129,7 @@ const alike = (a: Piece, b: Piece) => a.length === b.length && a.width === b.wid
  * Whether a small order goes into one room, by exact search, where the heuristics found no way: returns the filled
  * room, or undefined when there is none or the order is too large or too fine to be searched.
  */
-export function exactFill(list: readonly Prepared[], room: Room): OpenRoom | undefined {
+export function exactFill(list: readonly Prepared[], room: Room, effort: Effort): OpenRoom | undefined {
   const load = list.reduce((sum, { piece }) => sum + piece.weight, 0);
   if (list.length > MOST_PIECES || load > room.mostLoad || list.some(({ piece }) => piece.fragile)) return undefined;
   const unit = greatestCommonMeasure(list.flatMap(({ piece }) => [piece.length, piece.width, piece.height]));
@@ -147,8 +153,11 @@ export function exactFill(list: readonly Prepared[], room: Room): OpenRoom | und
     size,
     kinds.map(({ kind }) => kind),
     spare,
+    Math.min(MOST_LOOKS, effort.left),
   );
-  if (!search.run()) return undefined;
+  const found = search.run();
+  effort.spend(search.looks);
+  if (!found) return undefined;
   const byIndex = new Map(list.map((one) => [one.index, one]));
   const filled = new OpenRoom(room, false);
   for (const { index, at, turn } of search.laid) {

@@ -1,3 +1,4 @@
+import { attempt, Effort } from './effort.ts';
 import { type FillRules, fillRooms, type OrderRule, ordered, type Prepared, prepare } from './fillRooms.ts';
 import type { OpenRoom } from './openRoom.ts';
 import { type Piece, type Room, volumeOf } from './piece.ts';
@@ -30,14 +31,14 @@ function row(seed: number): (below: number) => number {
   };
 }
 
-export interface Effort {
+export interface Tries {
   /** How many of the ways to order and place are tried. */
   readonly tries: number;
   /** How many pieces, each counted once for every way to turn it, are taken out and put in again in the hope of saving a room. */
   readonly moves: number;
 }
 
-export const QUICK: Effort = { tries: 3, moves: 3600 };
+export const QUICK: Tries = { tries: 3, moves: 3600 };
 
 function shuffled(list: readonly Prepared[], next: (below: number) => number): Prepared[] {
   // Largest first, with some pieces coming earlier than their turn.
@@ -49,12 +50,17 @@ function shuffled(list: readonly Prepared[], next: (below: number) => number): P
  * Empties a few rooms and fills them again in another order; taken over when that saves a room, or gathers the free
  * volume in one of them, from where it can be used.
  */
-function improve(rooms: OpenRoom[], all: readonly Prepared[], room: Room, steady: boolean, least: number, moves: number): OpenRoom[] {
+function improve(
+  rooms: OpenRoom[],
+  all: readonly Prepared[],
+  room: Room,
+  { steady, least, moves, effort }: { steady: boolean; least: number; moves: number; effort: Effort },
+): OpenRoom[] {
   const next = row(20_081_119);
   let best = rooms;
   const gathered = (some: readonly OpenRoom[]) => some.reduce((sum, { volumeLeft }) => sum + volumeLeft * volumeLeft, 0);
   let left = moves;
-  while (left > 0 && best.length > Math.max(least, 1)) {
+  while (left > 0 && !effort.isSpent && best.length > Math.max(least, 1)) {
     const byRoom = [...best].sort((a, b) => b.volumeLeft - a.volumeLeft);
     const few = Math.min(best.length, 2 + next(4));
     // The emptiest one, and others at random.
@@ -62,12 +68,9 @@ function improve(rooms: OpenRoom[], all: readonly Prepared[], room: Room, steady
     while (chosen.size < few) chosen.add(best[next(best.length)] as OpenRoom);
     const pieces = [...chosen].flatMap((one) => one.pieces.map((index) => all[index] as Prepared));
     left -= pieces.reduce((sum, { turns }) => sum + turns.length, 1);
-    const again = fillRooms(
-      shuffled(pieces, next),
-      room,
-      { spot: next(4) === 0 ? 'low' : 'snug', steady, room: next(2) === 0 ? 'first' : 'best' },
-      chosen.size,
-    );
+    const list = shuffled(pieces, next);
+    const rules = { spot: next(4) === 0 ? 'low' : 'snug', steady, room: next(2) === 0 ? 'first' : 'best', effort } as const;
+    const again = attempt(() => fillRooms(list, room, rules, chosen.size));
     if (!again || (again.length === chosen.size && gathered(again) <= gathered([...chosen]))) continue;
     best = [...best.filter((one) => !chosen.has(one)), ...again];
   }
@@ -78,20 +81,22 @@ function improve(rooms: OpenRoom[], all: readonly Prepared[], room: Room, steady
  * Places all pieces in as few equal rooms as it finds: several orders of first fit by extreme points, then rooms
  * emptied and filled anew. The same pieces always give the same rooms.
  * @throws RangeError when a piece does not fit an empty room
+ * @throws EffortSpent when it may not even look for a first way
  */
 export function fewestRooms(
   pieces: readonly Piece[],
   room: Room,
-  { steady, effort = QUICK }: { steady: boolean; effort?: Effort },
+  { steady, tries = QUICK, effort = new Effort(Infinity) }: { steady: boolean; tries?: Tries; effort?: Effort },
 ): OpenRoom[] {
   const all = prepare(pieces);
   if (all.length === 0) return [];
   const least = leastRooms(all, room);
   let best: OpenRoom[] | undefined;
-  for (const [order, spot, way] of TRIES.slice(0, effort.tries)) {
-    const found = fillRooms(ordered(all, order), room, { spot, steady, room: way }, best ? best.length - 1 : Infinity);
-    if (found) best = found;
+  for (const [order, spot, way] of TRIES.slice(0, tries.tries)) {
+    const most = best ? best.length - 1 : Infinity;
+    const fill = () => fillRooms(ordered(all, order), room, { spot, steady, room: way, effort }, most);
+    best = (best ? attempt(fill) : fill()) ?? best;
     if (best && best.length <= least) return best;
   }
-  return improve(best ?? [], all, room, steady, least, effort.moves);
+  return improve(best ?? [], all, room, { steady, least, moves: tries.moves, effort });
 }

@@ -1,3 +1,4 @@
+import { Effort } from './effort.ts';
 import { OpenRoom, type SpotRule } from './openRoom.ts';
 import { type Piece, type Room, type Turn, turnsOf, volumeOf } from './piece.ts';
 
@@ -59,25 +60,38 @@ export interface FillRules {
   readonly spot: SpotRule;
   /** Every piece lies on the floor or with at least half of its base on others. */
   readonly steady: boolean;
+  /** What it may look at; without end where none is given. */
+  readonly effort?: Effort;
   /** `first` takes the first room with a spot, `best` the room with the best one. */
   readonly room: 'first' | 'best';
 }
 
-/** Fills as many equal rooms as it takes, one piece after the other. Every piece must fit an empty room. */
+/** Of the open rooms the one a piece goes into, `find` called on it last. */
+function roomFor({ turns, piece, volume }: Prepared, open: readonly OpenRoom[], rules: FillRules): OpenRoom | undefined {
+  let chosen: OpenRoom | undefined;
+  let score = Infinity;
+  for (const one of open) {
+    if (!one.find(turns, piece.weight, volume, piece.fragile, rules.spot) || one.bestScore >= score) continue;
+    chosen = one;
+    score = one.bestScore;
+    if (rules.room === 'first') break;
+  }
+  return chosen;
+}
+
+/**
+ * Fills as many equal rooms as it takes, one piece after the other. Every piece must fit an empty room.
+ * @throws EffortSpent
+ */
 export function fillRooms(list: readonly Prepared[], room: Room, rules: FillRules, most = Infinity): OpenRoom[] | undefined {
   const open: OpenRoom[] = [];
-  for (const { index, piece, turns, volume } of list) {
-    let chosen: OpenRoom | undefined;
-    let score = Infinity;
-    for (const one of open) {
-      if (!one.find(turns, piece.weight, volume, piece.fragile, rules.spot) || one.bestScore >= score) continue;
-      chosen = one;
-      score = one.bestScore;
-      if (rules.room === 'first') break;
-    }
+  const effort = rules.effort ?? new Effort(Infinity);
+  for (const one of list) {
+    const { index, piece, turns, volume } = one;
+    let chosen = roomFor(one, open, rules);
     if (!chosen) {
       if (open.length >= most) return undefined;
-      chosen = new OpenRoom(room, rules.steady);
+      chosen = new OpenRoom(room, rules.steady, effort);
       if (!chosen.find(turns, piece.weight, volume, piece.fragile, rules.spot))
         throw new RangeError('A piece is too large or too heavy for the room');
       open.push(chosen);
@@ -89,7 +103,7 @@ export function fillRooms(list: readonly Prepared[], room: Room, rules: FillRule
 
 /** Puts what it can of the list into one room, in order. */
 export function fillOne(list: readonly Prepared[], room: Room, rules: Omit<FillRules, 'room'>): OpenRoom {
-  const open = new OpenRoom(room, rules.steady);
+  const open = new OpenRoom(room, rules.steady, rules.effort);
   for (const { index, piece, turns, volume } of list) {
     if (open.find(turns, piece.weight, volume, piece.fragile, rules.spot)) open.place(index, piece.weight, volume, piece.fragile);
   }

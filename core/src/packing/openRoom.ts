@@ -1,3 +1,4 @@
+import { Effort } from './effort.ts';
 import type { Placement, Room, Turn } from './piece.ts';
 
 /** How a spot is chosen among those that are free: the lowest corner, or the one with the least room to spare around it. */
@@ -20,6 +21,7 @@ function grown(list: Float64Array<ArrayBuffer>): Float64Array<ArrayBuffer> {
 export class OpenRoom {
   readonly room: Room;
   readonly #steady: boolean;
+  readonly #effort: Effort;
   load = 0;
   volumeLeft: number;
   readonly pieces: number[] = [];
@@ -35,7 +37,8 @@ export class OpenRoom {
   #bestTurn: Turn = [0, 0, 0];
   bestScore = Infinity;
 
-  constructor(room: Room, steady: boolean) {
+  constructor(room: Room, steady: boolean, effort: Effort = new Effort(Infinity)) {
+    this.#effort = effort;
     this.room = room;
     this.#steady = steady;
     this.volumeLeft = room.length * room.width * room.height;
@@ -84,6 +87,7 @@ export class OpenRoom {
     const x2 = x + turn[0];
     const y2 = y + turn[1];
     const z2 = z + turn[2];
+    this.#effort.spend(this.pieces.length);
     const checkFragile = fragile || this.#anyFragile;
     let supported = 0;
     for (let at = 0, index = 0; index < this.pieces.length; at += 6, index += 1) {
@@ -106,6 +110,7 @@ export class OpenRoom {
     this.bestScore = Infinity;
     this.#bestSpot = -1;
     if (volume > this.volumeLeft || this.load + weight > this.room.mostLoad) return false;
+    this.#effort.spend(this.#spotCount * turns.length);
     for (let spot = 0; spot < this.#spotCount; spot += 1) this.#tryTurns(spot, turns, fragile, rule);
     return this.#bestSpot >= 0;
   }
@@ -145,6 +150,8 @@ export class OpenRoom {
     const y2 = y + turn[1];
     const z2 = z + turn[2];
     if (6 * (this.pieces.length + 1) > this.#boxes.length) this.#boxes = grown(this.#boxes);
+    // The spots it covers, and six new ones, each beside all pieces and spots.
+    this.#effort.spend(8 * (this.pieces.length + this.#spotCount));
     this.#boxes.set([x, y, z, x2, y2, z2], this.pieces.length * 6);
     this.pieces.push(piece);
     this.#fragile.push(facts.fragile);

@@ -1,6 +1,7 @@
 import type { Id } from '../names/naming.ts';
 import { billableWeight, type Sides, type VolumeRule, volumetricWeight } from './billable.ts';
 import { type FilledCarton, fitsCarton, type ParcelCost, planCartons } from './cartonPlan.ts';
+import { attempt, Effort, MOST_EFFORT } from './effort.ts';
 import { prepare } from './fillRooms.ts';
 import type { Carton } from './packaging.ts';
 import type { Content, PackedThing, PackGoods, Parcel } from './parcel.ts';
@@ -84,7 +85,7 @@ function partedByPallet(
   ];
 }
 
-function placeAll(goods: readonly PackGoods[], order: PackingOrder, byVolume: readonly Carton[]): Parcel[] {
+function placeAll(goods: readonly PackGoods[], order: PackingOrder, byVolume: readonly Carton[], effort: Effort): Parcel[] {
   const pieces: Piece[] = [];
   const lines: number[] = [];
   for (const one of goods) {
@@ -93,7 +94,7 @@ function placeAll(goods: readonly PackGoods[], order: PackingOrder, byVolume: re
       lines.push(one.line);
     }
   }
-  return planCartons(pieces, byVolume, order.cost).map((filled) => packedParcel(filled, lines, order));
+  return planCartons(pieces, byVolume, order.cost, effort).map((filled) => packedParcel(filled, lines, order));
 }
 
 /** Parcels that are being filled by count: what fits by load, and by volume where sizes are known. */
@@ -199,8 +200,9 @@ function countAll(goods: readonly PackGoods[], order: PackingOrder, byVolume: re
 /**
  * Puts the goods of one consignment into parcels: three-dimensional where sizes are known. The same goods and cartons
  * always give the same parcels, in whatever order the lines come.
+ * @param most how much it may look at; past it goods are put into parcels by weight and volume
  */
-export function packParcels(goods: readonly PackGoods[], order: PackingOrder): Parcel[] {
+export function packParcels(goods: readonly PackGoods[], order: PackingOrder, most: number = MOST_EFFORT): Parcel[] {
   const byVolume = [...order.cartons].sort((a, b) => volumeOf(a.outside) - volumeOf(b.outside) || a.cost - b.cost);
   const own = goods.filter((one) => one.ownBox);
   const others = goods.filter((one) => !one.ownBox);
@@ -212,8 +214,10 @@ export function packParcels(goods: readonly PackGoods[], order: PackingOrder): P
   const placeable = sized.filter(fits);
   const tooLarge = sized.filter((one) => !placeable.includes(one));
   const pieces = placeable.reduce((sum, { quantity }) => sum + quantity, 0);
-  const pack = pieces > MOST_PLACED ? countAll : placeAll;
-  const packed = partedByPallet(placeable, order, byVolume).flatMap(([some, cartons]) => pack(some, order, cartons));
+  const effort = new Effort(most);
+  const pack = (some: readonly PackGoods[], cartons: readonly Carton[]) =>
+    (pieces > MOST_PLACED ? undefined : attempt(() => placeAll(some, order, cartons, effort))) ?? countAll(some, order, cartons);
+  const packed = partedByPallet(placeable, order, byVolume).flatMap(([some, cartons]) => pack(some, cartons));
   const loose = others.filter((one) => one.size === null);
   return [
     ...addLoose(loose, packed, order),

@@ -3,7 +3,7 @@ import type { CountryCode } from './countries.ts';
 import type { Destination } from './place.ts';
 import type { PlaceIndex } from './placeIndex.ts';
 import type { Point } from './point.ts';
-import { normalizePostal } from './postal.ts';
+import { isRuralCode, normalizePostal } from './postal.ts';
 
 /** Where a postal code lies, roughly: the middle of its area. */
 export interface Centroid {
@@ -33,7 +33,7 @@ export function centroidTable(country: CountryCode): ReadonlyMap<string, Point> 
 export function centroidOf(country: CountryCode, postalCode: string): Centroid | undefined {
   const code = normalizePostal(postalCode);
   const point = centroidTable(country)?.get(code.slice(0, country === 'CA' ? 3 : 5));
-  return point && { point, rough: country === 'CA' && code[1] === '0' };
+  return point && { point, rough: isRuralCode(country, code) };
 }
 
 /** A destination with the middle of its postal area, where zones ask for a point and none is given; a given point always wins. */

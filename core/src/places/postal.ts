@@ -5,6 +5,9 @@ export function normalizePostal(code: string): string {
   return code.toUpperCase().replace(/[\s-]+/g, '');
 }
 
+/** A Canadian rural code: the middle of its area, a hundred kilometres wide, says little. */
+export const isRuralCode = (country: string, postalCode: string): boolean => country === 'CA' && normalizePostal(postalCode)[1] === '0';
+
 /** A postal code as typed. */
 export const PostalCode = z
   .string()

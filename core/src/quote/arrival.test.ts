@@ -10,11 +10,12 @@ import type { RateBook, Service } from '../rate-book/rateBook.ts';
 import { PLAIN_ROUND, type Round } from '../rounds/round.ts';
 import { amount, canada, flat, lane, location, notOffered } from '../testing/bookOf.ts';
 import { counter as plainCounter, dispatch as plainDispatch } from '../testing/commandBook.ts';
-import { compile, pricesInto } from './compile.ts';
+import { planOf } from '../testing/planOf.ts';
+import { compile } from './compile.ts';
 import { WITHHELD } from './compiledResult.ts';
-import { prepareCart } from './prepareCart.ts';
-import { quote } from './quote.ts';
+import { pricesInto } from './lanePrice.ts';
 import { QuoteRequest } from './request.ts';
+import { quote, settle } from './settle.ts';
 
 const HARBOUR = { latitude: 44.6658, longitude: -63.5676 };
 const rings: Card = {
@@ -57,10 +58,10 @@ function ask(book: RateBook, more: { point?: { latitude: number; longitude: numb
     ...(moment !== null && { moment }),
   });
   const compiled = compile(book);
-  const prepared = prepareCart(compiled, request);
+  const prepared = planOf(compiled, request);
   const fast = new Float64Array(1);
   pricesInto(compiled.zones[0]!, prepared.shipments[0]!, fast);
-  const answer = quote(compiled, request, prepared);
+  const answer = settle(prepared);
   const [option] = answer.options;
   // The fast path and the full quote are one pricer.
   expect(fast[0]).toBe(option?.status === 'priced' ? option.price : WITHHELD);

@@ -48,8 +48,20 @@ function toCartLine(product: Product, { quantity, to }: ProductLine): CartLine {
   };
 }
 
+/** Goods that are not sold any more: there, and counted for nothing. */
+const noLongerSold = ({ product, quantity }: ProductLine): CartLine => ({
+  name: `${product}, no longer sold`,
+  quantity,
+  unitPrice: 0,
+  delivered: false,
+});
+
 /** Puts prices and weights in place of product ids. */
-export function resolveCart(cart: CartInput, products: ReadonlyMap<string, Product>): Resolved {
+export function resolveCart(
+  cart: CartInput,
+  products: ReadonlyMap<string, Product>,
+  missing: 'refused' | 'passedOver' = 'refused',
+): Resolved {
   const lines: CartLine[] = [];
   for (const [at, line] of cart.lines.entries()) {
     if (!isProductLine(line)) {
@@ -57,8 +69,9 @@ export function resolveCart(cart: CartInput, products: ReadonlyMap<string, Produ
       continue;
     }
     const product = products.get(line.product);
-    if (!product) return { ok: false, line: at, product: line.product };
-    lines.push(toCartLine(product, line));
+    if (product) lines.push(toCartLine(product, line));
+    else if (missing === 'passedOver') lines.push(noLongerSold(line));
+    else return { ok: false, line: at, product: line.product };
   }
   return { ok: true, request: { ...cart, lines } };
 }

@@ -1,14 +1,8 @@
 import type { Id } from '../names/naming.ts';
-import { oncePer } from '../once/oncePer.ts';
-import { type Carton, SAMPLE_CARTON, toCarton } from '../packing/packaging.ts';
-import type { PackingOrder } from '../packing/packParcels.ts';
-import type { Parcel } from '../packing/parcel.ts';
 import { indexPlaces, type PlaceIndex } from '../places/placeIndex.ts';
 import { laneOf, type RateBook, type Zone } from '../rate-book/rateBook.ts';
 import { type CompiledLane, compileLane, type LaneContext, readsDistance } from './compiledLane.ts';
-import { NO_LANE } from './compiledResult.ts';
-import { lanePrice } from './lanePrice.ts';
-import type { Shipment } from './shipment.ts';
+import { type CompiledPacking, compilePacking } from './compiledPacking.ts';
 
 export interface CompiledZone {
   readonly zone: Zone;
@@ -26,12 +20,10 @@ export interface CompiledBook extends CompiledPacking {
   readonly groups: ReadonlySet<Id>;
 }
 
-/** What compiled lanes rest on besides their zone; documents are never changed in place, so the same part is the same thing. */
-type Rest = Pick<RateBook, 'services' | 'charges' | 'allowances' | 'locations'> & Pick<RateBook['shop'], 'pricing' | 'currency'>;
+const compiledZones = new WeakMap<Zone, { rest: LaneContext; zone: CompiledZone }>();
 
-const compiledZones = new WeakMap<Zone, { rest: Rest; zone: CompiledZone }>();
-
-const sameRest = (a: Rest, b: Rest) =>
+/** Documents are never changed in place, so the same part is the same thing. */
+const sameRest = (a: LaneContext, b: LaneContext) =>
   a.services === b.services &&
   a.locations === b.locations &&
   a.charges === b.charges &&
@@ -51,13 +43,12 @@ function withBackup(
 }
 
 /** A zone that has not changed since the last edit is not compiled again. */
-function compileZone(zone: Zone, rest: Rest): CompiledZone {
+function compileZone(zone: Zone, rest: LaneContext): CompiledZone {
   const held = compiledZones.get(zone);
   if (held && sameRest(held.rest, rest)) return held.zone;
-  const context: LaneContext = rest;
   const lanes = rest.services.map((service) => {
     const lane = laneOf(zone, service.id);
-    return lane ? compileLane(lane, service, zone, context) : null;
+    return lane ? compileLane(lane, service, zone, rest) : null;
   });
   const compiled = { zone, lanes: lanes.map((lane) => withBackup(lane, lanes, rest.services)) };
   compiledZones.set(zone, { rest, zone: compiled });
@@ -72,42 +63,6 @@ function asksDistance(book: RateBook): boolean {
     book.zones.some((zone) => Object.values(zone.lanes).some(readsDistance)) ||
     book.allowances.some(({ ranges }) => ranges.some(({ measure }) => measure === 'distance'))
   );
-}
-
-/** What goods are packed into, and what they were packed into lately. */
-export interface CompiledPacking {
-  readonly packing: PackingOrder;
-  /** No packaging is in use: the sample carton stands in. */
-  readonly sampleCarton: boolean;
-  readonly parcels: Map<string, readonly Parcel[]>;
-}
-
-const compilePacking = oncePer((packing: RateBook['packing']): CompiledPacking => {
-  return packingOf(packing, () => true);
-});
-
-function packingOf(packing: RateBook['packing'], chosen: (packaging: Id) => boolean): CompiledPacking {
-  const inUse = packing.packaging.filter((packaging) => packaging.inUse && chosen(packaging.id));
-  const cartons: Carton[] = (inUse.length > 0 ? inUse : [SAMPLE_CARTON]).map(toCarton);
-  return {
-    packing: { cartons, usual: packing.usual, volume: packing.volume },
-    sampleCarton: inUse.length === 0,
-    parcels: new Map(),
-  };
-}
-
-const ownSets = oncePer((_packing: RateBook['packing']) => new Map<string, CompiledPacking>());
-
-/** The packing of a service with packaging of its own; all packaging where none of it is in use any more. */
-export function ownPacking({ book, ...whole }: CompiledBook, packaging: readonly Id[]): CompiledPacking {
-  const sets = ownSets(book.packing);
-  const key = packaging.join(' ');
-  const held = sets.get(key);
-  if (held) return held;
-  const own = packingOf(book.packing, (id) => packaging.includes(id));
-  const compiled = own.sampleCarton ? whole : own;
-  sets.set(key, compiled);
-  return compiled;
 }
 
 export function compile(book: RateBook): CompiledBook {
@@ -126,15 +81,4 @@ export function compile(book: RateBook): CompiledBook {
     places: places.needsPoint ? places : { ...places, needsPoint: asksDistance(book) },
     served: new Set(book.shop.served),
   };
-}
-
-/**
- * Prices of every service in one zone, without a ledger, into `out` (one number a service, minor units);
- * below 0 stand `WITHHELD`, `REFER` and `NO_LANE`.
- */
-export function pricesInto(zone: CompiledZone, shipment: Shipment, out: Float64Array): void {
-  for (let at = 0; at < zone.lanes.length; at += 1) {
-    const lane = zone.lanes[at] as CompiledLane | null;
-    out[at] = lane === null ? NO_LANE : lanePrice(lane, shipment);
-  }
 }

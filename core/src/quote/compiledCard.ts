@@ -1,39 +1,76 @@
-import { type Measures, type MeasureVector, measureIndex, slackOf, toVector } from '../measures/measure.ts';
+import { type Measure, type Measures, type MeasureVector, measureIndex, slackOf, toVector, UNKNOWN_DISTANCE } from '../measures/measure.ts';
 import { type RoundingRule, shareOf } from '../numbers/rounding.ts';
-import { type Card, isTiered } from '../rate-book/card.ts';
+import { type Card, cardMeasures } from '../rate-book/card.ts';
 import type { TierResult } from '../rate-book/result.ts';
-import { type Axis, axisOf, type CompiledResult, compileResult, rated, ratedAmount, stretchAt, tierIndex } from './compiledResult.ts';
+import {
+  type Axis,
+  axisOf,
+  type CompiledResult,
+  compileResult,
+  rated,
+  ratedAmount,
+  stretchAt,
+  tierIndex,
+  WITHHELD,
+} from './compiledResult.ts';
 import type { CardRows, Rate, Stretch } from './quoteTypes.ts';
 
-/** The price of a card, `floor` and `cap` not yet applied. */
-type Pricer = (vector: MeasureVector, rows: CardRows | null) => number;
-
-/** Where a card has no price for a cart, what it lies in. */
-type Refused = (vector: MeasureVector) => Stretch | { row: Stretch; column: Stretch } | null;
+/** How the price of a card is found, as data: what a measure is looked up in, and what stands there. */
+export type PriceTable =
+  /** One result for every cart. */
+  | { readonly kind: 'one'; readonly code: 'flat' | 'chargesOnly'; readonly result: CompiledResult }
+  /** One rate for every cart, on a measure. */
+  | { readonly kind: 'rate'; readonly measure: Measure; readonly index: number; readonly slack: number; readonly result: CompiledResult }
+  /** `results[n]` holds up to `axis.bounds[n]`, the last one above them all. */
+  | { readonly kind: 'tiers'; readonly graduated: boolean; readonly axis: Axis; readonly results: readonly CompiledResult[] }
+  | { readonly kind: 'grid'; readonly rows: Axis; readonly columns: Axis; readonly results: readonly (readonly CompiledResult[])[] }
+  | { readonly kind: 'counted'; readonly measure: Measure; readonly index: number; readonly first: number; readonly further: number };
 
 export interface CompiledCard {
   readonly card: Card;
-  readonly price: Pricer;
+  readonly table: PriceTable;
   readonly floor: number;
   readonly cap: number;
-  /** The result a cart falls on, where the card has such; for the words of a refusal. */
-  readonly resultAt: (vector: MeasureVector) => TierResult | null;
-  readonly stretchAt: Refused;
+  /** Its price hangs on how far away the address is. */
+  readonly readsDistance: boolean;
+  readonly rule: RoundingRule;
 }
 
-function tiersPricer(axis: Axis, results: readonly CompiledResult[], rule: RoundingRule): Pricer {
-  const { index, slack, reach, bounds } = axis;
-  return (vector, rows) => {
-    const measured = vector[index] as number;
-    const at = tierIndex(reach, measured);
-    const entry = results[at] as CompiledResult;
-    if (entry.price < 0) return entry.price;
-    const over = at === 0 ? measured : measured - (bounds[at - 1] as number);
-    if (rows === null) return ratedAmount(entry, vector, over, slack, rule);
-    const how = entry.rate === 'none' ? { amount: entry.price } : rated(entry, vector, over, slack, rule);
-    rows.push({ code: 'tier', ...stretchAt(axis, at, measured), ...how });
-    return how.amount;
-  };
+function tableOf(card: Card): PriceTable {
+  switch (card.kind) {
+    case 'flat':
+      return { kind: 'one', code: 'flat', result: compileResult(card.result, undefined) };
+    case 'chargesOnly':
+      return { kind: 'one', code: 'chargesOnly', result: compileResult({ kind: 'amount', amount: 0 }, undefined) };
+    case 'startedUnits': {
+      const { measure, unit } = card.per;
+      const result = compileResult({ kind: 'perUnit', base: card.base, each: card.each, unit }, measure);
+      return { kind: 'rate', measure, index: measureIndex(measure), slack: slackOf(measure), result };
+    }
+    case 'percent':
+      return { kind: 'rate', measure: card.of, index: measureIndex(card.of), slack: 0, result: compileResult(card, undefined) };
+    case 'firstAndFurther': {
+      const { measure, first, further } = card;
+      return { kind: 'counted', measure, index: measureIndex(measure), first, further };
+    }
+    case 'twoWay': {
+      const { rows, columns } = card;
+      const results = card.results.map((line) => line.map((result) => compileResult(result, rows.measure)));
+      return { kind: 'grid', rows: axisOf(rows.measure, rows.bounds), columns: axisOf(columns.measure, columns.bounds), results };
+    }
+    default: {
+      const { measure, tiers, above, bands } = card;
+      const results = [...tiers.map((tier) => tier.result), above].map((result) => compileResult(result, measure));
+      const bounds = tiers.map((tier) => tier.upTo);
+      return { kind: 'tiers', graduated: bands === 'graduated', axis: axisOf(measure, bounds), results };
+    }
+  }
+}
+
+export function compileCard(card: Card, rule: RoundingRule): CompiledCard {
+  const { floor, cap } = 'floor' in card ? card : { floor: null, cap: null };
+  const readsDistance = cardMeasures(card).includes('distance');
+  return { card, table: tableOf(card), floor: floor ?? 0, cap: cap ?? Infinity, readsDistance, rule };
 }
 
 interface Band {
@@ -53,151 +90,135 @@ function bandRate(entry: CompiledResult, vector: MeasureVector, { from, to }: Ba
   return rate ? { rate: rate.kind === 'percent' ? { ...rate, value: to - from } : rate } : {};
 }
 
+type Tiers = Extract<PriceTable, { kind: 'tiers' }>;
+
 /** Each band up to the cart's adds its part. */
-function bandsPricer(axis: Axis, results: readonly CompiledResult[], rule: RoundingRule): Pricer {
+function bandsPrice({ axis, results }: Tiers, vector: MeasureVector, rule: RoundingRule, rows: CardRows | null): number {
   const { index, slack, reach, bounds } = axis;
-  return (vector, rows) => {
-    const measured = vector[index] as number;
-    const last = tierIndex(reach, measured);
-    const top = results[last] as CompiledResult;
-    if (top.price < 0) return top.price;
-    let total = 0;
-    for (let at = 0; at <= last; at += 1) {
-      const entry = results[at] as CompiledResult;
-      // A band that is passed through and has no price of its own adds nothing.
-      if (entry.price < 0) continue;
-      const band = { from: at === 0 ? 0 : (bounds[at - 1] as number), to: at === last ? measured : (bounds[at] as number) };
-      const amount = bandAmount(entry, vector, band, slack, rule);
-      total += amount;
-      rows?.push({ code: 'band', ...stretchAt(axis, at, measured), amount, ...bandRate(entry, vector, band, slack, rule) });
-    }
-    return total;
-  };
+  const measured = vector[index] as number;
+  const last = tierIndex(reach, measured);
+  const top = results[last] as CompiledResult;
+  if (top.price < 0) return top.price;
+  let total = 0;
+  for (let at = 0; at <= last; at += 1) {
+    const entry = results[at] as CompiledResult;
+    // A band that is passed through and has no price of its own adds nothing.
+    if (entry.price < 0) continue;
+    const band = { from: at === 0 ? 0 : (bounds[at - 1] as number), to: at === last ? measured : (bounds[at] as number) };
+    const amount = bandAmount(entry, vector, band, slack, rule);
+    total += amount;
+    rows?.push({ code: 'band', ...stretchAt(axis, at, measured), amount, ...bandRate(entry, vector, band, slack, rule) });
+  }
+  return total;
 }
 
-function twoWay(card: Extract<Card, { kind: 'twoWay' }>, rule: RoundingRule): Pick<CompiledCard, 'price' | 'resultAt' | 'stretchAt'> {
-  const rows = axisOf(card.rows.measure, card.rows.bounds);
-  const columns = axisOf(card.columns.measure, card.columns.bounds);
-  const results = card.results.map((line) => line.map((result) => compileResult(result, card.rows.measure)));
-  const entryAt = (row: number, column: number) => (results[row] as CompiledResult[])[column] as CompiledResult;
-  const stretches = (vector: MeasureVector) => {
-    const [down, across] = [vector[rows.index] as number, vector[columns.index] as number];
-    return {
-      row: stretchAt(rows, tierIndex(rows.reach, down), down),
-      column: stretchAt(columns, tierIndex(columns.reach, across), across),
-    };
-  };
+function tierPrice({ axis, results }: Tiers, vector: MeasureVector, rule: RoundingRule, rows: CardRows | null): number {
+  const measured = vector[axis.index] as number;
+  const at = tierIndex(axis.reach, measured);
+  const entry = results[at] as CompiledResult;
+  if (entry.price < 0) return entry.price;
+  const over = at === 0 ? measured : measured - (axis.bounds[at - 1] as number);
+  if (rows === null) return ratedAmount(entry, vector, over, axis.slack, rule);
+  const how = entry.rate === 'none' ? { amount: entry.price } : rated(entry, vector, over, axis.slack, rule);
+  rows.push({ code: 'tier', ...stretchAt(axis, at, measured), ...how });
+  return how.amount;
+}
+
+type Grid = Extract<PriceTable, { kind: 'grid' }>;
+
+function cellOf({ rows, columns, results }: Grid, vector: MeasureVector): CompiledResult {
+  const line = results[tierIndex(rows.reach, vector[rows.index] as number)] as readonly CompiledResult[];
+  return line[tierIndex(columns.reach, vector[columns.index] as number)] as CompiledResult;
+}
+
+function gridStretches({ rows, columns }: Grid, vector: MeasureVector): { row: Stretch; column: Stretch } {
+  const [down, across] = [vector[rows.index] as number, vector[columns.index] as number];
   return {
-    price: (vector, ledger) => {
-      const down = vector[rows.index] as number;
-      const at = tierIndex(rows.reach, down);
-      const entry = entryAt(at, tierIndex(columns.reach, vector[columns.index] as number));
-      if (entry.price < 0) return entry.price;
-      const over = at === 0 ? down : down - (rows.bounds[at - 1] as number);
-      if (ledger === null) return ratedAmount(entry, vector, over, rows.slack, rule);
-      const how = entry.rate === 'none' ? { amount: entry.price } : rated(entry, vector, over, rows.slack, rule);
-      ledger.push({ code: 'twoWay', ...stretches(vector), ...how });
-      return how.amount;
-    },
-    resultAt: (vector) =>
-      entryAt(tierIndex(rows.reach, vector[rows.index] as number), tierIndex(columns.reach, vector[columns.index] as number)).result,
-    stretchAt: stretches,
+    row: stretchAt(rows, tierIndex(rows.reach, down), down),
+    column: stretchAt(columns, tierIndex(columns.reach, across), across),
   };
 }
 
-const always = { resultAt: () => null, stretchAt: () => null };
+function gridPrice(grid: Grid, vector: MeasureVector, rule: RoundingRule, ledger: CardRows | null): number {
+  const entry = cellOf(grid, vector);
+  if (entry.price < 0) return entry.price;
+  const { rows } = grid;
+  const down = vector[rows.index] as number;
+  const at = tierIndex(rows.reach, down);
+  const over = at === 0 ? down : down - (rows.bounds[at - 1] as number);
+  if (ledger === null) return ratedAmount(entry, vector, over, rows.slack, rule);
+  const how = entry.rate === 'none' ? { amount: entry.price } : rated(entry, vector, over, rows.slack, rule);
+  ledger.push({ code: 'twoWay', ...gridStretches(grid, vector), ...how });
+  return how.amount;
+}
 
-function pricing(card: Card, rule: RoundingRule): Pick<CompiledCard, 'price' | 'resultAt' | 'stretchAt'> {
-  if (isTiered(card)) {
-    const axis = axisOf(
-      card.measure,
-      card.tiers.map((tier) => tier.upTo),
-    );
-    const results = [...card.tiers.map((tier) => tier.result), card.above].map((result) => compileResult(result, card.measure));
-    const at = (vector: MeasureVector) => tierIndex(axis.reach, vector[axis.index] as number);
-    return {
-      price: card.bands === 'graduated' ? bandsPricer(axis, results, rule) : tiersPricer(axis, results, rule),
-      resultAt: (vector) => (results[at(vector)] as CompiledResult).result,
-      stretchAt: (vector) => stretchAt(axis, at(vector), vector[axis.index] as number),
-    };
-  }
-  switch (card.kind) {
-    case 'twoWay':
-      return twoWay(card, rule);
-    case 'flat': {
-      const { price, result } = compileResult(card.result, undefined);
-      return {
-        price: (_vector, rows) => {
-          if (rows !== null && price >= 0) rows.push({ code: 'flat', amount: price });
-          return price;
-        },
-        resultAt: () => result,
-        stretchAt: () => null,
-      };
-    }
-    case 'chargesOnly':
-      return {
-        price: (_vector, rows) => {
-          rows?.push({ code: 'chargesOnly', amount: 0 });
-          return 0;
-        },
-        ...always,
-      };
-    case 'firstAndFurther': {
-      const { measure, first, further } = card;
-      const index = measureIndex(measure);
-      return {
-        price: (vector, rows) => {
-          const measured = vector[index] as number;
-          const amount = measured < 1 ? 0 : first + further * (measured - 1);
-          rows?.push({ code: 'firstAndFurther', measure, measured, first, further, amount });
-          return amount;
-        },
-        ...always,
-      };
-    }
-    case 'startedUnits': {
-      const { measure, unit } = card.per;
-      const index = measureIndex(measure);
-      const entry = compileResult({ kind: 'perUnit', base: card.base, each: card.each, unit }, measure);
-      const slack = slackOf(measure);
-      return {
-        price: (vector, rows) => {
-          const measured = vector[index] as number;
-          if (rows === null) return ratedAmount(entry, vector, measured, slack, rule);
-          const { amount, rate } = rated(entry, vector, measured, slack, rule);
-          if (rate) rows.push({ code: 'rate', measure, measured, amount, rate });
-          return amount;
-        },
-        ...always,
-      };
-    }
-    case 'percent': {
-      const entry = compileResult(card, undefined);
-      return {
-        price: (vector, rows) => {
-          if (rows === null) return ratedAmount(entry, vector, 0, 0, rule);
-          const { amount, rate } = rated(entry, vector, 0, 0, rule);
-          if (rate) rows.push({ code: 'rate', measure: card.of, measured: vector[entry.of] as number, amount, rate });
-          return amount;
-        },
-        ...always,
-      };
+type RateTable = Extract<PriceTable, { kind: 'rate' }>;
+
+function ratePrice({ measure, index, slack, result }: RateTable, vector: MeasureVector, rule: RoundingRule, rows: CardRows | null): number {
+  const measured = vector[index] as number;
+  if (rows === null) return ratedAmount(result, vector, measured, slack, rule);
+  const { amount, rate } = rated(result, vector, measured, slack, rule);
+  if (rate) rows.push({ code: 'rate', measure, measured, amount, rate });
+  return amount;
+}
+
+/** The price a table says, or a code below 0; floor and cap are not applied. */
+function tablePrice({ table, rule }: CompiledCard, vector: MeasureVector, rows: CardRows | null): number {
+  switch (table.kind) {
+    case 'tiers':
+      return table.graduated ? bandsPrice(table, vector, rule, rows) : tierPrice(table, vector, rule, rows);
+    case 'one':
+      if (rows !== null && table.result.price >= 0) rows.push({ code: table.code, amount: table.result.price });
+      return table.result.price;
+    case 'grid':
+      return gridPrice(table, vector, rule, rows);
+    case 'rate':
+      return ratePrice(table, vector, rule, rows);
+    case 'counted': {
+      const { measure, first, further } = table;
+      const measured = vector[table.index] as number;
+      const amount = measured < 1 ? 0 : first + further * (measured - 1);
+      rows?.push({ code: 'firstAndFurther', measure, measured, first, further, amount });
+      return amount;
     }
   }
 }
 
-export function compileCard(card: Card, rule: RoundingRule): CompiledCard {
-  const { floor, cap } = 'floor' in card ? card : { floor: null, cap: null };
-  return { card, ...pricing(card, rule), floor: floor ?? 0, cap: cap ?? Infinity };
+/** The result a cart falls on, where the card has such. */
+export function resultAt({ table }: CompiledCard, vector: MeasureVector): TierResult | null {
+  switch (table.kind) {
+    case 'one':
+      return table.code === 'flat' ? table.result.result : null;
+    case 'tiers':
+      return (table.results[tierIndex(table.axis.reach, vector[table.axis.index] as number)] as CompiledResult).result;
+    case 'grid':
+      return cellOf(table, vector).result;
+    default:
+      return null;
+  }
 }
+
+/** The stretch, or the row and column, that a cart lies in; null where a card has none. */
+export function whereOn({ table }: CompiledCard, vector: MeasureVector): Stretch | { row: Stretch; column: Stretch } | null {
+  if (table.kind === 'grid') return gridStretches(table, vector);
+  if (table.kind !== 'tiers') return null;
+  const measured = vector[table.axis.index] as number;
+  return stretchAt(table.axis, tierIndex(table.axis.reach, measured), measured);
+}
+
+/** A distance decides, and it is not known. */
+export const isTooVague = ({ readsDistance }: CompiledCard, vector: MeasureVector): boolean =>
+  readsDistance && vector[DISTANCE] === UNKNOWN_DISTANCE;
+
+const DISTANCE = measureIndex('distance');
 
 /** Whether a card says that a cart goes for nothing. Floors lift prices, and that is none. */
-export const saysFree = ({ resultAt }: CompiledCard, vector: MeasureVector): boolean => resultAt(vector)?.kind === 'free';
+export const saysFree = (card: CompiledCard, vector: MeasureVector): boolean => resultAt(card, vector)?.kind === 'free';
 
 /** The price of a card in minor units, or a code below 0. With `rows` it says how; without, it allocates nothing. */
 export function cardPrice(card: CompiledCard, vector: MeasureVector, rows: CardRows | null): number {
-  const price = card.price(vector, rows);
+  if (card.readsDistance && vector[DISTANCE] === UNKNOWN_DISTANCE) return WITHHELD;
+  const price = tablePrice(card, vector, rows);
   if (price < 0) return price;
   if (price < card.floor && !(price === 0 && saysFree(card, vector))) {
     rows?.push({ code: 'cardFloor', bound: card.floor, amount: card.floor - price });

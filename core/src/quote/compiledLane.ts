@@ -9,48 +9,30 @@ import type { Point } from '../places/point.ts';
 import { cardMeasures } from '../rate-book/card.ts';
 import type { Lane } from '../rate-book/lane.ts';
 import type { Mixing, Pricing, RateBook, Service, Zone } from '../rate-book/rateBook.ts';
-import { type GoodsSet, inScope } from '../rate-book/scope.ts';
+import { inScope, type Scope } from '../rate-book/scope.ts';
 import type { Round } from '../rounds/round.ts';
-import type { DateWindow, Weekday } from '../time/calendar.ts';
 import { type CompiledCard, compileCard } from './compiledCard.ts';
-import {
-  type CompiledAllowance,
-  type CompiledCharge,
-  type CompiledLimit,
-  compileAllowance,
-  compileCharge,
-  compileFreeFrom,
-  compileLimit,
-  couponsOf,
-} from './compiledRules.ts';
+import { type CompiledAllowance, type CompiledCharge, compileAllowance, compileCharge, compileFreeFrom } from './compiledRules.ts';
+import { compileLimit, couponTest, datesTest, goodsTest, type LaneTest } from './laneTest.ts';
 
-/** All that decides the price of one service in one zone. */
+/** All that decides the price of one service in one zone, as data: tests, cards, charges and allowances with theirs. */
 export interface CompiledLane {
   readonly lane: Lane;
   readonly service: Service;
   readonly zone: Id;
+  /** The place of the service in the book. */
+  readonly slot: number;
+  /** What must hold of a consignment for the lane to take it. */
+  readonly tests: readonly LaneTest[];
   /** Who carries it, and, of a carrier's service, how its price becomes the buyer's. */
   readonly carriage: Carriage | null;
   readonly terms: LiveTerms | null;
   /** The lane whose price holds while the carrier does not answer. */
   readonly backup: CompiledLane | null;
-  /** The place of the service in the book. */
-  readonly slot: number;
   /** Where distances are measured from: a counter, the centre of a round; undefined where the goods leave from. */
   readonly centre: Point | null | undefined;
-  /** Where a round goes; null is everywhere. */
-  readonly area: PlaceIndex | null;
-  /** A round's price or limits ask how far away the address is. */
-  readonly needsDistance: boolean;
   /** Distances or parcels differ from those of other services. */
   readonly ownView: boolean;
-  readonly limits: readonly CompiledLimit[];
-  readonly goods: GoodsSet | null;
-  readonly coupons: ReadonlySet<string> | null;
-  readonly dates: DateWindow | null;
-  readonly weekdays: readonly Weekday[] | null;
-  /** No condition is set. */
-  readonly unconditional: boolean;
   /** The card alone makes the price. */
   readonly plain: boolean;
   readonly card: CompiledCard;
@@ -81,8 +63,22 @@ export const readsDistance = (lane: Lane): boolean =>
 
 const indexOf = oncePer(({ area }: Round) => indexPlaces([area], () => null));
 
-const areaOf = ({ kind, round }: Service): PlaceIndex | null =>
-  kind === 'round' && round !== null && round.area.length > 0 ? indexOf(round) : null;
+function areaTest({ kind, round }: Service): LaneTest[] {
+  const area: PlaceIndex | null = kind === 'round' && round !== null && round.area.length > 0 ? indexOf(round) : null;
+  return area === null ? [] : [{ kind: 'area', area }];
+}
+
+function testsOf({ limits, conditions }: Lane, service: Service): LaneTest[] {
+  const { goods, coupons, dates, weekdays } = conditions;
+  return [
+    ...limits.map((limit) => compileLimit(limit, 'byItself' in limit && limit.byItself === true)),
+    ...goodsTest(goods),
+    ...areaTest(service),
+    ...couponTest(coupons),
+    ...datesTest(dates),
+    ...(weekdays === null ? [] : [{ kind: 'weekdays', weekdays } as const]),
+  ];
+}
 
 function centreOf({ kind, round, counter }: Service, { locations }: LaneContext): Point | null | undefined {
   if (kind === 'counter' && counter !== null) return counter.point;
@@ -90,44 +86,33 @@ function centreOf({ kind, round, counter }: Service, { locations }: LaneContext)
   return locations.find(({ id }) => id === round.centre)?.point ?? null;
 }
 
+/** Nothing is added to, taken off or put in place of what the card says. */
+function isPlain(lane: Lane, context: LaneContext, rules: number): boolean {
+  const { ending, tax } = context.pricing;
+  return rules + lane.groupCards.length === 0 && lane.floor === null && lane.cap === null && ending === 'none' && tax !== 'added';
+}
+
 export function compileLane(lane: Lane, service: Service, zone: Zone, context: LaneContext): CompiledLane {
   const { pricing } = context;
-  const rule = pricing.rounding;
-  const { goods, coupons, dates, weekdays } = lane.conditions;
-  const here = ({ scope, inUse }: { scope: RateBook['charges'][number]['scope']; inUse: boolean }) =>
-    inUse && inScope(scope, service.id, zone.id);
+  const here = ({ scope, inUse }: { scope: Scope; inUse: boolean }) => inUse && inScope(scope, service.id, zone.id);
   const charges = context.charges.filter(here).map(compileCharge);
   const allowances = [...(lane.freeFrom ? [compileFreeFrom(lane.freeFrom)] : []), ...context.allowances.filter(here).map(compileAllowance)];
-  const area = areaOf(service);
   const terms = service.kind === 'carrier' && service.carriage !== null ? (service.terms ?? PLAIN_TERMS) : null;
-  const needsDistance = service.kind === 'round' && readsDistance(lane);
   const centre = centreOf(service, context);
   const carriage = service.kind === 'card' || service.kind === 'carrier' ? service.carriage : null;
+  const { rounding: rule } = pricing;
   return {
     lane,
     service,
     zone: zone.id,
+    slot: context.services.indexOf(service),
+    tests: testsOf(lane, service),
     carriage,
-    ownView: centre !== undefined || (carriage?.packaging ?? null) !== null,
     terms,
     backup: null,
-    slot: context.services.indexOf(service),
     centre,
-    area,
-    needsDistance,
-    limits: lane.limits.map(compileLimit),
-    goods,
-    coupons: couponsOf(coupons),
-    dates,
-    weekdays,
-    unconditional: area === null && !needsDistance && goods === null && coupons.length === 0 && dates === null && weekdays === null,
-    plain:
-      terms === null &&
-      charges.length + allowances.length + lane.groupCards.length === 0 &&
-      lane.floor === null &&
-      lane.cap === null &&
-      pricing.ending === 'none' &&
-      pricing.tax !== 'added',
+    ownView: centre !== undefined || (carriage?.packaging ?? null) !== null,
+    plain: terms === null && isPlain(lane, context, charges.length + allowances.length),
     card: compileCard(lane.card, rule),
     groupCards: new Map(lane.groupCards.map(({ group, card }) => [group, compileCard(card, rule)])),
     owners: lane.groupCards.map(({ group }) => group),

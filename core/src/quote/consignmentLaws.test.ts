@@ -6,10 +6,10 @@ import { SAMPLE_CARTON } from '../packing/packaging.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
 import { amount, byWeight, canada, flat, lane, location, refer } from '../testing/bookOf.ts';
 import { Met } from '../testing/met.ts';
+import { planOf } from '../testing/planOf.ts';
 import { compile } from './compile.ts';
-import { measureCart } from './measureCart.ts';
-import { quote } from './quote.ts';
 import { type CartLine, QuoteRequest } from './request.ts';
+import { quote } from './settle.ts';
 
 const plain = canada({
   flat: lane(flat(500)),
@@ -86,7 +86,7 @@ const request = fc
 test('every line that is delivered is in one consignment, every piece in one parcel, and the measures add up', () => {
   fc.assert(
     fc.property(request, (cart) => {
-      const { consignments, measures, lineValues } = measureCart(compiled, cart);
+      const { consignments, measures, lineValues } = planOf(compiled, cart).measured;
       const delivered = cart.lines.flatMap(({ delivered: goes }, at) => (goes ? [at] : []));
       expect(consignments.flatMap(({ lines }) => lines).sort((a, b) => a - b)).toEqual(delivered);
       for (const { lines, parcels, measures: own } of consignments) {

@@ -5,7 +5,7 @@ import type { Shipment } from './shipment.ts';
 export function laneCost(lane: CompiledLane, shipments: readonly Shipment[]): number | string {
   let cost = 0;
   for (const whole of shipments) {
-    const answer = whole.seenBy(lane).carrierAnswer(lane);
+    const answer = whole.seenBy(lane).carriers.answer(lane);
     if (answer.kind === 'declined') return answer.message;
     if (answer.kind === 'silent') return answer.detail ?? answer.why;
     cost += answer.cost.amount;

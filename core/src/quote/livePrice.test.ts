@@ -7,13 +7,14 @@ import type { RateAsk } from '../carriers/rateAsk.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
 import { answersTo, carriedShop, rate, said } from '../testing/carriedShop.ts';
 import { dispatch } from '../testing/commandBook.ts';
-import { compile, pricesInto } from './compile.ts';
+import { planOf } from '../testing/planOf.ts';
+import { compile } from './compile.ts';
 import { WITHHELD } from './compiledResult.ts';
+import { pricesInto } from './lanePrice.ts';
 import { marginOf } from './margin.ts';
-import { prepareCart } from './prepareCart.ts';
-import { quote } from './quote.ts';
 import type { Offer, Quote, Withheld } from './quoteTypes.ts';
 import { CartLine, QuoteRequest } from './request.ts';
+import { quote, settle } from './settle.ts';
 
 const clay = { quantity: 1, unitPrice: 2000, weight: '2 kg' };
 const cart = (...lines: object[]) =>
@@ -26,10 +27,10 @@ const cart = (...lines: object[]) =>
 function ask(book: RateBook, answer: (ask: RateAsk) => RateAnswer, request = cart(), costs = false): { quote: Quote; asks: RateAsk[] } {
   const compiled = compile(book);
   const dry = new CarrierAnswers(new Map(), { costs });
-  quote(compiled, request, prepareCart(compiled, request, dry));
+  quote(compiled, request, dry);
   const asks = [...dry.wanted.values()];
   const carriers = new CarrierAnswers(answersTo(asks, answer), { costs });
-  return { quote: quote(compiled, request, prepareCart(compiled, request, carriers)), asks };
+  return { quote: quote(compiled, request, carriers), asks };
 }
 
 const express = ({ options, withheld }: Quote): Offer | Withheld => [...options, ...withheld].find(({ service }) => service === 'express')!;
@@ -68,13 +69,13 @@ test('the ledger adds up, the price without it is the same, and a dearer rate ne
     const book = carriedShop(terms);
     const compiled = compile(book);
     const dry = new CarrierAnswers();
-    quote(compiled, cart(), prepareCart(compiled, cart(), dry));
+    quote(compiled, cart(), dry);
     const carriers = new CarrierAnswers(answersTo(dry.wanted.values(), () => said(rate(amount))));
-    const prepared = prepareCart(compiled, cart(), carriers);
+    const prepared = planOf(compiled, cart(), carriers);
     const out = new Float64Array(2);
     pricesInto(compiled.zones[0]!, prepared.shipments[0]!, out);
     return {
-      offer: express(quote(compiled, cart(), prepared)),
+      offer: express(settle(prepared)),
       plain: out[compiled.book.services.findIndex(({ id }) => id === 'express')],
     };
   };
@@ -154,7 +155,7 @@ test('limits, charges, floor and allowances of own cards hold for carriers, too;
         ...zone.lanes.express!,
         limits: [{ measure: 'itemsWeight' as const, upTo: '5 kg' }],
         floor: 3000,
-        freeFrom: { measure: 'valueAfterDiscounts' as const, from: 9000, coversCharges: true },
+        freeFrom: { measure: 'valueAfterDiscounts' as const, from: 9000, byItself: false, coversCharges: true },
       },
     },
   }));
@@ -223,7 +224,7 @@ test('in another zone the carrier is asked for a sample address; without one not
   const wanted = (samples: Map<string, { country: 'CA'; postalCode: string }>) => {
     const carriers = new CarrierAnswers(new Map(), { samples });
     const out = new Float64Array(2);
-    pricesInto(compiled.zones[0]!, prepareCart(compiled, abroad, carriers).shipments[0]!, out);
+    pricesInto(compiled.zones[0]!, planOf(compiled, abroad, carriers).shipments[0]!, out);
     return { asks: [...carriers.wanted.values()], out };
   };
   expect(wanted(new Map([['canada', { country: 'CA', postalCode: 'B3H 4R2' }]])).asks[0]).toMatchObject({ to: { postalCode: 'B3H 4R2' } });

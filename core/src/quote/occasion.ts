@@ -1,7 +1,11 @@
 import { couponKey } from '../rate-book/scope.ts';
-import { dayAt, instantToMs, type Weekday } from '../time/calendar.ts';
-import { KNOWS } from './compiledRules.ts';
+import { instantToMs, type Weekday } from '../time/calendar.ts';
+import { fromDay, weekdayOf } from '../time/plainDate.ts';
+import { localAt } from '../time/timeZone.ts';
 import type { QuoteRequest } from './request.ts';
+
+/** What is known of an occasion, as bits. */
+export const KNOWS = { coupon: 1, date: 2, order: 4, cart: 8 } as const;
 
 /** Who buys and when, ready to be tested. Times in milliseconds since 1970; null where not known. */
 export interface Occasion {
@@ -12,21 +16,31 @@ export interface Occasion {
   readonly weekday: Weekday | null;
   readonly lastOrder: number | null;
   readonly cartStarted: number | null;
-  /** What of all this is known, as bits of `KNOWS`. */
+  /** Bits of `KNOWS`. */
   readonly known: number;
 }
+
+const NO_COUPONS: ReadonlySet<string> = new Set();
 
 /** What is known of who buys and when, at the shop's own clock. */
 export function occasionOf(request: QuoteRequest, timeZone: string): Occasion {
   const at = (instant: string | undefined) => (instant === undefined ? null : instantToMs(instant));
   const moment = at(request.moment);
-  const day = moment === null ? { date: null, weekday: null } : dayAt(moment, timeZone);
-  const coupons = new Set((request.coupons ?? []).map(couponKey));
+  const day = moment === null ? null : localAt(moment, timeZone).day;
+  const coupons = request.coupons === undefined ? NO_COUPONS : new Set(request.coupons.map(couponKey));
   const [lastOrder, cartStarted] = [at(request.lastOrderAt), at(request.cartStartedAt)];
   const known =
     (coupons.size > 0 ? KNOWS.coupon : 0) |
     (moment === null ? 0 : KNOWS.date) |
     (lastOrder === null ? 0 : KNOWS.order) |
     (cartStarted === null ? 0 : KNOWS.cart);
-  return { coupons, moment, ...day, lastOrder, cartStarted, known };
+  return {
+    coupons,
+    moment,
+    date: day === null ? null : fromDay(day),
+    weekday: day === null ? null : weekdayOf(day),
+    lastOrder,
+    cartStarted,
+    known,
+  };
 }

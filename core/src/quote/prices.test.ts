@@ -7,12 +7,13 @@ import type { Lane } from '../rate-book/lane.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
 import { EVERYWHERE } from '../rate-book/scope.ts';
 import { amount, bookOf, byValue, byWeight, canada, flat, free, lane, location, notOffered } from '../testing/bookOf.ts';
-import { compile, pricesInto } from './compile.ts';
+import { planOf } from '../testing/planOf.ts';
+import { compile } from './compile.ts';
 import { WITHHELD } from './compiledResult.ts';
-import { prepareCart } from './prepareCart.ts';
-import { quote } from './quote.ts';
+import { pricesInto } from './lanePrice.ts';
 import type { Quote } from './quoteTypes.ts';
 import { QuoteRequest } from './request.ts';
+import { quote } from './settle.ts';
 
 type Line = Partial<QuoteRequest['lines'][number]>;
 type More = Partial<Omit<QuoteRequest, 'lines'>>;
@@ -285,7 +286,7 @@ describe('cards of goods groups', () => {
     const out = new Float64Array(1);
     pricesInto(
       compiled.zones[0]!,
-      prepareCart(
+      planOf(
         compiled,
         QuoteRequest.parse({
           destination: { country: 'CA' },

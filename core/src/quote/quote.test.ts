@@ -4,10 +4,10 @@ import { PLAIN_GROUP } from '../goods/goodsGroup.ts';
 import type { Card } from '../rate-book/card.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
 import { amount, bookOf, byValue, byWeight, canada, flat, free, freeFrom, lane, location, notOffered, refer } from '../testing/bookOf.ts';
+import { planOf } from '../testing/planOf.ts';
 import { compile } from './compile.ts';
-import { prepareCart } from './prepareCart.ts';
-import { quote, quoteZone } from './quote.ts';
 import { type CartLine, QuoteRequest } from './request.ts';
+import { quote, quoteZone } from './settle.ts';
 
 type Line = Partial<CartLine>;
 
@@ -348,7 +348,7 @@ test('an empty cart, or one with nothing to deliver, is offered nothing in any z
   const compiled = compile(canada({ a: lane(flat(500)), b: lane(byWeight([['1 kg', free]])) }));
   for (const lines of [[], [{ quantity: 1, unitPrice: 5000, delivered: false }]]) {
     const request = QuoteRequest.parse({ lines, destination: { country: 'CA' } });
-    const { shipments } = prepareCart(compiled, request);
+    const { shipments } = planOf(compiled, request);
     expect(quoteZone(compiled, compiled.zones[0]!, shipments)).toEqual(
       ['a', 'b'].map((service) => ({ status: 'withheld', service, reasons: [{ code: 'nothingToDeliver' }] })),
     );

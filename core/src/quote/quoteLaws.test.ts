@@ -8,18 +8,19 @@ import { readCardRows } from '../rate-book/readCardRows.ts';
 import { anyBook, anyCart, graduated } from '../testing/anyBook.ts';
 import { canada, lane } from '../testing/bookOf.ts';
 import { Met } from '../testing/met.ts';
-import { compile, pricesInto } from './compile.ts';
+import { planOf } from '../testing/planOf.ts';
+import { compile } from './compile.ts';
 import { NO_LANE, REFER, tierIndex, WITHHELD } from './compiledResult.ts';
-import { prepareCart } from './prepareCart.ts';
-import { quote, quoteZone } from './quote.ts';
+import { pricesInto } from './lanePrice.ts';
 import type { QuoteRequest } from './request.ts';
+import { quote, quoteZone } from './settle.ts';
 
 test('rows of a ledger add up to the price, none is below nothing, and the fast path agrees with the full quote', () => {
   const met = new Met();
   fc.assert(
     fc.property(anyBook, anyCart, (book, cart) => {
       const compiled = compile(book);
-      const { shipments } = prepareCart(compiled, cart);
+      const { shipments } = planOf(compiled, cart);
       const [shipment] = shipments;
       const zone = compiled.zones[0]!;
       const out = new Float64Array(2);
@@ -128,7 +129,7 @@ test('sending lines to several addresses changes no line’s value', () => {
         others: [{ country: 'FR' }, { country: 'US' }],
         lines: cart.lines.map((line, at) => ({ ...line, to: addresses[at] ?? 0 })),
       };
-      const [whole, parts] = [prepareCart(compiled, cart).measured, prepareCart(compiled, parted).measured];
+      const [whole, parts] = [planOf(compiled, cart).measured, planOf(compiled, parted).measured];
       expect(parts.lineValues).toEqual(whole.lineValues);
       for (const measure of ['valueBeforeDiscounts', 'valueAfterDiscounts', 'itemsWeight', 'itemCount'] as const) {
         expect(parts.measures[measure]).toBe(whole.measures[measure]);

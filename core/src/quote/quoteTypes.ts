@@ -11,7 +11,7 @@ import type { Bound } from '../rate-book/card.ts';
 import type { ChargeAmount } from '../rate-book/charge.ts';
 import type { FreeFrom } from '../rate-book/lane.ts';
 import type { DateWindow, Weekday } from '../time/calendar.ts';
-import type { MeasuredConsignment } from './measureCart.ts';
+import type { MeasuredConsignment } from './consignment.ts';
 
 /** The consignment a row or reason belongs to, where a cart has several. */
 interface OfConsignment {
@@ -123,6 +123,8 @@ export type Reason = OfConsignment &
         readonly measured: number;
         readonly bound: number;
         readonly difference: number;
+        /** What the buyer must add to the cart, before discounts, where that is not the difference. */
+        readonly more?: number | null;
       }
     | ({
         readonly code: 'aboveTopTier';
@@ -153,7 +155,7 @@ export type Reason = OfConsignment &
     | { readonly code: 'noZone' }
   );
 
-/** How much more must be in the cart for free delivery. */
+/** How much more must be in the cart, before discounts, for free delivery. */
 export interface MoreForFree {
   readonly measure: FreeFrom['measure'];
   readonly from: number;
@@ -236,8 +238,12 @@ export type Remark =
   /** An order to several addresses has more items than the shop takes. */
   | { code: 'tooManyItemsForAddresses'; items: number; most: number };
 
+/** Measures as they are told: a distance that is not known is null. */
+export type ToldMeasures = Omit<Measures, 'distance'> & { readonly distance: number | null };
+
 /** The part of a cart that travels together, with its own options. */
-export interface ConsignmentQuote extends MeasuredConsignment {
+export interface ConsignmentQuote extends Omit<MeasuredConsignment, 'measures'> {
+  readonly measures: ToldMeasures;
   readonly options: readonly Offer[];
   readonly withheld: readonly Withheld[];
 }
@@ -248,7 +254,7 @@ export interface Quote {
   readonly place: PlaceAnswer;
   /** Where each further address falls. */
   readonly otherPlaces: readonly PlaceAnswer[];
-  readonly measures: Measures;
+  readonly measures: ToldMeasures;
   /** Of several consignments, the services that take all of them, at the sum of their prices. */
   readonly options: readonly Offer[];
   readonly withheld: readonly Withheld[];

@@ -1,31 +1,21 @@
-import type { CarrierAnswers } from '../carriers/carrierAnswers.ts';
-import { answerOf } from '../carriers/rateAnswer.ts';
-import type { DayLoad, Transit } from '../dispatch/dispatchCalendar.ts';
-import { type MeasureVector, toVector, UNKNOWN_DISTANCE } from '../measures/measure.ts';
+import { type MeasureVector, measureIndex, toVector, UNKNOWN_DISTANCE } from '../measures/measure.ts';
 import type { Id } from '../names/naming.ts';
-import type { Parcel } from '../packing/parcel.ts';
 import type { CountryCode } from '../places/countries.ts';
 import { geodesicDistance } from '../places/geodesic.ts';
 import type { Destination } from '../places/place.ts';
-import { findZone } from '../places/placeIndex.ts';
 import type { Point } from '../places/point.ts';
-import type { ArrivalPromise, NoPromise } from '../promise/promise.ts';
-import { type GoodsAsk, timetableOf } from '../promise/timetableOf.ts';
-import type { Service } from '../rate-book/rateBook.ts';
-import { type CompiledBook, type CompiledPacking, ownPacking } from './compile.ts';
+import type { GoodsSet } from '../rate-book/scope.ts';
+import type { CartContext } from './cartContext.ts';
 import type { CompiledLane } from './compiledLane.ts';
-import { askFor, joinedAnswer, type LaneAnswer } from './livePrice.ts';
-import { destinationOf, groupOf, type MeasuredCart, type MeasuredConsignment, measureLines } from './measureCart.ts';
+import { type CompiledPacking, ownPacking } from './compiledPacking.ts';
+import type { MeasuredConsignment } from './consignment.ts';
+import { destinationOf, measureLines } from './measureCart.ts';
 import type { Occasion } from './occasion.ts';
-import type { CartLine, QuoteRequest } from './request.ts';
-
-const NO_LOADS: readonly DayLoad[] = [];
-
-/** Goods priced by one card: `group` is the card's, null the lane's own. */
-export interface Part {
-  readonly group: Id | null;
-  readonly vector: MeasureVector;
-}
+import { packagingCost } from './packagingCost.ts';
+import type { CartLine } from './request.ts';
+import { ShipmentCarriers } from './shipmentCarriers.ts';
+import { ShipmentGoods } from './shipmentGoods.ts';
+import { ShipmentPromises } from './shipmentPromises.ts';
 
 /** Lines with a delivery charge of their own. */
 export interface OwnChargeLine {
@@ -35,83 +25,97 @@ export interface OwnChargeLine {
   readonly quantity: number;
 }
 
-interface ShipmentContext {
-  readonly occasion: Occasion;
-  readonly first: boolean;
-  readonly carriers: CarrierAnswers;
-  /** What goods are packed into; the book's own packaging. */
-  readonly packing?: CompiledPacking;
+const NO_OWN: readonly OwnChargeLine[] = [];
+const NO_LINES: ReadonlySet<number> = new Set();
+
+function ownChargesOf({ cart }: CartContext, { lines }: MeasuredConsignment): readonly OwnChargeLine[] {
+  let own: OwnChargeLine[] | null = null;
+  for (const line of lines) {
+    const { ownCharge, quantity } = cart.lines[line] as CartLine;
+    if (!ownCharge) continue;
+    own ??= [];
+    own.push({ line, how: ownCharge.how, each: ownCharge.amount, quantity });
+  }
+  return own ?? NO_OWN;
+}
+
+const [BEFORE, AFTER] = [measureIndex('valueBeforeDiscounts'), measureIndex('valueAfterDiscounts')];
+
+/** A consignment's measures with the value of all goods that go to its address, from whichever location. */
+function addressVector({ values, cart }: CartContext, { to, lines }: MeasuredConsignment, own: MeasureVector): MeasureVector {
+  const together = cart.lines.filter((line) => line.delivered && (line.to ?? 0) === to).length;
+  if (together === lines.length) return own;
+  const vector = own.slice();
+  [vector[BEFORE], vector[AFTER]] = [0, 0];
+  cart.lines.forEach((line, at) => {
+    if (!line.delivered || (line.to ?? 0) !== to) return;
+    vector[BEFORE] = (vector[BEFORE] as number) + (values.valuesBefore[at] ?? 0);
+    vector[AFTER] = (vector[AFTER] as number) + (values.lineValues[at] ?? 0);
+  });
+  return vector;
+}
+
+interface OwnView {
+  readonly centre: Point | null | undefined;
+  readonly packaging: readonly Id[] | null;
+  readonly shipment: Shipment;
 }
 
 /** A consignment as lanes read it. What only some lanes ask for is worked out when first asked for. */
 export class Shipment {
+  readonly cart: CartContext;
   readonly consignment: MeasuredConsignment;
   readonly vector: MeasureVector;
-  readonly occasion: Occasion;
-  readonly country: CountryCode;
+  /** The same, with the goods value of all that goes to its address: what limits and allowances read. */
+  readonly together: MeasureVector;
   readonly destination: Destination;
-  /** Of several consignments of an order, the one that bears what is charged once. */
-  readonly first: boolean;
   readonly own: readonly OwnChargeLine[];
   readonly hasInstead: boolean;
-  readonly #compiled: CompiledBook;
-  readonly #request: QuoteRequest;
-  readonly #cart: MeasuredCart;
-  readonly #vectors = new Map<string, MeasureVector>();
-  readonly #parts = new Map<string, readonly Part[]>();
-  /** By the place of the service in the book. */
-  readonly #seen: { readonly centre: Point | null | undefined; readonly packaging: readonly Id[] | null; readonly shipment: Shipment }[] =
-    [];
   readonly #packing: CompiledPacking;
-  readonly #carriers: CarrierAnswers;
-  readonly #answers = new Map<string, LaneAnswer>();
-  #zone: Id | null | undefined;
-  readonly #promises = new Map<string, ArrivalPromise | NoPromise>();
+  /** By the place of the service in the book. */
+  #views: (OwnView | undefined)[] | undefined;
+  #goods: ShipmentGoods | undefined;
+  #carriers: ShipmentCarriers | undefined;
+  #promises: ShipmentPromises | undefined;
   #packagingCost: number | undefined;
-  #asks: GoodsAsk | undefined;
 
-  constructor(
-    compiled: CompiledBook,
-    request: QuoteRequest,
-    cart: MeasuredCart,
-    consignment: MeasuredConsignment,
-    { occasion, first, carriers, packing = compiled }: ShipmentContext,
-  ) {
-    this.#packing = packing;
-    this.#carriers = carriers;
-    this.#compiled = compiled;
-    this.#request = request;
-    this.#cart = cart;
+  constructor(cart: CartContext, consignment: MeasuredConsignment, packing: CompiledPacking = cart.compiled) {
+    this.cart = cart;
     this.consignment = consignment;
+    this.#packing = packing;
     this.vector = toVector(consignment.measures);
-    this.occasion = occasion;
-    this.first = first;
-    this.destination = destinationOf(request, consignment.to) ?? request.destination;
-    this.country = this.destination.country;
-    this.own = consignment.lines.flatMap((line) => {
-      const { ownCharge, quantity } = request.lines[line] as CartLine;
-      return ownCharge ? [{ line, how: ownCharge.how, each: ownCharge.amount, quantity }] : [];
-    });
+    this.together = addressVector(cart, consignment, this.vector);
+    this.destination = destinationOf(cart.cart, consignment.to) ?? cart.cart.destination;
+    this.own = ownChargesOf(cart, consignment);
     this.hasInstead = this.own.some(({ how }) => how === 'instead');
   }
 
-  #groupOf(line: number): Id | null {
-    return groupOf(this.#request.lines[line] as CartLine, this.#compiled);
+  get occasion(): Occasion {
+    return this.cart.occasion;
   }
 
-  #measured(lines: readonly number[]): MeasureVector {
-    if (lines.length === this.consignment.lines.length) return this.vector;
-    const key = lines.join(' ');
-    const held = this.#vectors.get(key);
-    if (held) return held;
-    const { measures } = this.#pack(lines);
-    const vector = toVector({ ...measures, distance: this.consignment.measures.distance });
-    this.#vectors.set(key, vector);
-    return vector;
+  get country(): CountryCode {
+    return this.destination.country;
   }
 
-  #pack(lines: readonly number[]): MeasuredConsignment {
-    return measureLines(this.#compiled, this.#request, this.#cart, this.consignment, lines, this.#packing);
+  get goods(): ShipmentGoods {
+    this.#goods ??= new ShipmentGoods(this.cart, this.consignment, this.vector, this.#packing, this.#apart());
+    return this.#goods;
+  }
+
+  get carriers(): ShipmentCarriers {
+    const { consignment, destination, goods } = this;
+    this.#carriers ??= new ShipmentCarriers(this.cart, { consignment, destination, goods, apart: this.#apart() });
+    return this.#carriers;
+  }
+
+  get promises(): ShipmentPromises {
+    this.#promises ??= new ShipmentPromises(this.cart, this.consignment);
+    return this.#promises;
+  }
+
+  #apart(): ReadonlySet<number> {
+    return this.hasInstead ? new Set(this.own.filter(({ how }) => how === 'instead').map(({ line }) => line)) : NO_LINES;
   }
 
   #measuredFrom(centre: Point | null): number {
@@ -120,153 +124,30 @@ export class Shipment {
   }
 
   /** The same goods with the distance measured from elsewhere (undefined is where they leave from), or in packaging of a service's own. */
-  seenBy({ centre, slot, carriage }: Pick<CompiledLane, 'centre' | 'slot' | 'carriage'>): Shipment {
+  seenBy({ centre, slot, carriage, ownView }: Pick<CompiledLane, 'centre' | 'slot' | 'carriage' | 'ownView'>): Shipment {
+    if (!ownView) return this;
     const packaging = carriage?.packaging ?? null;
-    if (centre === undefined && packaging === null) return this;
-    const held = this.#seen[slot];
+    const held = this.#views?.[slot];
     if (held !== undefined && held.centre === centre && held.packaging === packaging) return held.shipment;
-    const { occasion, first, consignment } = this;
-    const packing = packaging === null ? this.#packing : ownPacking(this.#compiled, packaging);
-    const packed =
-      packaging === null ? consignment : measureLines(this.#compiled, this.#request, this.#cart, consignment, consignment.lines, packing);
+    const { consignment, cart } = this;
+    const packing = packaging === null ? this.#packing : ownPacking(cart.compiled.book, packaging);
+    const packed = packaging === null ? consignment : measureLines(cart, consignment, consignment.lines, packing);
     const distance = centre === undefined ? packed.measures.distance : this.#measuredFrom(centre);
-    const measured = { ...packed, measures: { ...packed.measures, distance } };
-    const shipment = new Shipment(this.#compiled, this.#request, this.#cart, measured, {
-      occasion,
-      first,
-      carriers: this.#carriers,
-      packing,
-    });
-    this.#seen[slot] = { centre, packaging, shipment };
+    const shipment = new Shipment(cart, { ...packed, measures: { ...packed.measures, distance } }, packing);
+    this.#views ??= [];
+    this.#views[slot] = { centre, packaging, shipment };
     return shipment;
-  }
-
-  /** Where a carrier is asked for: the buyer's address in its own zone, a sample address in others. */
-  #addressIn(zone: Id): Destination | undefined {
-    if (this.#zone === undefined) {
-      const match = findZone(this.#compiled.places, this.destination);
-      this.#zone = (match && this.#compiled.book.zones[match.zone]?.id) ?? null;
-    }
-    return this.#zone === zone ? this.destination : this.#carriers.samples.get(zone);
-  }
-
-  /** What the carrier of a lane says. Lines with a charge of their own in place of a price are part of its cost only. */
-  carrierAnswer(lane: CompiledLane): LaneAnswer {
-    const key = `${lane.slot} ${lane.zone}`;
-    const held = this.#answers.get(key);
-    if (held) return held;
-    const answer = this.#askCarrier(lane);
-    this.#answers.set(key, answer);
-    return answer;
-  }
-
-  #askCarrier(lane: CompiledLane): LaneAnswer {
-    const { locations, shop } = this.#compiled.book;
-    const from = locations.find(({ id }) => id === this.consignment.origin);
-    const to = this.#addressIn(lane.zone);
-    const ask = ({ parcels, measures }: MeasuredConsignment) => {
-      const question = askFor(lane, { from, to, parcels, value: measures.valueAfterDiscounts, currency: shop.currency });
-      if (question === null || lane.carriage === null) return { kind: 'silent', why: 'noAddress' } as const;
-      return answerOf(this.#carriers.to(question), lane.carriage.service);
-    };
-    const whole = ask(this.consignment);
-    if (lane.terms === null || !lane.ownCharges || !this.hasInstead) return joinedAnswer(whole, whole);
-    const instead = new Set(this.own.filter(({ how }) => how === 'instead').map(({ line }) => line));
-    const rest = this.consignment.lines.filter((line) => !instead.has(line));
-    return joinedAnswer(whole, rest.length === 0 ? null : ask(this.#pack(rest)));
-  }
-
-  /** Carriers are asked for costs of own prices, too. */
-  get asksCosts(): boolean {
-    return this.#carriers.costs;
-  }
-
-  /** What its goods ask of dispatch: the longest of their extra packing days, and all their days of leaving. */
-  get asks(): GoodsAsk {
-    this.#asks ??= this.#askOfGoods();
-    return this.#asks;
-  }
-
-  #askOfGoods(): GoodsAsk {
-    const { consignment } = this;
-    const groups = this.#compiled.book.goodsGroups.filter(({ id }) => consignment.groups.includes(id));
-    const extra = [
-      ...consignment.lines.map((line) => this.#request.lines[line]?.extraPackingDays ?? 0),
-      ...groups.map((group) => group.extraPackingDays),
-    ];
-    return {
-      origin: consignment.origin,
-      extra: Math.max(0, ...extra),
-      leavesOn: groups.flatMap((group) => group.leavesOn),
-      loads: this.#request.loads ?? NO_LOADS,
-    };
-  }
-
-  /** When a service brings it, or why there is no telling; zones as far away share the answer. */
-  promiseBy(service: Service, transit: Transit | null): ArrivalPromise | NoPromise {
-    const key = `${service.id} ${transit?.least} ${transit?.most}`;
-    const held = this.#promises.get(key);
-    if (held !== undefined) return held;
-    const promise = this.#promisedBy(service, transit);
-    this.#promises.set(key, promise);
-    return promise;
-  }
-
-  #promisedBy(service: Service, transit: Transit | null): ArrivalPromise | NoPromise {
-    const { book } = this.#compiled;
-    if (!book.shop.showDates) return 'datesOff';
-    if (this.occasion.moment === null) return 'noMoment';
-    const timetable = timetableOf(book, service, transit, this.asks);
-    return typeof timetable === 'string' ? timetable : (timetable.promiseAt(this.occasion.moment) ?? 'beyondCalendar');
-  }
-
-  /** The measures of the goods in some groups alone, or null where there are none. */
-  ofGroups(holds: (group: Id | null) => boolean): MeasureVector | null {
-    const lines = this.consignment.lines.filter((line) => holds(this.#groupOf(line)));
-    return lines.length === 0 ? null : this.#measured(lines);
-  }
-
-  /**
-   * The goods by the card that prices them: one part for each group with a card of its own, and one for all others.
-   * @param owners groups with cards of their own
-   * @param apart leaves out lines whose own charge stands in place of the card
-   */
-  partsFor(owners: readonly Id[], apart: boolean): readonly Part[] {
-    const key = `${apart} ${owners.join(' ')}`;
-    const held = this.#parts.get(key);
-    if (held) return held;
-    const out = new Set(apart ? this.own.filter(({ how }) => how === 'instead').map(({ line }) => line) : []);
-    const byCard = new Map<Id | null, number[]>();
-    for (const line of this.consignment.lines) {
-      if (out.has(line)) continue;
-      const group = this.#groupOf(line);
-      const card = group !== null && owners.includes(group) ? group : null;
-      const lines = byCard.get(card);
-      if (lines) lines.push(line);
-      else byCard.set(card, [line]);
-    }
-    const parts = [...byCard].map(([group, lines]) => ({ group, vector: this.#measured(lines) }));
-    this.#parts.set(key, parts);
-    return parts;
-  }
-
-  #costOf(parcels: readonly Parcel[]): number {
-    return parcels.reduce((sum, { packaging, count }) => {
-      const cost = this.#compiled.book.packing.packaging.find(({ id }) => id === packaging)?.cost ?? 0;
-      return sum + cost * count;
-    }, 0);
   }
 
   /** What its packaging costs the shop, in minor units. */
   get packagingCost(): number {
-    this.#packagingCost ??= this.#costOf(this.consignment.parcels);
+    this.#packagingCost ??= packagingCost(this.cart.compiled.book.packing, this.consignment.parcels);
     return this.#packagingCost;
   }
 
-  /** The same for the goods in some groups, as if packed by themselves. */
-  packagingCostOf(holds: (group: Id | null) => boolean): number {
-    const lines = this.consignment.lines.filter((line) => holds(this.#groupOf(line)));
-    if (lines.length === this.consignment.lines.length) return this.packagingCost;
-    return this.#costOf(this.#pack(lines).parcels);
+  /** The same for the goods in a set, as if packed by themselves; 0 where there are none. */
+  packagingCostOf(goods: GoodsSet): number {
+    const alone = this.goods.of(goods);
+    return alone === null ? 0 : packagingCost(this.cart.compiled.book.packing, alone.consignment.parcels);
   }
 }

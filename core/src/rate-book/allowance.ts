@@ -19,15 +19,18 @@ export type Effect = z.infer<typeof Effect>;
 const Hours = z.int('Write whole hours').min(1, 'At least one hour').max(8784, 'At most 8784 hours, a year');
 
 /**
- * A rule that takes delivery money off. Every test that is set must hold, read on the consignment; with a set of goods in
- * its scope it holds only for consignments of such goods alone.
+ * A rule that takes delivery money off. Every test that is set must hold, read on the consignment, except that goods value is
+ * that of all goods which go to its address, and an amount off is given once an order; unless it reads each consignment by
+ * itself. With a set of goods in its scope it holds only for consignments of such goods alone.
  */
 export const Allowance = z.strictObject({
   id: Id,
   name: Name,
   effect: Effect,
   /** Ranges of measures, such as goods from 120.00. */
-  ranges: Limits,
+  ranges: Limits.refine((ranges) => !ranges.some((range) => 'byItself' in range), 'The allowance itself says what it reads'),
+  /** Reads each consignment by itself. */
+  byItself: z.boolean(),
   /** Any one of these; none asks for no coupon. */
   coupons: z.array(Coupon).max(200, 'At most 200 coupons'),
   /** At most so many hours after the buyer's last order. */
@@ -55,6 +58,7 @@ export function plainAllowance(id: Id, name: string, effect: Effect): Allowance 
     name,
     effect,
     ranges: [],
+    byItself: false,
     coupons: [],
     sinceOrder: null,
     sinceCart: null,

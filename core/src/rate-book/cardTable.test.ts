@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { unaryTest } from 'feelin';
 import { expect, test } from 'vitest';
-import { compile, pricesInto } from '../quote/compile.ts';
-import { prepareCart } from '../quote/prepareCart.ts';
+import { compile } from '../quote/compile.ts';
+import { pricesInto } from '../quote/lanePrice.ts';
 import { canada, lane } from '../testing/bookOf.ts';
+import { planOf } from '../testing/planOf.ts';
 import type { Card } from './card.ts';
 
 // A card as a decision table. Source: OMG DMN 1.3, hit policy Unique (8.2.10) and the unary tests of FEEL (from memory), evaluated by the
@@ -49,7 +50,7 @@ test('every cart hits exactly one rule of a two-way card, the one whose price it
             { quantity: 1, unitPrice: value, delivered: true },
             ...(count > 1 ? [{ quantity: count - 1, unitPrice: 0, delivered: true }] : []),
           ];
-          const [shipment] = prepareCart(compiled, { lines, discounts: [], destination: { country: 'CA' } }).shipments;
+          const [shipment] = planOf(compiled, { lines, discounts: [], destination: { country: 'CA' } }).shipments;
           pricesInto(compiled.zones[0]!, shipment!, out);
           const [rows, columns] = [hits(ranges(items), count), hits(ranges(values), value)];
           expect([rows.length, columns.length]).toEqual([1, 1]);

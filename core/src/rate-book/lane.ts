@@ -14,6 +14,8 @@ export { Limit, Limits } from './limits.ts';
 export const FreeFrom = z.strictObject({
   measure: ValueMeasure,
   from: Minor,
+  /** Reads each consignment by itself; else all goods that go to one address. */
+  byItself: z.boolean(),
   /** Charges are free, too. */
   coversCharges: z.boolean(),
 });

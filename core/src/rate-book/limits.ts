@@ -10,14 +10,18 @@ import { ItemCount } from './card.ts';
 const range = <M extends Measure, B extends z.ZodType<string | number>>(measure: M, bound: B) =>
   z.strictObject({ measure: z.literal(measure), from: bound.optional(), upTo: bound.optional() });
 
+/** Goods value is that of all goods which go to one address, or, where said so, of each consignment by itself. */
+const valueRange = (measure: 'valueBeforeDiscounts' | 'valueAfterDiscounts') =>
+  range(measure, Minor).extend({ byItself: z.literal(true).optional() });
+
 /** A range of a measure outside which the lane is withheld; both bounds belong to the range. */
 export const Limit = z
   .discriminatedUnion('measure', [
     range('itemsWeight', MassText),
     range('packedWeight', MassText),
     range('billableWeight', MassText),
-    range('valueBeforeDiscounts', Minor),
-    range('valueAfterDiscounts', Minor),
+    valueRange('valueBeforeDiscounts'),
+    valueRange('valueAfterDiscounts'),
     range('itemCount', ItemCount),
     range('parcels', ItemCount),
     range('longestSide', LengthText),

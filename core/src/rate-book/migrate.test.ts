@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { compile } from '../quote/compile.ts';
-import { quote } from '../quote/quote.ts';
 import { QuoteRequest } from '../quote/request.ts';
+import { quote } from '../quote/settle.ts';
 import { RATE_BOOK_FORMAT } from './rateBook.ts';
 import { readRateBook } from './readRateBook.ts';
 
@@ -60,7 +60,7 @@ test('a book of format 1 is brought forward: postal places in lists, everything 
   ]);
   const [before, after] = [old.zones[0]!.lanes.ground, book.zones[0]!.lanes.ground!];
   expect(after.card).toEqual({ ...before.card, bands: 'whole', floor: null, cap: null });
-  expect(after.freeFrom).toEqual({ ...before.freeFrom, coversCharges: true });
+  expect(after.freeFrom).toEqual({ ...before.freeFrom, byItself: false, coversCharges: true });
   expect([book.charges, book.allowances, after.groupCards, book.shop.timeZone]).toEqual([[], [], [], 'UTC']);
   expect([
     book.services[0]!.days.transit,
@@ -81,8 +81,8 @@ test('and its prices stay the same: weighed without the carton, as before', () =
 });
 
 test.each([
-  ['a later format', { ...old, format: 6 }, 'format 6'],
-  ['no number', { ...old, format: 'one' }, 'formats 1 to 5'],
+  ['a later format', { ...old, format: 7 }, 'format 7'],
+  ['no number', { ...old, format: 'one' }, 'formats 1 to 6'],
   ['junk in place of zones', { ...old, zones: 'none' }, 'array'],
   ['junk in place of places', { ...old, zones: [{ ...old.zones[0], places: [null] }] }, 'zones'],
 ])('%s is refused with words, not with a fall', (_name, document, words) => {
@@ -95,4 +95,19 @@ test('a zone named in another case, as runtimes allow, is given its name; what f
   const services = third.services.map(({ days: _days, round: _round, counter: _counter, ...service }) => service);
   const book = readRateBook({ ...third, shop, services });
   expect([book.shop.timeZone, book.shop.showDates, book.services[0]?.days.transit]).toEqual(['America/Halifax', true, null]);
+});
+
+test('format 6: a draft reads goods value of all that goes to one address, an edition as it always did', () => {
+  const limited = {
+    ...old.zones[0]!.lanes.ground,
+    limits: [
+      { measure: 'valueAfterDiscounts', from: 100 },
+      { measure: 'itemCount', upTo: 5 },
+    ],
+  };
+  const document = { ...old, zones: [{ ...old.zones[0]!, lanes: { ground: limited } }] };
+  const read = (reading: 'draft' | 'edition') => readRateBook(document, reading).zones[0]!.lanes.ground!;
+  expect([read('draft').freeFrom?.byItself, read('draft').limits]).toEqual([false, limited.limits]);
+  const [value, items] = limited.limits;
+  expect([read('edition').freeFrom?.byItself, read('edition').limits]).toEqual([true, [{ ...value, byItself: true }, items]]);
 });

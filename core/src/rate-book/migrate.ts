@@ -125,15 +125,49 @@ function from4(book: Json): Json {
   return { ...book, format: 5, services: each(book.services, (service) => ({ ...service, carriage: null, terms: null })) };
 }
 
-const STEPS: Readonly<Record<number, (book: Json) => Json>> = { 1: from1, 2: from2, 3: from3, 4: from4 };
+/** A lane's limit on goods value, read as it was: on each consignment by itself. */
+const limit6 = (limit: Json): Json =>
+  limit.measure === 'valueBeforeDiscounts' || limit.measure === 'valueAfterDiscounts' ? { ...limit, byItself: true } : limit;
+
+/** What an older document is: one that goes on being edited, or one that is frozen. */
+export type Reading = 'draft' | 'edition';
+
+/**
+ * Format 6 brought goods value of all that goes to one address, amounts given once an order, and closed days of the whole
+ * shop. Only orders of several consignments can tell the difference: a draft takes the new reading, an edition keeps answering
+ * as it did.
+ */
+function from5(book: Json, reading: Reading): Json {
+  const byItself = reading === 'edition';
+  const lane = (held: Json): Json => ({
+    ...held,
+    freeFrom: isObject(held.freeFrom) ? { ...held.freeFrom, byItself } : held.freeFrom,
+    limits: byItself ? each(held.limits, limit6) : held.limits,
+  });
+  const lanes = (held: unknown) =>
+    isObject(held) ? Object.fromEntries(Object.entries(held).map(([id, one]) => [id, isObject(one) ? lane(one) : one])) : held;
+  return {
+    ...book,
+    format: 6,
+    shop: isObject(book.shop) ? { ...book.shop, closed: [], holidays: [] } : book.shop,
+    zones: each(book.zones, (zone) => ({ ...zone, lanes: lanes(zone.lanes) })),
+    services: each(book.services, (service) => ({
+      ...service,
+      days: isObject(service.days) ? { ...service.days, skipsHolidays: false } : service.days,
+    })),
+    allowances: each(book.allowances, (allowance) => ({ ...allowance, byItself })),
+  };
+}
+
+const STEPS: Readonly<Record<number, (book: Json, reading: Reading) => Json>> = { 1: from1, 2: from2, 3: from3, 4: from4, 5: from5 };
 
 /** Brings a document forward to the present format, one step at a time; one that is no known older format stays as it is. */
-export function migrate(document: unknown): unknown {
+export function migrate(document: unknown, reading: Reading = 'draft'): unknown {
   let current = document;
   while (isObject(current)) {
     const step = typeof current.format === 'number' && Object.hasOwn(STEPS, current.format) ? STEPS[current.format] : undefined;
     if (!step) return current;
-    current = step(current);
+    current = step(current, reading);
   }
   return current;
 }

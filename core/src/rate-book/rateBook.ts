@@ -10,9 +10,10 @@ import { Minor } from '../money/money.ts';
 import { Id, Name } from '../names/naming.ts';
 import { VolumeRule } from '../packing/billable.ts';
 import { Packaging } from '../packing/packaging.ts';
-import { CountryCode } from '../places/countries.ts';
+import { CountryCode, SubdivisionCode } from '../places/countries.ts';
 import { Place } from '../places/place.ts';
 import { Round } from '../rounds/round.ts';
+import { ClosedList } from '../time/closedDays.ts';
 import { TimeZone } from '../time/timeZone.ts';
 import { Allowance } from './allowance.ts';
 import { Charge } from './charge.ts';
@@ -20,7 +21,7 @@ import { Lane } from './lane.ts';
 import { Location } from './location.ts';
 
 /** The format this code reads and writes; older ones are migrated forward. */
-export const RATE_BOOK_FORMAT = 5;
+export const RATE_BOOK_FORMAT = 6;
 
 const Message = z.string().trim().min(1, 'Write what the buyer reads').max(500, 'At most 500 characters');
 
@@ -104,6 +105,15 @@ export const SeveralAddresses = z.strictObject({
 });
 export type SeveralAddresses = z.infer<typeof SeveralAddresses>;
 
+/** Public holidays of a country, or of a part of it where they differ. */
+export const HolidaysOf = z.strictObject({
+  country: CountryCode,
+  /** Null is the country as a whole. */
+  subdivision: SubdivisionCode.nullable(),
+  closed: ClosedList,
+});
+export type HolidaysOf = z.infer<typeof HolidaysOf>;
+
 export const Shop = z.strictObject({
   name: Name,
   currency: Currency,
@@ -119,6 +129,10 @@ export const Shop = z.strictObject({
   severalAddresses: SeveralAddresses,
   /** Buyers see when an order arrives. */
   showDates: z.boolean(),
+  /** Days on which nothing is packed, carried or handed over anywhere. */
+  closed: ClosedList,
+  /** Public holidays of places goods go to, as they were taken into the book. */
+  holidays: z.array(HolidaysOf).max(500),
 });
 export type Shop = z.infer<typeof Shop>;
 
@@ -247,7 +261,9 @@ export const SHOP_DEFAULTS = {
   pricing: { rounding: 'halfUp', ending: 'none', tax: 'none', order: 'owner' },
   severalAddresses: { allowed: true, mostItems: null },
   showDates: true,
-} as const satisfies Partial<Shop>;
+  closed: [],
+  holidays: [],
+} satisfies Partial<Shop>;
 
 /** A book to begin with: no zones, no services, nothing served. */
 export function emptyBook(): RateBook {

@@ -121,7 +121,7 @@ const anyLane: fc.Arbitrary<Lane> = fc
       ...(most === null ? [] : [{ measure: 'valueBeforeDiscounts' as const, upTo: most * 100 }]),
     ],
     conditions: { goods: takes, coupons: coupon ? ['CLUB'] : [], dates: null, weekdays: null },
-    freeFrom: from === null ? null : { measure: 'valueAfterDiscounts' as const, from, coversCharges: covers },
+    freeFrom: from === null ? null : { measure: 'valueAfterDiscounts' as const, from, byItself: false, coversCharges: covers },
     cap,
   }));
 
@@ -172,8 +172,9 @@ const allowance: fc.Arbitrary<Omit<Allowance, 'id'>> = fc
     coupon: fc.boolean(),
     coversCharges: fc.boolean(),
     combinable: fc.boolean(),
+    byItself: fc.boolean(),
   })
-  .map(({ effect, from, sinceOrder, coupon, coversCharges, combinable }) => ({
+  .map(({ effect, from, sinceOrder, coupon, coversCharges, combinable, byItself }) => ({
     name: 'Allowance',
     effect,
     ranges: from === null ? [] : [{ measure: 'valueAfterDiscounts' as const, from: from * 100 }],
@@ -184,6 +185,7 @@ const allowance: fc.Arbitrary<Omit<Allowance, 'id'>> = fc
     dates: null,
     scope: EVERYWHERE,
     exceptCountries: [],
+    byItself,
     coversCharges,
     combinable,
     inUse: true,

@@ -41,6 +41,7 @@ const days: fc.Arbitrary<ServiceDays> = fc.record({
   saturday: fc.boolean(),
   collects: weekdays,
   closed: closedList,
+  skipsHolidays: fc.constant(false),
 });
 
 const round: fc.Arbitrary<Round> = fc

@@ -46,7 +46,7 @@ export const byCount = (tiers: readonly (readonly [number, TierResult])[], above
 export const lane = (card: Card, more: Partial<Lane> = {}): Lane => ({ ...plainLane(card), ...more });
 
 /** Free delivery from a value after discounts, charges included. */
-export const freeFrom = (from: number): FreeFrom => ({ measure: 'valueAfterDiscounts', from, coversCharges: true });
+export const freeFrom = (from: number): FreeFrom => ({ measure: 'valueAfterDiscounts', from, byItself: false, coversCharges: true });
 
 export const service = (id: string): Service => ({
   id,

@@ -1,4 +1,4 @@
-import type { Problem } from '@ostrakon/core';
+import type { Problem, ProblemCode } from '@ostrakon/core';
 
 const catalogue = {
   'body-not-json': { status: 400, title: 'The request body is not JSON' },
@@ -14,6 +14,8 @@ const catalogue = {
   'nothing-to-redo': { status: 409, title: 'There is nothing to redo' },
   'nothing-to-publish': { status: 409, title: 'The draft is the same as the live edition' },
   'nothing-published': { status: 404, title: 'No edition has been published yet' },
+  'too-many-pieces': { status: 422, title: 'The cart has too many pieces' },
+  'moment-out-of-reach': { status: 422, title: 'The moment lies too far from now' },
   'unknown-product': { status: 422, title: 'The shop does not sell this' },
   'too-many-products': { status: 422, title: 'A shop has at most 100,000 products' },
   'carrier-failed': { status: 502, title: 'The carrier did not answer' },
@@ -29,9 +31,9 @@ const catalogue = {
   'file-refused': { status: 422, title: 'This file holds no shop' },
   'id-in-use': { status: 409, title: 'This id is in use already' },
   internal: { status: 500, title: 'Something went wrong on our side' },
-} as const satisfies Record<string, { status: number; title: string }>;
+} as const satisfies Record<ProblemCode, { status: number; title: string }>;
 
-export type ProblemCode = keyof typeof catalogue;
+export type { ProblemCode };
 
 type Facts = Pick<Problem, 'errors' | 'revision'>;
 
@@ -49,7 +51,7 @@ export class HttpProblem extends Error {
 
   /** A problem that was told before, to be thrown. */
   static of({ code, detail, errors, revision }: Problem): HttpProblem {
-    return new HttpProblem(code as ProblemCode, detail, { ...(errors && { errors }), ...(revision !== undefined && { revision }) });
+    return new HttpProblem(code, detail, { ...(errors && { errors }), ...(revision !== undefined && { revision }) });
   }
 
   toJSON(): Problem {

@@ -1,15 +1,22 @@
 import {
+  type AdmissionProblem,
+  type Admitted,
+  admit,
+  admitted,
   type CarrierAnswers,
+  type CartInput,
   type CompiledBook,
   compile,
+  completeCart,
   isProductLine,
+  isRuralCode,
   type Product,
-  prepareCart,
+  plan,
   type Quote,
   type QuoteRequest,
-  quote,
-  resolveCart,
+  type RequestSources,
   type Shipment,
+  settle,
   type Trial,
 } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
@@ -25,13 +32,16 @@ import {
   useState,
   useSyncExternalStore,
 } from 'react';
+import { ZodError } from 'zod';
 import { type Heard, heardAnswers, useWanted } from '../carriers/heardAnswers.ts';
 import { rateDesk } from '../carriers/rateDesk.ts';
 import { useSamples } from '../carriers/useSamples.ts';
 import { useDraft } from '../draft/DraftProvider.tsx';
 import { queries } from '../draft/queries.ts';
 import { type BenchEvent, type BenchState, emptyBench, keepBench, readBench, reduceBench } from './benchState.ts';
-import { type BenchPoint, useBenchPoint, useOtherPoints } from './useBenchPoint.ts';
+import { usePointed } from './usePointed.ts';
+
+export type Refused = AdmissionProblem | { readonly code: 'tooLarge' };
 
 export interface Bench extends Heard {
   readonly state: BenchState;
@@ -40,8 +50,11 @@ export interface Bench extends Heard {
   readonly trials: readonly Trial[];
   /** The cart's consignments before they are parted by goods, as every zone reads them. */
   readonly shipments: readonly Shipment[];
-  /** The cart with its goods looked up. */
+  /** The cart with its goods looked up; empty where it is `refused`. */
   readonly request: QuoteRequest;
+  readonly admitted: Admitted;
+  /** Why the cart is not quoted at all. */
+  readonly refused: Refused | null;
   readonly compiled: CompiledBook;
   /** The answers this quote rests on, and what it asked in vain. */
   readonly carriers: CarrierAnswers;
@@ -49,7 +62,7 @@ export interface Bench extends Heard {
   readonly measured: Pick<Quote, 'measures' | 'consignments'>;
   readonly quote: Quote;
   /** How the address got its point. */
-  readonly pointFrom: BenchPoint['from'];
+  readonly pointFrom: 'typed' | 'postal' | 'rough' | null;
   /** The zone the address falls in. */
   readonly zone: string | null;
 }
@@ -68,16 +81,26 @@ function beginBench(products: ReadonlyMap<string, Product>, trials: readonly Tri
   return trial ? reduceBench(first, { kind: 'load', trial }) : first;
 }
 
-/** Goods that were taken off the list meanwhile stay on the bench and count for nothing: that may yet be undone. */
-function requestOf(state: BenchState, products: ReadonlyMap<string, Product>): QuoteRequest {
-  const lines = state.cart.lines.map((line) =>
-    isProductLine(line) && !products.has(line.product)
-      ? { name: `${line.product}, no longer sold`, quantity: line.quantity, unitPrice: 0, delivered: false }
-      : line,
-  );
-  const resolved = resolveCart({ ...state.cart, lines }, products);
-  if (!resolved.ok) throw new Error(`the bench names the product ${resolved.product}, which is not sold`);
-  return resolved.request;
+/** The cart as it is quoted. Goods that were taken off the list meanwhile stay on the bench and count for nothing: that may yet be undone. */
+function openBench(compiled: CompiledBook, cart: CartInput, sources: RequestSources): Pick<Bench, 'request' | 'admitted' | 'refused'> {
+  const nothing: QuoteRequest = { ...cart, lines: [], moment: sources.now };
+  const refusedFor = (refused: Refused) => ({ request: nothing, admitted: admitted(compiled, nothing), refused });
+  try {
+    const opened = completeCart(compiled.places, cart, { ...sources, missing: 'passedOver' });
+    if (!opened.ok) throw new Error(`the bench names the product ${opened.problem.product}`);
+    const admission = admit(compiled, opened.request, sources.now);
+    return admission.ok ? { request: opened.request, admitted: admission.admitted, refused: null } : refusedFor(admission.problem);
+  } catch (error) {
+    if (error instanceof ZodError) return refusedFor({ code: 'tooLarge' });
+    throw error;
+  }
+}
+
+/** How the address got its point: typed, from the middle of the postal area (roughly for rural codes), or not at all. */
+function pointFromOf(typed: CartInput['destination'], { destination }: QuoteRequest): Bench['pointFrom'] {
+  if (typed.point) return 'typed';
+  if (!destination.point) return null;
+  return isRuralCode(destination.country, destination.postalCode ?? '') ? 'rough' : 'postal';
 }
 
 /** The present minute. */
@@ -122,40 +145,39 @@ export function BenchProvider({
   useEffect(() => keepBench(localStorage, state), [state]);
   const { data: latestTrials = trials } = useQuery(queries.trials);
   const compiled = useMemo(() => compile(book), [book]);
-  const { destination, from } = useBenchPoint(state.cart.destination, compiled.places.needsPoint);
-  const others = useOtherPoints(state.cart.others, compiled.places.needsPoint);
+  const pointed = usePointed(compiled.places.needsPoint);
   const now = useNow();
   const { data: loads } = useQuery(queries.loads);
-  const request = useMemo(
-    () => ({ moment: now, ...requestOf(state, byId), destination, ...(others && { others: [...others] }), ...(loads && { loads }) }),
-    [state, byId, destination, others, now, loads],
+  const opened = useMemo(
+    () => openBench(compiled, state.cart, { products: byId, now, loads, pointed }),
+    [compiled, state.cart, byId, now, loads, pointed],
   );
   const heard = useSyncExternalStore(rateDesk.subscribe, rateDesk.getSnapshot);
   const samples = useSamples(book);
   const { down, setDown } = useDown();
   const carriers = useMemo(() => heardAnswers({ heard, samples, down }, true), [heard, samples, down]);
   const bench = useMemo((): Bench => {
-    const prepared = prepareCart(compiled, request, carriers);
-    const answer = quote(compiled, request, prepared);
+    const planned = plan(compiled, opened.admitted, carriers);
+    const answer = settle(planned);
     return {
+      ...opened,
       state,
       send,
       products: byId,
       trials: latestTrials,
-      request,
       compiled,
       carriers,
       heard,
       samples,
       down,
       setDown,
-      shipments: prepared.shipments,
+      shipments: planned.shipments,
       measured: answer,
       quote: answer,
-      pointFrom: from,
+      pointFrom: pointFromOf(state.cart.destination, opened.request),
       zone: answer.place.status === 'zone' ? answer.place.zone : null,
     };
-  }, [state, byId, latestTrials, compiled, request, from, carriers, heard, samples, down, setDown]);
+  }, [state, byId, latestTrials, compiled, opened, carriers, heard, samples, down, setDown]);
   useWanted(carriers);
   return <BenchContext value={bench}>{children}</BenchContext>;
 }

@@ -3,6 +3,7 @@ import {
   type Command,
   type DraftState,
   emptyBook,
+  type ProblemCode,
   type RateBook,
   runCommand,
   type StepsAnswer,
@@ -12,7 +13,7 @@ import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { ApiProblem, bytesOf, type DraftApi, MOST_KEPT_ALIVE } from './draftApi.ts';
 import { DraftSession } from './draftSession.ts';
 
-const problemOf = (code: string, status: number, revision: number) => ({
+const problemOf = (code: ProblemCode, status: number, revision: number) => ({
   type: 't',
   title: 't',
   status,
@@ -49,7 +50,7 @@ class PlainServer implements DraftApi {
     const done: StepsAnswer['steps'] = [];
     let seen = revision;
     for (const step of steps) {
-      const refuse = (code: string): StepsAnswer => ({
+      const refuse = (code: ProblemCode): StepsAnswer => ({
         steps: done,
         present: this.revision,
         refused: { id: step.id, problem: problemOf(code, 422, this.revision) },

@@ -20,7 +20,8 @@ export function useZoneFill(): {
       const held = known.get(code);
       if (held !== undefined) return held;
       const to = code.length === 2 ? { country: code } : { country: code.slice(0, 2), subdivision: code };
-      const found = locate(compiled, to).index ?? null;
+      const { zone } = locate(compiled, to);
+      const found = zone === undefined ? null : compiled.zones.indexOf(zone);
       known.set(code, found);
       return found;
     };

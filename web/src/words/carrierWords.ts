@@ -10,6 +10,7 @@ export const silenceWords: Readonly<Record<Silence, string>> = {
   key: 'does not accept the account key',
   noAccount: 'has no account here any more',
   otherCurrency: 'charges in another currency than the shop',
+  noLocation: 'was not asked: the shop has no location that parcels leave from',
   noAddress: 'was not asked: the origin or the address is not known',
   simulated: 'is treated as down on this bench',
   notAsked: 'was not asked',

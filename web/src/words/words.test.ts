@@ -39,7 +39,7 @@ const lane: Lane = {
     above: { kind: 'notOffered' },
   },
   limits: [{ measure: 'itemCount', from: 2 }],
-  freeFrom: { measure: 'valueBeforeDiscounts', from: 12_000, coversCharges: true },
+  freeFrom: { measure: 'valueBeforeDiscounts', from: 12_000, byItself: false, coversCharges: true },
 };
 const say = (of: Lane) =>
   laneSentence(of, format)
@@ -226,7 +226,10 @@ test('every kind of change has a sentence, with what was and what is', () => {
     'Ground parcel to Canada: was offered with no limits, now with items weight up to 30 kg.',
   ]);
   expect(
-    told({ name: 'setFreeFrom', args: { ...at, freeFrom: { measure: 'valueAfterDiscounts', from: 8000, coversCharges: true } } }),
+    told({
+      name: 'setFreeFrom',
+      args: { ...at, freeFrom: { measure: 'valueAfterDiscounts', from: 8000, byItself: false, coversCharges: true } },
+    }),
   ).toEqual(['Ground parcel to Canada: was never free, is now free from $80.00 after discounts.']);
   expect(told({ name: 'setShop', args: { name: 'My shop', currency: 'USD', units: 'metric', locale: 'en-CA', timeZone: 'UTC' } })).toEqual([
     'The shop’s currency was CAD, is now USD.',
@@ -257,6 +260,7 @@ test('every kind of change has a sentence, with what was and what is', () => {
           sinceCart: null,
           endedAt: null,
           exceptCountries: ['US'],
+          byItself: false,
           coversCharges: false,
           combinable: true,
         },

@@ -43,7 +43,7 @@ export class EditionStore {
 
   static async #load(manager: EntityManager, number: number): Promise<Edition> {
     const row = await manager.findOneByOrFail(EditionEntity, { number });
-    return { summary: summaryOf(row), book: readRateBook(JSON.parse(row.document)) };
+    return { summary: summaryOf(row), book: readRateBook(JSON.parse(row.document), 'edition') };
   }
 
   /** The edition that is live at an instant, now or later. */

@@ -1,23 +1,24 @@
 import {
+  type Admitted,
+  admit,
   CarrierAnswers,
-  CartInput,
   type CompiledBook,
   compile,
   type DayLoad,
+  openRequest,
   type Product,
   PublicAsk,
   type PublicQuote,
-  prepareCart,
+  plan,
   type Quote,
-  QuoteRequest,
-  quote,
   type RateAnswer,
   type RateAsk,
   type RateBook,
-  resolveCart,
+  settle,
   toPublicQuote,
 } from '@ostrakon/core';
 import { withCentroid } from '@ostrakon/core/centroids';
+import { admissionProblem, unknownProduct } from '../../http/admissionProblem.ts';
 import { HttpProblem } from '../../http/problems.ts';
 
 export interface LiveSources {
@@ -55,16 +56,16 @@ export class LiveQuotes {
   }
 
   /** Quotes with what carriers say: asked first what is needed, then quoted. Who does not wait gets what is known by now. */
-  async #withCarriers(book: CompiledBook, request: QuoteRequest, wait: boolean): Promise<Quote> {
+  async #withCarriers(book: CompiledBook, admitted: Admitted, wait: boolean): Promise<Quote> {
     const answers = new Map<string, RateAnswer>();
     const began = performance.now();
     for (let round = 1; ; round += 1) {
-      const carriers = new CarrierAnswers(answers, { missing: wait ? 'notAsked' : 'waiting' });
-      const quoted = quote(book, request, prepareCart(book, request, carriers));
-      const { wanted } = carriers;
-      if (wanted.size === 0 || round > MOST_ROUNDS) return quoted;
-      const said = wait ? await this.#sources.carriers(wanted, performance.now() - began) : this.#sources.known(wanted);
-      if (said.size === 0) return quoted;
+      const planned = plan(book, admitted, new CarrierAnswers(answers, { missing: wait ? 'notAsked' : 'waiting' }));
+      const settled = planned.asks.size === 0 || round > MOST_ROUNDS ? settle(planned) : null;
+      // Goods that are parted may have asked more by then.
+      if (settled !== null && (planned.asks.size === 0 || round > MOST_ROUNDS)) return settled;
+      const said = wait ? await this.#sources.carriers(planned.asks, performance.now() - began) : this.#sources.known(planned.asks);
+      if (said.size === 0) return settle(planned);
       for (const [key, answer] of said) answers.set(key, answer);
     }
   }
@@ -72,21 +73,12 @@ export class LiveQuotes {
   async answer(body: unknown): Promise<PublicQuote> {
     const { number, book } = this.#edition();
     const { carriers: asked, ...cart } = PublicAsk.parse(body);
-    const wait = asked !== 'later';
-    const resolved = resolveCart(CartInput.parse(cart), this.#sources.products());
-    if (!resolved.ok) {
-      const detail = `No product has the id "${resolved.product}".`;
-      throw new HttpProblem('unknown-product', detail, { errors: [{ pointer: `/lines/${resolved.line}/product`, detail }] });
-    }
-    // Once more as a whole: with the products' own prices and weights, the sums must still be exact.
-    const request = QuoteRequest.parse(resolved.request);
-    const located = {
-      ...request,
-      moment: request.moment ?? this.#sources.now(),
-      loads: this.#sources.loads(),
-      destination: withCentroid(book.places, request.destination),
-      ...(request.others && { others: request.others.map((other) => withCentroid(book.places, other)) }),
-    };
-    return toPublicQuote(await this.#withCarriers(book, located, wait), book.book, number);
+    const now = this.#sources.now();
+    const [products, loads] = [this.#sources.products(), this.#sources.loads()];
+    const opened = openRequest(book.places, cart, { products, now, loads, pointed: withCentroid });
+    if (!opened.ok) throw unknownProduct(opened.problem);
+    const admission = admit(book, opened.request, now);
+    if (!admission.ok) throw admissionProblem(admission.problem);
+    return toPublicQuote(await this.#withCarriers(book, admission.admitted, asked !== 'later'), book.book, number);
   }
 }

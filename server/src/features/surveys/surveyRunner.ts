@@ -1,10 +1,10 @@
 import {
+  admit,
   CarrierAnswers,
   type CompiledBook,
   compile,
   laneCost,
-  prepareCart,
-  QuoteRequest,
+  plan,
   type RateAnswer,
   type RateAsk,
   type RateBook,
@@ -14,6 +14,7 @@ import {
   type SurveyRequest,
 } from '@ostrakon/core';
 import { sampleAddresses } from '@ostrakon/core/sample-addresses';
+import { admissionProblem } from '../../http/admissionProblem.ts';
 
 export interface SurveyWork {
   readonly addresses: readonly SurveyAddress[];
@@ -33,13 +34,15 @@ function costsWith(
   compiled: CompiledBook,
   request: SurveyRequest,
   addresses: readonly SurveyAddress[],
-  carriers: CarrierAnswers,
+  { carriers, now }: { carriers: CarrierAnswers; now: string },
 ): SurveyCost[] {
   return addresses.flatMap(({ zone, destination }, address) => {
     const compiledZone = compiled.zones.find((one) => one.zone.id === zone);
     const lanes = compiledZone?.lanes.flatMap((lane) => lane ?? []).filter(({ carriage }) => carriage !== null) ?? [];
     return request.probes.flatMap(({ lines }, probe) => {
-      const { shipments } = prepareCart(compiled, QuoteRequest.parse({ lines, discounts: [], destination }), carriers);
+      const admission = admit(compiled, { lines, discounts: [], destination }, now);
+      if (!admission.ok) throw admissionProblem(admission.problem);
+      const { shipments } = plan(compiled, admission.admitted, carriers);
       return lanes.flatMap(({ carriage, service }, at): SurveyCost[] => {
         const lane = lanes[at];
         if (!carriage || !lane) return [];
@@ -52,15 +55,15 @@ function costsWith(
 }
 
 /** What a survey has to ask of which carriers, and what its answers come to. */
-export function planSurvey(book: RateBook, request: SurveyRequest): SurveyWork {
+export function planSurvey(book: RateBook, request: SurveyRequest, now: string): SurveyWork {
   const compiled = compile(book);
   const addresses = addressesOf(compiled, request);
   const dry = new CarrierAnswers(new Map(), { costs: true });
-  costsWith(compiled, request, addresses, dry);
+  costsWith(compiled, request, addresses, { carriers: dry, now });
   return {
     addresses,
     asks: dry.wanted,
-    costs: (answers) => costsWith(compiled, request, addresses, new CarrierAnswers(answers, { costs: true })),
+    costs: (answers) => costsWith(compiled, request, addresses, { carriers: new CarrierAnswers(answers, { costs: true }), now }),
   };
 }
 

@@ -54,7 +54,7 @@ export class SurveyStore {
   async start(id: string, request: SurveyRequest, book: RateBook, { ask, failed }: SurveyMeans): Promise<SurveyState> {
     const inUse = new HttpProblem('id-in-use', `A survey with the id "${id}" exists already.`);
     if (this.#jobs.has(id)) throw inUse;
-    const work = planSurvey(book, request);
+    const work = planSurvey(book, request, this.#now());
     if (work.asks.size === 0) {
       const detail = 'No service of these zones names a carrier, so there is nothing to ask.';
       throw new HttpProblem('invalid-request', detail, { errors: [{ pointer: '/zones', detail }] });

@@ -2,6 +2,7 @@ import { type ArrivalPromise, buyerNote, dayText, momentBefore, type Offer, orde
 import { RadioGroup } from 'radix-ui';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
+import { admissionWords } from '../../words/admissionWords.ts';
 import type { Format } from '../../words/format.ts';
 import { placeAnswerWords } from '../../words/quoteWords.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
@@ -98,12 +99,12 @@ function announce(options: readonly Offer[], message: string | undefined, nothin
 
 /** The options as a buyer would see them. */
 export function BuyerSees() {
-  const { quote, state, send, zone } = useBench();
+  const { quote, state, send, zone, refused } = useBench();
   const { book } = useDraft();
   const format = useFormat();
   const subdivision = useSubdivisionNames();
   const chosen = useChosen();
-  const nothing = quote.remarks.some((remark) => remark.code === 'nothingToDeliver');
+  const nothing = refused === null && quote.remarks.some((remark) => remark.code === 'nothingToDeliver');
   const zoneName = book.zones.find((one) => one.id === zone)?.name;
   return (
     <section aria-label="What the buyer sees" className="border-line border-t px-4 py-3">
@@ -114,6 +115,11 @@ export function BuyerSees() {
       <p aria-live="polite" className="sr-only">
         {announce(quote.options, quote.message, nothing, format)}
       </p>
+      {refused !== null && (
+        <p role="alert" className="rounded-md border border-fault bg-fault-soft px-3 py-2 text-fault">
+          {admissionWords(refused, format)}
+        </p>
+      )}
       {nothing ? (
         <p className="text-ash">
           {state.cart.lines.length === 0 ? 'Put something in the cart.' : 'Nothing in this cart needs delivery, so no option is asked for.'}

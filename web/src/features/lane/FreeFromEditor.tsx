@@ -19,7 +19,10 @@ export function FreeFromEditor() {
   const command = (from: number | undefined, on: FreeFrom['measure'], charges = coversCharges) =>
     ({
       name: 'setFreeFrom',
-      args: { ...at, freeFrom: from === undefined ? null : { measure: on, from, coversCharges: charges } },
+      args: {
+        ...at,
+        freeFrom: from === undefined ? null : { measure: on, from, byItself: lane.freeFrom?.byItself ?? false, coversCharges: charges },
+      },
     }) as const;
   const chosen = lane.freeFrom?.measure ?? measure;
   return (

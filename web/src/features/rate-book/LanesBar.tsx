@@ -206,7 +206,7 @@ function FreeLanes({ lanes, onClose }: ActProps) {
   const read = never ? ({ ok: true, value: 0 } as const) : readMoney(shop)(typed);
   const act = () => {
     if (!read.ok) return;
-    const freeFrom = never ? null : { measure, from: read.value, coversCharges: true };
+    const freeFrom = never ? null : { measure, from: read.value, byItself: false, coversCharges: true };
     done(
       session.dispatch({ name: 'setFreeFromOfLanes', args: { lanes: [...lanes], freeFrom } }),
       `Set free delivery on ${countWords(lanes)}`,

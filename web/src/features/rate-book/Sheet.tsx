@@ -1,4 +1,4 @@
-import { prepareCart, quoteZone } from '@ostrakon/core';
+import { plan, quoteZone } from '@ostrakon/core';
 import { Suspense, useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { heardAnswers, useWanted } from '../../carriers/heardAnswers.ts';
@@ -19,7 +19,7 @@ const LanesBar = later(() => import('./LanesBar.tsx'), 'LanesBar');
 
 export function Sheet({ face }: { face: Face }) {
   const { book } = useDraft();
-  const { compiled, request, heard, samples, down, zone: benchZone } = useBench();
+  const { compiled, admitted, heard, samples, down, zone: benchZone } = useBench();
   const below = useBelowCost(face === 'rates' || face === 'margin');
   const marks = useMemo(() => new Set(below?.map(({ zone, service }) => `${zone}/${service}`)), [below]);
   const keys = useSheetKeys();
@@ -28,9 +28,9 @@ export function Sheet({ face }: { face: Face }) {
   // Carriers of own prices are asked only where the sheet shows what they cost.
   const carriers = useMemo(() => heardAnswers({ heard, samples, down }, face === 'margin'), [heard, face, samples, down]);
   const answers = useMemo(() => {
-    const { shipments } = prepareCart(compiled, request, carriers);
+    const { shipments } = plan(compiled, admitted, carriers);
     return compiled.zones.map((zone) => quoteZone(compiled, zone, shipments));
-  }, [compiled, request, carriers]);
+  }, [compiled, admitted, carriers]);
   useWanted(carriers, face !== 'rates');
   const look = {
     face,

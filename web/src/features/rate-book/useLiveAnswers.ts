@@ -1,4 +1,4 @@
-import { compile, type Offer, prepareCart, quoteZone, type Withheld } from '@ostrakon/core';
+import { admitted, compile, type Offer, plan, quoteZone, type Withheld } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
@@ -17,7 +17,7 @@ export function useLiveAnswers(wanted: boolean): AnswerOf | null {
   useWanted(carriers);
   return useMemo(() => {
     if (!compiled) return null;
-    const { shipments } = prepareCart(compiled, request, carriers);
+    const { shipments } = plan(compiled, admitted(compiled, request), carriers);
     const zones = new Map(compiled.zones.map((zone) => [zone.zone.id, quoteZone(compiled, zone, shipments)]));
     return (zone, service) => zones.get(zone)?.find((answer) => answer.service === service);
   }, [compiled, request, carriers]);

@@ -1,0 +1,36 @@
+import { z } from 'zod';
+
+/** Every code a problem of the API can have. */
+export const ProblemCode = z.enum([
+  'account-in-use',
+  'bad-request',
+  'body-not-json',
+  'body-too-large',
+  'cancelled',
+  'carrier-failed',
+  'carrier-refused',
+  'command-refused',
+  'file-refused',
+  'foreign-request',
+  'id-in-use',
+  'internal',
+  'invalid-request',
+  'media-type',
+  'method-not-allowed',
+  'moment-out-of-reach',
+  'not-found',
+  'nothing-published',
+  'nothing-to-publish',
+  'nothing-to-redo',
+  'nothing-to-undo',
+  'shop-replaced',
+  'shutting-down',
+  'stale-revision',
+  'storage-damaged',
+  'storage-full',
+  'storage-unwritable',
+  'too-many-pieces',
+  'too-many-products',
+  'unknown-product',
+]);
+export type ProblemCode = z.infer<typeof ProblemCode>;

@@ -1,0 +1,42 @@
+/** What one request may look at when its goods are packed: about 20 ms of work. */
+export const MOST_EFFORT = 8_000_000;
+
+/** Thrown when a search has looked at all it may. */
+export class EffortSpent extends Error {
+  constructor() {
+    super('the packing has looked at all it may');
+  }
+}
+
+/** How much a search may still look at. Counted, not timed: the same goods are always packed alike. */
+export class Effort {
+  #left: number;
+
+  constructor(most: number = MOST_EFFORT) {
+    this.#left = most;
+  }
+
+  get left(): number {
+    return Math.max(0, this.#left);
+  }
+
+  get isSpent(): boolean {
+    return this.#left < 0;
+  }
+
+  /** @throws EffortSpent when that is more than is left */
+  spend(looks: number): void {
+    this.#left -= looks;
+    if (this.#left < 0) throw new EffortSpent();
+  }
+}
+
+/** What a search finds, or undefined where it may look no further. */
+export function attempt<T>(search: () => T): T | undefined {
+  try {
+    return search();
+  } catch (error) {
+    if (error instanceof EffortSpent) return undefined;
+    throw error;
+  }
+}

@@ -1,0 +1,89 @@
+import { MOST_EFFORT } from '../packing/effort.ts';
+import { instantToMs } from '../time/calendar.ts';
+import type { CompiledBook } from './compile.ts';
+import { type Located, locate } from './locate.ts';
+import { consignmentLines, groupOf } from './measureCart.ts';
+import { packingsOf } from './packingViews.ts';
+import type { Remark } from './quoteTypes.ts';
+import type { CartLine, QuoteRequest } from './request.ts';
+
+/** The most pieces of goods in one request. */
+export const MOST_PIECES = 10_000;
+/** Days a moment may lie before and after the caller's present. */
+export const MOMENT_REACH = { before: 400, after: 800 } as const;
+
+/** Why a request is not looked at any further. */
+export type AdmissionProblem =
+  | { readonly code: 'tooManyPieces'; readonly pieces: number; readonly most: number }
+  | {
+      readonly code: 'momentOutOfReach';
+      readonly field: 'moment' | 'lastOrderAt' | 'cartStartedAt';
+      readonly before: number;
+      readonly after: number;
+    };
+
+/** A request that may be quoted: what it costs to do so is bounded. */
+export interface Admitted {
+  readonly request: QuoteRequest;
+  /** Where each address falls, the first of them first. */
+  readonly places: readonly [Located, ...Located[]];
+  /** Why the shop takes no such order; then nothing is packed. */
+  readonly refusals: readonly Remark[];
+  /** How much the packing of each consignment may look at. */
+  readonly effort: number;
+}
+
+export type Admission = { readonly ok: true; readonly admitted: Admitted } | { readonly ok: false; readonly problem: AdmissionProblem };
+
+const DAY = 86_400_000;
+
+function momentProblem(request: QuoteRequest, now: string): AdmissionProblem | undefined {
+  const present = instantToMs(now);
+  const { before, after } = MOMENT_REACH;
+  const moment = request.moment === undefined ? present : instantToMs(request.moment);
+  if (moment < present - before * DAY || moment > present + after * DAY)
+    return { code: 'momentOutOfReach', field: 'moment', before, after };
+  return undefined;
+}
+
+function addressRemarks({ book }: CompiledBook, { lines }: QuoteRequest): Remark[] {
+  const used = new Set<number>();
+  let items = 0;
+  for (const { delivered, quantity, to = 0 } of lines) {
+    if (!delivered) continue;
+    used.add(to);
+    items += quantity;
+  }
+  if (used.size < 2) return [];
+  const { allowed, mostItems } = book.shop.severalAddresses;
+  if (!allowed) return [{ code: 'oneAddressOnly' }];
+  return mostItems !== null && items > mostItems ? [{ code: 'tooManyItemsForAddresses', items, most: mostItems }] : [];
+}
+
+const powerAtLeast = (count: number) => 2 ** Math.ceil(Math.log2(Math.max(1, count)));
+
+/** What each packing may look at, so that all of them together stay within bounds; in steps, so that parcels are found again. */
+function effortFor(compiled: CompiledBook, { lines }: QuoteRequest): number {
+  const consignments = consignmentLines(compiled, lines);
+  const groups = new Set(lines.map((line) => groupOf(line, compiled))).size;
+  const packings = consignments.length * packingsOf(compiled, groups);
+  return Math.floor(MOST_EFFORT / powerAtLeast(packings));
+}
+
+/** A request without a look at its bounds, for callers who made it themselves. */
+export function admitted(compiled: CompiledBook, request: QuoteRequest): Admitted {
+  const [first, ...others] = [request.destination, ...(request.others ?? [])].map((destination) => locate(compiled, destination));
+  if (!first) throw new Error('a request has an address');
+  return { request, places: [first, ...others], refusals: addressRemarks(compiled, request), effort: effortFor(compiled, request) };
+}
+
+/**
+ * Admits a request by what it would cost, before anything is packed: the second step of every quote.
+ * @param now the caller's present instant
+ */
+export function admit(compiled: CompiledBook, request: QuoteRequest, now: string): Admission {
+  const pieces = request.lines.reduce((sum: number, { quantity, delivered }: CartLine) => sum + (delivered ? quantity : 0), 0);
+  if (pieces > MOST_PIECES) return { ok: false, problem: { code: 'tooManyPieces', pieces, most: MOST_PIECES } };
+  const problem = momentProblem(request, now);
+  return problem ? { ok: false, problem } : { ok: true, admitted: admitted(compiled, request) };
+}

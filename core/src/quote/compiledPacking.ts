@@ -1,0 +1,66 @@
+import type { Id } from '../names/naming.ts';
+import { oncePer } from '../once/oncePer.ts';
+import { type Carton, SAMPLE_CARTON, toCarton } from '../packing/packaging.ts';
+import { type PackingOrder, packParcels } from '../packing/packParcels.ts';
+import type { PackGoods, Parcel } from '../packing/parcel.ts';
+import type { RateBook } from '../rate-book/rateBook.ts';
+
+/** What goods are packed into, and what they were packed into lately. */
+export interface CompiledPacking {
+  readonly packing: PackingOrder;
+  /** No packaging is in use: the sample carton stands in. */
+  readonly sampleCarton: boolean;
+  readonly parcels: Map<string, readonly Parcel[]>;
+}
+
+export const compilePacking = oncePer((packing: RateBook['packing']): CompiledPacking => packingOf(packing, () => true));
+
+function packingOf(packing: RateBook['packing'], chosen: (packaging: Id) => boolean): CompiledPacking {
+  const inUse = packing.packaging.filter((packaging) => packaging.inUse && chosen(packaging.id));
+  const cartons: Carton[] = (inUse.length > 0 ? inUse : [SAMPLE_CARTON]).map(toCarton);
+  return {
+    packing: { cartons, usual: packing.usual, volume: packing.volume },
+    sampleCarton: inUse.length === 0,
+    parcels: new Map(),
+  };
+}
+
+const ownSets = oncePer((_packing: RateBook['packing']) => new Map<string, CompiledPacking>());
+
+/** The packing of a service with packaging of its own; all packaging where none of it is in use any more. */
+export function ownPacking({ packing }: Pick<RateBook, 'packing'>, packaging: readonly Id[]): CompiledPacking {
+  const sets = ownSets(packing);
+  const key = packaging.join(' ');
+  const held = sets.get(key);
+  if (held) return held;
+  const own = packingOf(packing, (id) => packaging.includes(id));
+  const compiled = own.sampleCarton ? compilePacking(packing) : own;
+  sets.set(key, compiled);
+  return compiled;
+}
+
+const MOST_KEPT = 500;
+
+/** Goods as a key: what is packed alike has the same. */
+function keyOf(goods: readonly PackGoods[], effort: number): string {
+  let key = `${effort}`;
+  for (const { line, quantity, weight, size, ownBox, upright, fragile } of goods) {
+    key += `|${line},${quantity},${weight},${(ownBox ? 1 : 0) | (upright ? 2 : 0) | (fragile ? 4 : 0)}`;
+    if (size !== null) key += `,${size.length},${size.width},${size.height}`;
+  }
+  return key;
+}
+
+/**
+ * Packs goods, or gives what the same goods were packed into before.
+ * @param effort how much the packing may look at; see `packParcels`
+ */
+export function packed({ packing, parcels }: CompiledPacking, goods: readonly PackGoods[], effort: number): readonly Parcel[] {
+  const key = keyOf(goods, effort);
+  const known = parcels.get(key);
+  if (known) return known;
+  const fresh = packParcels(goods, packing, effort);
+  if (parcels.size >= MOST_KEPT) parcels.clear();
+  parcels.set(key, fresh);
+  return fresh;
+}

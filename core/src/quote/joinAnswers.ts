@@ -1,0 +1,75 @@
+import type { Id } from '../names/naming.ts';
+import { instantToMs } from '../time/calendar.ts';
+import type { CompiledBook } from './compile.ts';
+import type { DeliveryTax, LedgerRow, Offer, Reason, Withheld } from './quoteTypes.ts';
+
+/** The answers of every service of the book, in its order. */
+export type Answers = readonly (Offer | Withheld)[];
+
+export type Priced = Extract<Offer, { status: 'priced' }>;
+
+/** Of several taxes the sum, included or added as they all are; none where each has a rate of its own. */
+function joinTaxes(taxes: readonly DeliveryTax[]): DeliveryTax | undefined {
+  const [first] = taxes;
+  if (!first || taxes.some(({ basisPoints }) => basisPoints !== first.basisPoints)) return undefined;
+  return { ...first, amount: taxes.reduce((sum, tax) => sum + tax.amount, 0) };
+}
+
+/** Of several consignments the latest dates, the soonest order; the way of the one that arrives last is told. */
+function joinPromises(priced: readonly Priced[]): Pick<Priced, 'promise' | 'undated'> {
+  const undated = priced.find((answer) => answer.undated !== undefined)?.undated;
+  if (undated !== undefined) return { undated };
+  const promises = priced.flatMap(({ promise }) => promise ?? []);
+  const [latest] = [...promises].sort((a, b) => (a.last === b.last ? 0 : a.last > b.last ? -1 : 1));
+  const [soonest] = [...promises].sort((a, b) => instantToMs(a.orderBefore) - instantToMs(b.orderBefore));
+  const first = promises.reduce((day, promise) => (promise.first > day ? promise.first : day), '');
+  return latest && soonest ? { promise: { ...latest, first, orderBefore: soonest.orderBefore } } : {};
+}
+
+function joinTransits(priced: readonly Priced[]): Pick<Priced, 'transit'> {
+  const transits = priced.flatMap((answer) => answer.transit ?? []);
+  if (transits.length < priced.length) return {};
+  return { transit: { least: Math.max(...transits.map(({ least }) => least)), most: Math.max(...transits.map(({ most }) => most)) } };
+}
+
+/** One answer from those of several consignments: the sum where all are priced, else every reason against it. */
+function joinAnswers(service: Id, answers: Answers): Offer | Withheld {
+  const reasons = answers.flatMap((answer, consignment) =>
+    answer.status === 'withheld' ? answer.reasons.map((reason): Reason => ({ ...reason, consignment })) : [],
+  );
+  const [first, ...others] = reasons;
+  if (first) return { status: 'withheld', service, reasons: [first, ...others] };
+  const refer = answers.find((answer) => answer.status === 'refer');
+  if (refer) return refer;
+  const priced = answers.filter((answer) => answer.status === 'priced');
+  const ledger = priced.flatMap((answer, consignment) => answer.ledger.map((row): LedgerRow => ({ ...row, consignment })));
+  // What is taxed at no rate counts as much as what is taxed at another.
+  const taxes = priced.map((answer) => answer.tax);
+  const tax = taxes.every((one) => one !== undefined) ? joinTaxes(taxes) : undefined;
+  const price = ledger.reduce((sum, row) => sum + row.amount, 0);
+  const carriers = priced.flatMap((answer) => answer.carriers ?? []);
+  const standIn = priced.find((answer) => answer.standIn)?.standIn;
+  return {
+    status: 'priced',
+    service,
+    price,
+    ledger,
+    ...(tax && { tax }),
+    ...joinTransits(priced),
+    ...joinPromises(priced),
+    ...(carriers.length > 0 && { carriers }),
+    ...(standIn && { standIn }),
+  };
+}
+
+/** The answers for a whole order from those for each of its consignments. */
+export function joined({ book }: CompiledBook, answers: readonly Answers[]): Answers {
+  const [only] = answers;
+  if (only && answers.length === 1) return only;
+  return book.services.map((service, at) =>
+    joinAnswers(
+      service.id,
+      answers.map((list) => list[at] as Offer | Withheld),
+    ),
+  );
+}

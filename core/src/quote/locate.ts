@@ -1,0 +1,36 @@
+import type { Destination } from '../places/place.ts';
+import { explainZones, findZone } from '../places/placeIndex.ts';
+import type { CompiledBook, CompiledZone } from './compile.ts';
+import type { PlaceAnswer } from './quoteTypes.ts';
+
+/** Where a destination falls, and the zone it falls in. */
+export interface Located {
+  readonly answer: PlaceAnswer;
+  readonly zone: CompiledZone | undefined;
+}
+
+const NOT_SERVED: Located = { answer: { status: 'notServed' }, zone: undefined };
+const NO_ZONE: Located = { answer: { status: 'noZone' }, zone: undefined };
+const NO_RIVALS: readonly string[] = [];
+
+/** Where a destination falls. */
+export function locate(compiled: CompiledBook, destination: Destination): Located {
+  if (!compiled.served.has(destination.country)) return NOT_SERVED;
+  const match = findZone(compiled.places, destination);
+  const zone = match && compiled.zones[match.zone];
+  if (!match || !zone) return NO_ZONE;
+  const { place, rule, distance } = match;
+  const rivals = match.rivals.length === 0 ? NO_RIVALS : match.rivals.flatMap((at) => compiled.book.zones[at]?.id ?? []);
+  const facts = { status: 'zone' as const, place, rivals, zone: zone.zone.id };
+  return { answer: { ...facts, ...(rule !== undefined && { rule }), ...(distance !== undefined && { distance }) }, zone };
+}
+
+/** Every zone that claims a destination, most closely first, with what of it matched; cut out where the zone leaves it out. */
+export function explainDestination(compiled: CompiledBook, destination: Destination) {
+  return explainZones(compiled.places, destination).flatMap(({ zone: at, place, rule, distance, cutOut }) => {
+    const zone = compiled.book.zones[at];
+    if (!zone) return [];
+    const matched = { place, ...(rule !== undefined && { rule }), ...(distance !== undefined && { distance }) };
+    return [{ answer: { status: 'zone' as const, zone: zone.id, rivals: [], ...matched }, name: zone.name, cutOut }];
+  });
+}

@@ -1,0 +1,65 @@
+import { CarrierAnswers } from '../carriers/carrierAnswers.ts';
+import type { RateAsk } from '../carriers/rateAsk.ts';
+import { NO_MEASURES } from '../measures/measure.ts';
+import type { Admitted } from './admit.ts';
+import type { CartContext } from './cartContext.ts';
+import { cartValues } from './cartValues.ts';
+import type { CompiledBook } from './compile.ts';
+import type { MeasuredCart } from './consignment.ts';
+import { takes } from './lanePrice.ts';
+import { groupOf, measureCart, measureLines } from './measureCart.ts';
+import { occasionOf } from './occasion.ts';
+import type { CartLine } from './request.ts';
+import { Shipment } from './shipment.ts';
+
+/** A request on its way to a quote: packed and measured, with what its carriers must be asked. */
+export interface Plan extends Admitted {
+  readonly compiled: CompiledBook;
+  readonly measured: MeasuredCart;
+  /** The cart's consignments before any is parted by goods, as every zone reads them. */
+  readonly shipments: readonly Shipment[];
+  readonly carriers: CarrierAnswers;
+  /** What carriers were asked in vain, by key; asked anew it may be more, where consignments are parted by goods. */
+  readonly asks: ReadonlyMap<string, RateAsk>;
+}
+
+/** Questions of every lane that would take a consignment: carriers are not asked for what the shop does not let them take. */
+function askAhead(shipments: readonly Shipment[], { places }: Admitted): void {
+  for (const whole of shipments) {
+    for (const lane of places[whole.consignment.to]?.zone?.lanes ?? []) {
+      if (!lane?.carriage || !(lane.terms !== null || whole.cart.carriers.costs)) continue;
+      const shipment = whole.seenBy(lane);
+      if (takes(lane, shipment)) shipment.carriers.answer(lane);
+    }
+  }
+}
+
+/** Nothing is packed of an order that the shop does not take. */
+function measuredOnly(compiled: CompiledBook, { request }: Admitted): MeasuredCart {
+  const values = cartValues(request.lines, request.discounts, compiled.book.shop.pricing.rounding);
+  return {
+    measures: { ...NO_MEASURES, itemCount: request.lines.reduce((sum, line) => sum + (line.delivered ? line.quantity : 0), 0) },
+    ...values,
+    consignments: [],
+  };
+}
+
+/** Packs and measures an admitted request and says what its carriers must be asked: the third step of every quote. */
+export function plan(compiled: CompiledBook, admitted: Admitted, carriers: CarrierAnswers = new CarrierAnswers()): Plan {
+  const { request, effort } = admitted;
+  const refused = admitted.refusals.length > 0;
+  const measured = refused ? measuredOnly(compiled, admitted) : measureCart(compiled, request, effort);
+  const occasion = occasionOf(request, compiled.book.shop.timeZone);
+  const cart: CartContext = { compiled, cart: request, values: measured, effort, occasion, carriers };
+  const shipments = measured.consignments.map((consignment) => new Shipment(cart, consignment));
+  askAhead(shipments, admitted);
+  return { ...admitted, compiled, measured, shipments, carriers, asks: carriers.wanted };
+}
+
+/** A consignment parted by goods group. */
+export function partByGroup({ cart, consignment }: Shipment): Shipment[] {
+  return consignment.groups.map((group) => {
+    const lines = consignment.lines.filter((line) => groupOf(cart.cart.lines[line] as CartLine, cart.compiled) === group);
+    return new Shipment(cart, measureLines(cart, consignment, lines));
+  });
+}
