@@ -29,7 +29,7 @@ const folderOf = (file) => (file.includes('/') ? file.slice(0, file.indexOf('/')
 function importsIn(root) {
   return new Map(
     filesOf(root).map((path) => {
-      const targets = [...readFileSync(path, 'utf8').matchAll(/(?:from|import\()\s*'(\.[^']+)'/g)];
+      const targets = [...readFileSync(path, 'utf8').matchAll(/(?:from|import\(|import)\s*'(\.[^']+)'/g)];
       return [relative(root, path), targets.map(([, target]) => relative(root, normalize(join(dirname(path), target))))];
     }),
   );

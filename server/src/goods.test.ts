@@ -231,7 +231,7 @@ describe('what the public API is asked', () => {
     expect((await ask({ lines, destination: { country: 'CA' } })).options).toMatchObject([{ price: 500 }]);
     const more = [{ ...lines[0], quantity: 21 }, ...lines.slice(1)];
     const refused = await request(shop.app)
-      .post('/api/public/quotes')
+      .post('/api/public/v1/quotes')
       .send({ lines: more, destination: { country: 'CA' } })
       .expect(422);
     expect(refused.body).toMatchObject({ code: 'too-many-pieces', errors: [{ pointer: '/lines' }] });
