@@ -87,8 +87,19 @@ export const NO_MEASURES: Measures = {
 export type MeasureVector = Float64Array;
 
 export function toVector(measures: Measures): MeasureVector {
-  const vector = new Float64Array(MEASURES.length);
-  for (let at = 0; at < MEASURES.length; at += 1) vector[at] = measures[MEASURES[at] as Measure];
+  // By name, not by list: this is done for every consignment of every quote.
+  const vector = new Float64Array(11);
+  vector[0] = measures.itemsWeight;
+  vector[1] = measures.packedWeight;
+  vector[2] = measures.billableWeight;
+  vector[3] = measures.valueBeforeDiscounts;
+  vector[4] = measures.valueAfterDiscounts;
+  vector[5] = measures.itemCount;
+  vector[6] = measures.parcels;
+  vector[7] = measures.longestSide;
+  vector[8] = measures.sumOfSides;
+  vector[9] = measures.lengthPlusGirth;
+  vector[10] = measures.distance;
   return vector;
 }
 

@@ -2,7 +2,7 @@ import type { Sides } from './billable.ts';
 import { attempt, Effort } from './effort.ts';
 import { exactFill } from './exactFill.ts';
 import { fewestRooms, leastRooms } from './fewestRooms.ts';
-import { type FillRules, fillOne, fitsAlone, type OrderRule, ordered, type Prepared, prepare } from './fillRooms.ts';
+import { type FillRules, fillOne, fillWhole, fitsAlone, type OrderRule, ordered, type Prepared, prepare } from './fillRooms.ts';
 import { OpenRoom } from './openRoom.ts';
 import type { Carton } from './packaging.ts';
 import { type Piece, volumeOf } from './piece.ts';
@@ -43,8 +43,20 @@ interface Bounds {
   readonly effort: Effort;
 }
 
+/** A list in its orders, each sorted once. */
+type InOrder = (rule: OrderRule) => readonly Prepared[];
+
+function sortedOnce(list: readonly Prepared[]): InOrder {
+  const held = new Map<OrderRule, readonly Prepared[]>();
+  return (rule) => {
+    const inOrder = held.get(rule) ?? ordered(list, rule);
+    held.set(rule, inOrder);
+    return inOrder;
+  };
+}
+
 /** The carton filled with the whole list, when a few ways of filling find room for it. */
-function holdAll(list: readonly Prepared[], carton: Carton, effort: Effort): FilledCarton | undefined {
+function holdAll(list: readonly Prepared[], inOrder: InOrder, carton: Carton, effort: Effort): FilledCarton | undefined {
   const [only] = list;
   if (only && list.length === 1) {
     const round = aloneInRound(only, carton);
@@ -54,8 +66,8 @@ function holdAll(list: readonly Prepared[], carton: Carton, effort: Effort): Fil
   const load = list.reduce((sum, { piece }) => sum + piece.weight, 0);
   if (volume > volumeOf(carton.room) || load > carton.room.mostLoad) return undefined;
   for (const [order, spot] of WAYS) {
-    const room = fillOne(ordered(list, order), carton.room, { spot, steady: true, effort });
-    if (room.pieces.length === list.length) return { carton, room };
+    const room = fillWhole(inOrder(order), carton.room, { spot, steady: true, effort });
+    if (room) return { carton, room };
   }
   return undefined;
 }
@@ -81,12 +93,13 @@ function shrink(
 ): FilledCarton[] {
   return plan.map((filled) => {
     const list = filled.room.pieces.map((index) => all[index] as Prepared);
+    const inOrder = sortedOnce(list);
     let best = filled;
     for (const carton of cartons) {
       if (carton === filled.carton) continue;
       const swapped = { carton, room: filled.room };
       if (!isBetter(merit([swapped], cost), merit([best], cost))) continue;
-      best = attempt(() => holdAll(list, carton, effort)) ?? best;
+      best = attempt(() => holdAll(list, inOrder, carton, effort)) ?? best;
     }
     return best;
   });
@@ -181,8 +194,9 @@ export function planCartons(
   const all = prepare(pieces);
   if (all.length === 0) return [];
   const plans: FilledCarton[][] = [];
+  const inOrder = sortedOnce(all);
   for (const carton of cartons) {
-    const whole = all.every((one) => fitsAlone(one, carton.room)) ? holdAll(all, carton, effort) : undefined;
+    const whole = all.every((one) => fitsAlone(one, carton.room)) ? holdAll(all, inOrder, carton, effort) : undefined;
     if (whole) plans.push([whole]);
     // Without a cost nothing beats the smallest carton that holds everything.
     if (whole && !cost) return [whole];

@@ -15,13 +15,19 @@ export interface Prepared {
 /** Alike pieces share one list of turns. */
 export function prepare(pieces: readonly Piece[]): Prepared[] {
   const turns = new Map<string, readonly Turn[]>();
+  let last: Prepared | undefined;
   return pieces.map((piece, index) => {
     const { length, width, height } = piece;
+    if (last !== undefined && last.piece === piece) {
+      last = { index, piece, turns: last.turns, volume: last.volume, longest: last.longest, base: last.base };
+      return last;
+    }
     const key = `${length} ${width} ${height} ${piece.turning}`;
     const known = turns.get(key) ?? turnsOf(piece);
     turns.set(key, known);
     const longest = Math.max(length, width, height);
-    return { index, piece, turns: known, volume: volumeOf(piece), longest, base: length * width };
+    last = { index, piece, turns: known, volume: volumeOf(piece), longest, base: length * width };
+    return last;
   });
 }
 
@@ -51,8 +57,11 @@ const KEYS: Record<OrderRule, (piece: Prepared) => number> = {
 /** Largest first by the rule. Fragile things come last: what lies under nothing goes on top. */
 export function ordered(list: readonly Prepared[], rule: OrderRule): Prepared[] {
   const key = KEYS[rule];
-  return [...list].sort(
-    (a, b) => Number(a.piece.fragile) - Number(b.piece.fragile) || key(b) - key(a) || b.volume - a.volume || sides(a, b),
+  // Pieces of one line are alike: only their places in the list part them.
+  return [...list].sort((a, b) =>
+    a.piece === b.piece
+      ? a.index - b.index
+      : Number(a.piece.fragile) - Number(b.piece.fragile) || key(b) - key(a) || b.volume - a.volume || sides(a, b),
   );
 }
 
@@ -97,6 +106,16 @@ export function fillRooms(list: readonly Prepared[], room: Room, rules: FillRule
       open.push(chosen);
     }
     chosen.place(index, piece.weight, volume, piece.fragile);
+  }
+  return open;
+}
+
+/** Puts all of the list into one room, in order; undefined as soon as a piece finds no place. */
+export function fillWhole(list: readonly Prepared[], room: Room, rules: Omit<FillRules, 'room'>): OpenRoom | undefined {
+  const open = new OpenRoom(room, rules.steady, rules.effort);
+  for (const { index, piece, turns, volume } of list) {
+    if (!open.find(turns, piece.weight, volume, piece.fragile, rules.spot)) return undefined;
+    open.place(index, piece.weight, volume, piece.fragile);
   }
   return open;
 }

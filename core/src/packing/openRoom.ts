@@ -4,7 +4,7 @@ import type { Placement, Room, Turn } from './piece.ts';
 /** How a spot is chosen among those that are free: the lowest corner, or the one with the least room to spare around it. */
 export type SpotRule = 'low' | 'snug';
 
-const START = 16;
+const START = 24;
 
 function grown(list: Float64Array<ArrayBuffer>): Float64Array<ArrayBuffer> {
   const larger = new Float64Array(list.length * 2);
@@ -47,7 +47,8 @@ export class OpenRoom {
 
   #isKnown(x: number, y: number, z: number): boolean {
     const spots = this.#spots;
-    for (let at = 0; at < this.#spotCount * 6; at += 6) {
+    const end = this.#spotCount * 6;
+    for (let at = 0; at < end; at += 6) {
       if (spots[at] === x && spots[at + 1] === y && spots[at + 2] === z) return true;
     }
     return false;
@@ -57,7 +58,8 @@ export class OpenRoom {
   #measureWays(x: number, y: number, z: number, at: number): boolean {
     const boxes = this.#boxes;
     const spots = this.#spots;
-    for (let box = 0; box < this.pieces.length * 6; box += 6) {
+    const end = this.pieces.length * 6;
+    for (let box = 0; box < end; box += 6) {
       const x1 = boxes[box] as number;
       const y1 = boxes[box + 1] as number;
       const z1 = boxes[box + 2] as number;
@@ -77,7 +79,13 @@ export class OpenRoom {
     if (x >= length || y >= width || z >= height || this.#isKnown(x, y, z)) return;
     if (6 * (this.#spotCount + 1) > this.#spots.length) this.#spots = grown(this.#spots);
     const at = this.#spotCount * 6;
-    this.#spots.set([x, y, z, length - x, width - y, height - z], at);
+    const spots = this.#spots;
+    spots[at] = x;
+    spots[at + 1] = y;
+    spots[at + 2] = z;
+    spots[at + 3] = length - x;
+    spots[at + 4] = width - y;
+    spots[at + 5] = height - z;
     if (this.#measureWays(x, y, z, at)) this.#spotCount += 1;
   }
 
@@ -152,7 +160,14 @@ export class OpenRoom {
     if (6 * (this.pieces.length + 1) > this.#boxes.length) this.#boxes = grown(this.#boxes);
     // The spots it covers, and six new ones, each beside all pieces and spots.
     this.#effort.spend(8 * (this.pieces.length + this.#spotCount));
-    this.#boxes.set([x, y, z, x2, y2, z2], this.pieces.length * 6);
+    const boxes = this.#boxes;
+    const box = this.pieces.length * 6;
+    boxes[box] = x;
+    boxes[box + 1] = y;
+    boxes[box + 2] = z;
+    boxes[box + 3] = x2;
+    boxes[box + 4] = y2;
+    boxes[box + 5] = z2;
     this.pieces.push(piece);
     this.#fragile.push(facts.fragile);
     this.#anyFragile ||= facts.fragile;
@@ -165,8 +180,9 @@ export class OpenRoom {
   /** Drops the spots the new box covers, and shortens the free way of those it stands before. */
   #shrinkSpots(x1: number, y1: number, z1: number, x2: number, y2: number, z2: number): void {
     const spots = this.#spots;
+    const end = this.#spotCount * 6;
     let kept = 0;
-    for (let at = 0; at < this.#spotCount * 6; at += 6) {
+    for (let at = 0; at < end; at += 6) {
       const x = spots[at] as number;
       const y = spots[at + 1] as number;
       const z = spots[at + 2] as number;
@@ -177,7 +193,7 @@ export class OpenRoom {
       if (inY && inZ && x1 >= x) spots[at + 3] = Math.min(spots[at + 3] as number, x1 - x);
       if (inX && inZ && y1 >= y) spots[at + 4] = Math.min(spots[at + 4] as number, y1 - y);
       if (inX && inY && z1 >= z) spots[at + 5] = Math.min(spots[at + 5] as number, z1 - z);
-      if (kept !== at) spots.copyWithin(kept, at, at + 6);
+      if (kept !== at) for (let field = 0; field < 6; field += 1) spots[kept + field] = spots[at + field] as number;
       kept += 6;
     }
     this.#spotCount = kept / 6;
@@ -187,7 +203,8 @@ export class OpenRoom {
   #slide(axis: 0 | 1 | 2, along: number, u: 0 | 1 | 2, atU: number, v: 0 | 1 | 2, atV: number): number {
     const boxes = this.#boxes;
     let wall = 0;
-    for (let at = 0; at < (this.pieces.length - 1) * 6; at += 6) {
+    const end = (this.pieces.length - 1) * 6;
+    for (let at = 0; at < end; at += 6) {
       const face = boxes[at + axis + 3] as number;
       if (face <= wall || face > along) continue;
       const inU = atU >= (boxes[at + u] as number) && atU < (boxes[at + u + 3] as number);
@@ -217,12 +234,12 @@ export class OpenRoom {
   /** What lies where, from the bottom up: the order in which it can be packed. */
   placements(): Placement[] {
     const boxes = this.#boxes;
-    const side = (at: number, axis: number) => (boxes[at + axis + 3] as number) - (boxes[at + axis] as number);
+    const of = (at: number) => boxes[at] as number;
     return this.pieces
       .map((piece, index) => {
         const at = index * 6;
-        const [x = 0, y = 0, z = 0] = boxes.subarray(at, at + 3);
-        return { piece, x, y, z, length: side(at, 0), width: side(at, 1), height: side(at, 2) };
+        const [x, y, z] = [of(at), of(at + 1), of(at + 2)];
+        return { piece, x, y, z, length: of(at + 3) - x, width: of(at + 4) - y, height: of(at + 5) - z };
       })
       .sort((a, b) => a.z - b.z || b.y - a.y || a.x - b.x || a.piece - b.piece);
   }

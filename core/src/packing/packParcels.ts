@@ -42,8 +42,10 @@ function parcelOf(shape: Shape, carton: Carton | null, outside: Sides | null, lo
   };
 }
 
-const pieceOf = (goods: PackGoods, size: Sides): Piece => ({
-  ...size,
+const pieceOf = (goods: PackGoods, { length, width, height }: Sides): Piece => ({
+  length,
+  width,
+  height,
   weight: goods.weight,
   turning: goods.upright ? 'upright' : 'any',
   fragile: goods.fragile,
@@ -89,8 +91,9 @@ function placeAll(goods: readonly PackGoods[], order: PackingOrder, byVolume: re
   const pieces: Piece[] = [];
   const lines: number[] = [];
   for (const one of goods) {
+    const piece = pieceOf(one, one.size as Sides);
     for (let nth = 0; nth < one.quantity; nth += 1) {
-      pieces.push(pieceOf(one, one.size as Sides));
+      pieces.push(piece);
       lines.push(one.line);
     }
   }

@@ -34,12 +34,13 @@ describe('a counter', () => {
     expect(timetable(made).lastOrderFor(toDay('2026-12-01'))).toBe(instantToMs('2026-11-30T04:00:00Z'));
   });
 
-  test('keeps its holiday hours, and says until when to order for the same day', () => {
+  test('keeps its holiday hours; ordered before it opens, or in its first minute, it is ready at one time', () => {
     const eve = { name: 'Christmas Eve', days: [{ from: '12-24', until: '12-24' }], hours: [{ from: '10:00', until: '13:00' }] };
     const off = { name: 'Christmas', days: [{ from: '12-25', until: '12-27' }], hours: [] };
     const held = at({ exceptions: [eve, off] });
     const promise = ask({ service: held }, '2026-12-24T13:00:00Z');
-    expect([promise.readyAt, promise.orderBefore]).toEqual(['2026-12-24T16:00:00Z', '2026-12-24T15:00:00Z']);
+    expect([promise.readyAt, promise.orderBefore]).toEqual(['2026-12-24T16:00:00Z', '2026-12-24T14:01:00Z']);
+    expect(timetable({ service: held }).lastOrderFor(toDay('2026-12-24'))).toBe(instantToMs('2026-12-24T15:00:00Z'));
     const after = ask({ service: held }, '2026-12-24T15:00:00Z');
     expect([after.first, step(after, 'ready').skipped.map(({ name }) => name)]).toEqual([
       '2026-12-28',

@@ -6,7 +6,7 @@ import { inWindow, msToInstant, type Weekday } from '../time/calendar.ts';
 import { LAST_DAY } from '../time/closedDays.ts';
 import { type DayNumber, fromDay, weekdayOf } from '../time/plainDate.ts';
 import { minutesOf, type TimeOfDay, timeText } from '../time/timeOfDay.ts';
-import { instantOf, localAt } from '../time/timeZone.ts';
+import { instantOf, type LocalTimeOfDay, localAt } from '../time/timeZone.ts';
 import { WorkingDays } from '../time/workingDays.ts';
 import type { PromiseStep, SkippedDay } from './promise.ts';
 
@@ -27,6 +27,22 @@ export const packingCalendar = oncePer((calendar: DispatchCalendar): PackingCale
 export function packedAfter(packing: PackingCalendar | null, day: DayNumber, extra: number): DayNumber | null {
   if (extra === 0) return day;
   return packing ? packing.days.after(day, extra) : day + extra;
+}
+
+interface OrderedStep extends LocalTimeOfDay {
+  readonly moment: number;
+  readonly step: PromiseStep;
+}
+
+/** The step told last: all services of a quote begin with the same. */
+let told: OrderedStep | undefined;
+
+/** The order itself, by the clock of a zone. */
+export function orderedStep(moment: number, { day, minute }: LocalTimeOfDay): PromiseStep {
+  if (told !== undefined && told.moment === moment && told.day === day && told.minute === minute) return told.step;
+  const step: PromiseStep = { code: 'ordered', at: msToInstant(moment), date: fromDay(day), time: timeText(minute) };
+  told = { moment, day, minute, step };
+  return step;
 }
 
 /** Packing that takes nothing but the days its goods ask for. */
@@ -56,7 +72,7 @@ export interface DispatchAsk {
   /** Days on which its goods may leave. */
   readonly leavesOn: readonly LeavesOn[];
   /** Orders taken for a day of packing. */
-  readonly load: (date: string) => number;
+  readonly load: (day: DayNumber) => number;
   /** When parcels are taken away; null takes them on any day. */
   readonly carrier: Pick<ServiceDays, 'collects' | 'closed'> | null;
 }
@@ -97,6 +113,11 @@ export class Dispatch {
     return instantOf(day, minutesOf(this.cutOffTime(day)), this.ask.timeZone);
   }
 
+  /** The next packing day. */
+  countedAfter(day: DayNumber): DayNumber | null {
+    return this.ask.packing.days.onOrAfter(day + 1);
+  }
+
   /** The packing day an order counts for. */
   countedFor(moment: number, skips: Skips = null): DayNumber | null {
     const { days } = this.ask.packing;
@@ -122,7 +143,7 @@ export class Dispatch {
     const { packing, load, extra } = this.ask;
     const { capacity } = packing.calendar;
     let day = packing.days.after(counted, lead + extra);
-    while (capacity !== null && day !== null && load(fromDay(day)) >= capacity) {
+    while (capacity !== null && day !== null && load(day) >= capacity) {
       skip(skips, day, 'full');
       day = packing.days.onOrAfter(day + 1);
     }
@@ -151,24 +172,21 @@ export class Dispatch {
     return packed === null ? null : this.leavesOn(packed);
   }
 
-  /** The steps from the order to the day it leaves, and the days that came of them. */
-  explain(moment: number): { counted: DayNumber; packed: DaySpan; leaves: DaySpan; chain: PromiseStep[] } | null {
-    const { timeZone, packing, extra } = this.ask;
+  /** The steps from an order that counts for a packing day to the day it leaves, and the days that came of them. */
+  explain(moment: number, counted: DayNumber): { packed: DaySpan; leaves: DaySpan; steps: PromiseStep[] } | null {
+    const { packing, extra } = this.ask;
     const skips = { counted: [] as SkippedDay[], packed: [] as SkippedDay[], leaves: [] as SkippedDay[] };
-    const counted = this.countedFor(moment, skips.counted);
-    if (counted === null) return null;
+    this.countedFor(moment, skips.counted);
     const { lead } = packing.calendar;
     const packed = this.#both((which, wanted) => this.packedOn(counted, lead[which], wanted ? skips.packed : null));
     const leaves = packed && this.#both((which, wanted) => this.leavesOn(packed[which], wanted ? skips.leaves : null));
     if (!packed || !leaves) return null;
-    const { day, minute } = localAt(moment, timeZone);
-    const chain: PromiseStep[] = [
-      { code: 'ordered', at: msToInstant(moment), date: fromDay(day), time: timeText(minute) },
+    const steps: PromiseStep[] = [
       { code: 'counted', date: fromDay(counted), cutOff: this.cutOffTime(counted), skipped: skips.counted },
       { code: 'packed', ...datesOf(packed), lead, extra, skipped: skips.packed },
       { code: 'leaves', ...datesOf(leaves), skipped: skips.leaves },
     ];
-    return { counted, packed, leaves, chain };
+    return { packed, leaves, steps };
   }
 
   /** The same asked for the least and the most; days passed over are told for the latest, which passes over the most. */

@@ -22,7 +22,7 @@ function timetable({ book, goods }: AnyTimetable, id: (typeof KINDS)[number]): T
   return found;
 }
 
-test('a later order never arrives earlier, nothing arrives before it is ordered, and until the moment to order before the promise stays', () => {
+test('a later order never arrives earlier, nothing before it is ordered; the moment to order before is the last of the promise', () => {
   const met = new Met();
   fc.assert(
     fc.property(anyTimetable, kind, moment, fc.integer({ min: 1, max: 6000 }), (any, id, at, minutes) => {
@@ -41,11 +41,15 @@ test('a later order never arrives earlier, nothing arrives before it is ordered,
       const before = instantToMs(now.orderBefore);
       expect(before).toBeGreaterThan(at);
       const last = one.promiseAt(before - MINUTE)!;
-      expect([last.first, last.last, last.orderBefore]).toEqual([now.first, now.last, now.orderBefore]);
+      expect([last.first, last.last, last.readyAt, last.orderBefore]).toEqual([now.first, now.last, now.readyAt, now.orderBefore]);
+      // And no longer: at that moment the dates, or the time it is ready, are others.
+      const next = one.promiseAt(before);
+      met.note(`${id} turns`, next !== null);
+      if (next) expect([next.first, next.last, next.readyAt]).not.toEqual([now.first, now.last, now.readyAt]);
     }),
     { numRuns: 300 },
   );
-  met.enough(20, ...KINDS.map((each) => `${each} later`));
+  met.enough(20, ...KINDS.flatMap((each) => [`${each} later`, `${each} turns`]));
 });
 
 function shut(book: RateBook, date: string): RateBook {

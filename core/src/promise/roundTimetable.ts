@@ -1,17 +1,25 @@
 import type { LeavesOn } from '../goods/leavesOn.ts';
 import { oncePer } from '../once/oncePer.ts';
-import type { Round } from '../rounds/round.ts';
+import type { Round, RoundWindow } from '../rounds/round.ts';
 import { msToInstant } from '../time/calendar.ts';
 import { LAST_DAY } from '../time/closedDays.ts';
 import { type DayNumber, fromDay, weekdayOf } from '../time/plainDate.ts';
-import { minutesOf, type TimeSpan, timeText } from '../time/timeOfDay.ts';
+import { minutesOf, type TimeSpan } from '../time/timeOfDay.ts';
 import { instantOf, localAt } from '../time/timeZone.ts';
 import { WorkingDays } from '../time/workingDays.ts';
-import { extraStep, mayLeave, type PackingCalendar, packedAfter } from './dispatch.ts';
+import { extraStep, mayLeave, orderedStep, type PackingCalendar, packedAfter } from './dispatch.ts';
+import { lastAlikeBy } from './lastAlike.ts';
 import type { ArrivalPromise, SkippedDay, Timetable } from './promise.ts';
 
 /** The days of the week it runs, less those it does not. */
 const daysOf = oncePer(({ windows, closed }: Round) => new WorkingDays([...new Set(windows.map(({ weekday }) => weekday))], closed));
+
+/** The windows of each weekday, in their order. */
+const windowsOf = oncePer(({ windows }: Round) => {
+  const byWeekday: RoundWindow[][] = [];
+  for (const window of [...windows].sort((a, b) => (a.from < b.from ? -1 : 1))) (byWeekday[window.weekday] ??= []).push(window);
+  return byWeekday;
+});
 
 /** No order is placed sooner before its round. */
 const FARTHEST = 400;
@@ -26,7 +34,7 @@ export interface RoundAsk {
   /** Days on which its goods may leave. */
   readonly leavesOn: readonly LeavesOn[];
   /** Orders taken for a window. */
-  readonly load: (date: string, from: string) => number;
+  readonly load: (day: DayNumber, from: string) => number;
 }
 
 /** The own van: on its own days, in windows with room, ordered before its last order. */
@@ -49,11 +57,10 @@ export class RoundTimetable implements Timetable {
 
   /** Windows of a day with room, in order. */
   #windowsOn(day: DayNumber): TimeSpan[] {
-    const date = fromDay(day);
-    return this.#ask.round.windows
-      .filter(({ weekday, capacity, from }) => weekday === weekdayOf(day) && (capacity === null || this.#ask.load(date, from) < capacity))
-      .map(({ from, until }) => ({ from, until }))
-      .sort((a, b) => (a.from < b.from ? -1 : 1));
+    const windows = windowsOf(this.#ask.round)[weekdayOf(day)] ?? [];
+    return windows.flatMap(({ from, until, capacity }) =>
+      capacity === null || this.#ask.load(day, from) < capacity ? [{ from, until }] : [],
+    );
   }
 
   /** The moment before which to order for a round: its last order, or when its last window begins. */
@@ -65,11 +72,12 @@ export class RoundTimetable implements Timetable {
 
   /** The end of the last day on which to order goods that are packed in time for a round; null where no day would do. */
   #packedBy(round: DayNumber): number | null {
-    for (let ordered = round; round - ordered <= FARTHEST; ordered -= 1) {
+    const inTime = (ordered: DayNumber) => {
       const packed = this.#packedFrom(ordered);
-      if (packed !== null && packed <= round) return instantOf(ordered + 1, 0, this.#ask.timeZone);
-    }
-    return null;
+      return packed !== null && packed <= round;
+    };
+    const first = round - FARTHEST;
+    return inTime(first) ? instantOf(lastAlikeBy(first, round, inTime) + 1, 0, this.#ask.timeZone) : null;
   }
 
   /** Both, whichever is sooner. */
@@ -93,12 +101,13 @@ export class RoundTimetable implements Timetable {
 
   promiseAt(moment: number): ArrivalPromise | null {
     const { timeZone, round, extra } = this.#ask;
-    const { day: today, minute } = localAt(moment, timeZone);
+    const local = localAt(moment, timeZone);
+    const today = local.day;
     const packed = this.#packedFrom(today);
     if (packed === null) return null;
     const skipped: SkippedDay[] = [];
     for (let day = today; day <= Math.min(LAST_DAY, today + 2 * FARTHEST); day += 1) {
-      if (!round.windows.some(({ weekday }) => weekday === weekdayOf(day))) continue;
+      if (!windowsOf(round)[weekdayOf(day)]) continue;
       const windows = this.#windowsOn(day);
       const why = this.#against(day, windows, { moment, packed });
       if (why !== null) {
@@ -118,7 +127,7 @@ export class RoundTimetable implements Timetable {
         timeZone,
         windows: open,
         chain: [
-          { code: 'ordered', at: msToInstant(moment), date: fromDay(today), time: timeText(minute) },
+          orderedStep(moment, local),
           ...(extra > 0 ? [extraStep(packed, extra)] : []),
           { code: 'round', date, windows: open, skipped },
         ],

@@ -2,7 +2,7 @@ import { MOST_EFFORT } from '../packing/effort.ts';
 import { instantToMs } from '../time/calendar.ts';
 import type { CompiledBook } from './compile.ts';
 import { type Located, locate } from './locate.ts';
-import { consignmentLines, groupOf } from './measureCart.ts';
+import { type ConsignmentLines, consignmentLines, groupOf } from './measureCart.ts';
 import { packingsOf } from './packingViews.ts';
 import type { Remark } from './quoteTypes.ts';
 import type { CartLine, QuoteRequest } from './request.ts';
@@ -27,6 +27,8 @@ export interface Admitted {
   readonly request: QuoteRequest;
   /** Where each address falls, the first of them first. */
   readonly places: readonly [Located, ...Located[]];
+  /** The lines that travel together. */
+  readonly parts: readonly ConsignmentLines[];
   /** Why the shop takes no such order; then nothing is packed. */
   readonly refusals: readonly Remark[];
   /** How much the packing of each consignment may look at. */
@@ -46,7 +48,10 @@ function momentProblem(request: QuoteRequest, now: string): AdmissionProblem | u
   return undefined;
 }
 
-function addressRemarks({ book }: CompiledBook, { lines }: QuoteRequest): Remark[] {
+const NO_REMARKS: readonly Remark[] = [];
+
+function addressRemarks({ book }: CompiledBook, { lines }: QuoteRequest): readonly Remark[] {
+  if (lines.every(({ to }) => to === undefined || to === 0)) return NO_REMARKS;
   const used = new Set<number>();
   let items = 0;
   for (const { delivered, quantity, to = 0 } of lines) {
@@ -54,7 +59,7 @@ function addressRemarks({ book }: CompiledBook, { lines }: QuoteRequest): Remark
     used.add(to);
     items += quantity;
   }
-  if (used.size < 2) return [];
+  if (used.size < 2) return NO_REMARKS;
   const { allowed, mostItems } = book.shop.severalAddresses;
   if (!allowed) return [{ code: 'oneAddressOnly' }];
   return mostItems !== null && items > mostItems ? [{ code: 'tooManyItemsForAddresses', items, most: mostItems }] : [];
@@ -63,18 +68,21 @@ function addressRemarks({ book }: CompiledBook, { lines }: QuoteRequest): Remark
 const powerAtLeast = (count: number) => 2 ** Math.ceil(Math.log2(Math.max(1, count)));
 
 /** What each packing may look at, so that all of them together stay within bounds; in steps, so that parcels are found again. */
-function effortFor(compiled: CompiledBook, { lines }: QuoteRequest): number {
-  const consignments = consignmentLines(compiled, lines);
-  const groups = new Set(lines.map((line) => groupOf(line, compiled))).size;
-  const packings = consignments.length * packingsOf(compiled, groups);
+function effortFor(compiled: CompiledBook, { lines }: QuoteRequest, parts: readonly ConsignmentLines[]): number {
+  const [first] = lines;
+  const groups =
+    first && lines.every(({ group }) => group === first.group) ? 1 : new Set(lines.map((line) => groupOf(line, compiled))).size;
+  const packings = parts.length * packingsOf(compiled, groups);
   return Math.floor(MOST_EFFORT / powerAtLeast(packings));
 }
 
 /** A request without a look at its bounds, for callers who made it themselves. */
 export function admitted(compiled: CompiledBook, request: QuoteRequest): Admitted {
-  const [first, ...others] = [request.destination, ...(request.others ?? [])].map((destination) => locate(compiled, destination));
-  if (!first) throw new Error('a request has an address');
-  return { request, places: [first, ...others], refusals: addressRemarks(compiled, request), effort: effortFor(compiled, request) };
+  const first = locate(compiled, request.destination);
+  const places: Admitted['places'] =
+    request.others === undefined ? [first] : [first, ...request.others.map((destination) => locate(compiled, destination))];
+  const parts = consignmentLines(compiled, request.lines);
+  return { request, places, parts, refusals: addressRemarks(compiled, request), effort: effortFor(compiled, request, parts) };
 }
 
 /**

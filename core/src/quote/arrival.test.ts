@@ -168,7 +168,7 @@ describe('a counter', () => {
         promise: {
           first: '2026-11-24',
           last: '2026-11-24',
-          orderBefore: '2026-11-24T19:00:00Z',
+          orderBefore: '2026-11-24T13:01:00Z',
           timeZone: 'America/Halifax',
           readyAt: '2026-11-24T15:00:00Z',
           text: 'Tue, Nov 24, 11:00',

@@ -13,6 +13,8 @@ const NOT_SERVED: Located = { answer: { status: 'notServed' }, zone: undefined }
 const NO_ZONE: Located = { answer: { status: 'noZone' }, zone: undefined };
 const NO_RIVALS: readonly string[] = [];
 
+type Found = Extract<PlaceAnswer, { status: 'zone' }>;
+
 /** Where a destination falls. */
 export function locate(compiled: CompiledBook, destination: Destination): Located {
   if (!compiled.served.has(destination.country)) return NOT_SERVED;
@@ -21,8 +23,10 @@ export function locate(compiled: CompiledBook, destination: Destination): Locate
   if (!match || !zone) return NO_ZONE;
   const { place, rule, distance } = match;
   const rivals = match.rivals.length === 0 ? NO_RIVALS : match.rivals.flatMap((at) => compiled.book.zones[at]?.id ?? []);
-  const facts = { status: 'zone' as const, place, rivals, zone: zone.zone.id };
-  return { answer: { ...facts, ...(rule !== undefined && { rule }), ...(distance !== undefined && { distance }) }, zone };
+  const answer: Found = { status: 'zone', zone: zone.zone.id, place, rivals };
+  if (rule !== undefined) answer.rule = rule;
+  if (distance !== undefined) answer.distance = distance;
+  return { answer, zone };
 }
 
 /** Every zone that claims a destination, most closely first, with what of it matched; cut out where the zone leaves it out. */

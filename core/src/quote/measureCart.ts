@@ -132,18 +132,31 @@ export function measureLines(
     itemCount += one.quantity;
   }
   const parcels = packed(packing, goods, effort);
+  const {
+    packedWeight,
+    billableWeight,
+    parcels: count,
+    longestSide: side,
+    sumOfSides: sides,
+    lengthPlusGirth: girth,
+  } = parcelMeasures(parcels);
   const measures: Measures = {
     itemsWeight: Math.round(itemsWeight),
+    packedWeight,
+    billableWeight,
     valueBeforeDiscounts: before,
     valueAfterDiscounts: after,
     itemCount,
-    ...parcelMeasures(parcels),
+    parcels: count,
+    longestSide: side,
+    sumOfSides: sides,
+    lengthPlusGirth: girth,
     distance: distanceTo(compiled, origin, destinationOf(cart, to)),
   };
   return { to, origin, shippable, lines, groups: groupsOf(whole, lines), measures, parcels };
 }
 
-interface ConsignmentLines {
+export interface ConsignmentLines {
   readonly to: number;
   readonly origin: Id | null;
   readonly shippable: boolean;
@@ -165,9 +178,15 @@ export function consignmentLines(compiled: CompiledBook, lines: readonly CartLin
 }
 
 /** Works out what tiers and limits read: the cart is parted by address and origin, and each part packed. */
-export function measureCart(compiled: CompiledBook, cart: CartToMeasure, effort: number): MeasuredCart {
+export function measureCart(
+  compiled: CompiledBook,
+  cart: CartToMeasure,
+  effort: number,
+  parts: readonly ConsignmentLines[] = consignmentLines(compiled, cart.lines),
+): MeasuredCart {
   const values = cartValues(cart.lines, cart.discounts, compiled.book.shop.pricing.rounding);
   const whole = { compiled, cart, values, effort };
-  const consignments = consignmentLines(compiled, cart.lines).map(({ lines, ...part }) => measureLines(whole, part, lines));
-  return { measures: addUp(consignments.map(({ measures }) => measures)), ...values, consignments };
+  const consignments = parts.map((part) => measureLines(whole, part, part.lines));
+  const { valuesBefore, lineValues } = values;
+  return { measures: addUp(consignments.map(({ measures }) => measures)), valuesBefore, lineValues, consignments };
 }

@@ -65,6 +65,8 @@ function byAnother(
   return { status: 'withheld', service, reasons: [reason, ...other.reasons.filter(({ code }) => code !== 'noLane')] };
 }
 
+type Writable<T> = { -readonly [K in keyof T]: T[K] };
+
 /** The offer at a price. */
 function priced(lane: CompiledLane, shipment: Shipment, price: number, ledger: readonly LedgerRow[], answer: LaneAnswer | null): Offer {
   const { service } = lane;
@@ -75,19 +77,17 @@ function priced(lane: CompiledLane, shipment: Shipment, price: number, ledger: r
   const { distance } = shipment.consignment.measures;
   const told = service.kind === 'counter' && service.counter?.showDistance && distance !== UNKNOWN_DISTANCE;
   const side = sideOf(lane, answer);
-  return {
-    status: 'priced',
-    service: service.id,
-    price,
-    ledger,
-    ...(more && { moreForFree: more }),
-    ...(tax && { tax }),
-    ...(transit && { transit }),
-    ...(typeof promise === 'string' ? { undated: promise } : { promise }),
-    ...(side && { carriers: [side] }),
-    ...(lane.terms !== null && answer?.kind === 'silent' && { standIn: { kind: 'card' } as const }),
-    ...(told && { distance }),
-  };
+  // Written field by field: spreads of what may be missing cost as much as the price itself.
+  const offer: Writable<Extract<Offer, { status: 'priced' }>> = { status: 'priced', service: service.id, price, ledger };
+  if (more) offer.moreForFree = more;
+  if (tax) offer.tax = tax;
+  if (transit) offer.transit = transit;
+  if (typeof promise === 'string') offer.undated = promise;
+  else offer.promise = promise;
+  if (side) offer.carriers = [side];
+  if (lane.terms !== null && answer?.kind === 'silent') offer.standIn = { kind: 'card' };
+  if (told) offer.distance = distance;
+  return offer;
 }
 
 /** The first card that wants the shop to be asked, in its words if it has any. */

@@ -2,18 +2,21 @@ import type { CompiledBook } from './compile.ts';
 import type { MeasuredCart, MeasuredConsignment } from './consignment.ts';
 import { destinationOf } from './measureCart.ts';
 import type { Remark } from './quoteTypes.ts';
-import type { QuoteRequest } from './request.ts';
+import type { CartLine, QuoteRequest } from './request.ts';
 
 type LineCode = 'lineWithoutWeight' | 'lineWithoutSize' | 'fitsNothing' | 'noOrigin';
 
 function linesIn(consignments: readonly MeasuredConsignment[], which: (consignment: MeasuredConsignment) => readonly number[]): number[] {
-  const lines = new Set<number>();
-  for (const consignment of consignments) for (const line of which(consignment)) lines.add(line);
-  return [...lines].sort((a, b) => a - b);
+  const lines = consignments.flatMap(which);
+  return lines.length === 0 ? lines : [...new Set(lines)].sort((a, b) => a - b);
 }
 
-const tooLarge = ({ parcels }: MeasuredConsignment) =>
-  parcels.flatMap(({ how, contents }) => (how === 'fitsNothing' ? contents.map(({ line }) => line) : []));
+const tooLarge = ({ parcels }: MeasuredConsignment): readonly number[] =>
+  parcels.some(({ how }) => how === 'fitsNothing')
+    ? parcels.flatMap(({ how, contents }) => (how === 'fitsNothing' ? contents.map(({ line }) => line) : []))
+    : NO_LINES;
+
+const NO_LINES: readonly number[] = [];
 
 /** What the owner should know about the goods and addresses of a cart. */
 export function remarksOn(compiled: CompiledBook, request: QuoteRequest, { measures, consignments }: MeasuredCart): Remark[] {
@@ -22,14 +25,18 @@ export function remarksOn(compiled: CompiledBook, request: QuoteRequest, { measu
   const tell = (code: LineCode, lines: readonly number[]) => {
     for (const line of lines) remarks.push({ code, line });
   };
-  const without = (what: 'weight' | 'size') =>
-    request.lines.flatMap((line, at) => (line.delivered && line[what] === undefined ? [at] : []));
-  tell('lineWithoutWeight', without('weight'));
-  tell('lineWithoutSize', without('size'));
+  const without = (code: LineCode, what: 'weight' | 'size') => {
+    for (let at = 0; at < request.lines.length; at += 1) {
+      const line = request.lines[at] as CartLine;
+      if (line.delivered && line[what] === undefined) remarks.push({ code, line: at });
+    }
+  };
+  without('lineWithoutWeight', 'weight');
+  without('lineWithoutSize', 'size');
   tell('fitsNothing', linesIn(consignments, tooLarge));
   tell(
     'noOrigin',
-    linesIn(consignments, ({ shippable, lines }) => (shippable ? [] : lines)),
+    linesIn(consignments, ({ shippable, lines }) => (shippable ? NO_LINES : lines)),
   );
   const sized = (line: number) => request.lines[line]?.size !== undefined;
   if (consignments.some(({ parcels }) => parcels.some(({ loose }) => loose.some(({ line }) => sized(line)))))

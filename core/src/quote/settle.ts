@@ -7,7 +7,7 @@ import { type Answers, joined } from './joinAnswers.ts';
 import { Journey, type Leg, type Standpoint } from './journey.ts';
 import { type Plan, partByGroup, plan } from './plan.ts';
 import { quoteLane } from './quoteLane.ts';
-import type { ConsignmentQuote, Offer, Quote, ToldMeasures, Withheld } from './quoteTypes.ts';
+import type { ConsignmentQuote, Offer, PlaceAnswer, Quote, ToldMeasures, Withheld } from './quoteTypes.ts';
 import { remarksOn } from './remarks.ts';
 import type { QuoteRequest } from './request.ts';
 import type { Shipment } from './shipment.ts';
@@ -46,7 +46,12 @@ export function quoteZone(compiled: CompiledBook, zone: CompiledZone, shipments:
   );
 }
 
-function offered({ book }: CompiledBook, answers: Answers): { options: Offer[]; withheld: Withheld[] } {
+interface Offered {
+  readonly options: Offer[];
+  readonly withheld: Withheld[];
+}
+
+function offered({ book }: CompiledBook, answers: Answers): Offered {
   const options: Offer[] = [];
   const withheld: Withheld[] = [];
   for (const answer of answers) {
@@ -85,40 +90,38 @@ function quoteParted(compiled: CompiledBook, legs: readonly Leg[]): Legs {
 }
 
 const NOTHING: Answers = [];
+const NO_PLACES: readonly PlaceAnswer[] = [];
 
 const told = (measures: Measures): ToldMeasures => (measures.distance === UNKNOWN_DISTANCE ? { ...measures, distance: null } : measures);
 
+/** One consignment as it is told, with the options for it alone. */
+function consignmentQuote({ consignment }: Shipment, { options, withheld }: Offered): ConsignmentQuote {
+  const { to, origin, shippable, lines, groups, measures, parcels } = consignment;
+  return { to, origin, shippable, lines, groups, measures: told(measures), parcels: inWholeMicrograms(parcels), options, withheld };
+}
+
 /** Makes the quote of a plan with what its carriers have answered: the last step. Same input, same output, to the byte. */
 export function settle({ compiled, request, places, refusals, measured, shipments }: Plan): Quote {
-  const { measures } = measured;
-  const [place, ...others] = places;
-  const base = {
-    place: place.answer,
-    otherPlaces: others.map(({ answer }) => answer),
-    measures: told(measures),
-    remarks: [...remarksOn(compiled, request, measured), ...refusals],
-  };
+  const place = places[0].answer;
+  const otherPlaces = places.length === 1 ? NO_PLACES : places.slice(1).map(({ answer }) => answer);
+  const measures = told(measured.measures);
+  const remarks = [...remarksOn(compiled, request, measured), ...refusals];
   const { noOption } = compiled.book.shop.texts;
-  if (measures.itemCount === 0) return { ...base, options: [], withheld: [], consignments: [] };
-  if (refusals.length > 0) return { ...base, options: [], withheld: [], consignments: [], message: noOption };
+  const nothing = { place, otherPlaces, measures, remarks, options: [], withheld: [], consignments: [] };
+  if (measures.itemCount === 0) return nothing;
+  if (refusals.length > 0) return { ...nothing, message: noOption };
   const { legs, answers } = quoteParted(
     compiled,
     shipments.map((shipment) => ({ zone: places[shipment.consignment.to]?.zone, shipment })),
   );
-  const whole = offered(compiled, legs.some(({ zone }) => zone) ? joined(compiled, answers) : NOTHING);
-  const consignments = legs.map(({ zone, shipment: { consignment } }, at): ConsignmentQuote => {
-    const own = legs.length === 1 ? whole : offered(compiled, zone ? (answers[at] ?? NOTHING) : NOTHING);
-    return {
-      ...consignment,
-      measures: told(consignment.measures),
-      parcels: inWholeMicrograms(consignment.parcels),
-      options: own.options,
-      withheld: own.withheld,
-    };
-  });
+  const { options, withheld } = offered(compiled, legs.some(({ zone }) => zone) ? joined(compiled, answers) : NOTHING);
+  const consignments = legs.map(({ zone, shipment }, at) =>
+    consignmentQuote(shipment, legs.length === 1 ? { options, withheld } : offered(compiled, zone ? (answers[at] ?? NOTHING) : NOTHING)),
+  );
+  const quote: Quote = { place, otherPlaces, measures, remarks, options, withheld, consignments };
   // Where no service takes everything, the buyer may still choose one for each consignment.
-  const stranded = whole.options.length === 0 && consignments.some(({ options }) => options.length === 0);
-  return { ...base, ...whole, consignments, ...(stranded && { message: noOption }) };
+  const stranded = options.length === 0 && consignments.some((one) => one.options.length === 0);
+  return stranded ? { ...quote, message: noOption } : quote;
 }
 
 /** The quote of a request the caller made: admitted without a look at its bounds, planned and settled. */

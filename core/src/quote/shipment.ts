@@ -110,7 +110,7 @@ export class Shipment {
   }
 
   get promises(): ShipmentPromises {
-    this.#promises ??= new ShipmentPromises(this.cart, this.consignment);
+    this.#promises ??= new ShipmentPromises(this.cart, this.consignment, this.destination);
     return this.#promises;
   }
 

@@ -1,6 +1,8 @@
 import type { DayLoad, Transit } from '../dispatch/dispatchCalendar.ts';
 import { oncePer } from '../once/oncePer.ts';
+import type { Destination } from '../places/place.ts';
 import type { ArrivalPromise, NoPromise, Timetable } from '../promise/promise.ts';
+import { holidaysAt } from '../promise/shopClosed.ts';
 import { type GoodsAsk, timetableOf } from '../promise/timetableOf.ts';
 import type { RateBook, Service } from '../rate-book/rateBook.ts';
 import type { CartContext } from './cartContext.ts';
@@ -8,45 +10,59 @@ import type { MeasuredConsignment } from './consignment.ts';
 
 const NO_LOADS: readonly DayLoad[] = [];
 
-/** Timetables of a book while its loads are the same, by service, days on the way and what goods ask for. */
-const timetablesWith = oncePer((_loads: readonly DayLoad[]) => oncePer((_book: RateBook) => new Map<string, Timetable | NoPromise>()));
+type Timetables = Map<Service, Map<string, Timetable | NoPromise>>;
+
+/** What some goods ask of dispatch, with the timetables made for it: by service, days on the way and holidays. */
+interface Asked {
+  readonly asks: GoodsAsk;
+  readonly timetables: Timetables;
+}
+
+/** What goods asked of a book while its loads are the same. */
+const askedWith = oncePer((_loads: readonly DayLoad[]) => oncePer((_book: RateBook) => new Map<string, Asked>()));
 /** What is promised of fresh kinds of carts, each with days of its own, is not kept without end. */
-const MOST_KEPT = 2000;
+const MOST_KEPT = 300;
 
 /** What its goods ask of dispatch: the longest of their extra packing days, and all their days of leaving. */
-function asksOf({ compiled, cart }: CartContext, { lines, groups, origin }: MeasuredConsignment): { asks: GoodsAsk; key: string } {
+function askedBy({ compiled, cart }: CartContext, { lines, groups, origin }: MeasuredConsignment): Asked {
+  const loads = cart.loads ?? NO_LOADS;
+  const known = askedWith(loads)(compiled.book);
   let extra = 0;
   for (const line of lines) extra = Math.max(extra, cart.lines[line]?.extraPackingDays ?? 0);
-  const held = compiled.book.goodsGroups.filter(({ id }) => groups.includes(id));
-  for (const group of held) extra = Math.max(extra, group.extraPackingDays);
-  const waiting = held.filter(({ leavesOn }) => leavesOn.length > 0);
-  const asks = { origin, extra, leavesOn: waiting.flatMap(({ leavesOn }) => leavesOn), loads: cart.loads ?? NO_LOADS };
-  return { asks, key: `${origin} ${extra} ${waiting.map(({ id }) => id).join(' ')}` };
+  const key = `${origin} ${extra} ${groups.join(' ')}`;
+  const held = known.get(key);
+  if (held) return held;
+  const named = compiled.book.goodsGroups.filter(({ id }) => groups.includes(id));
+  const most = Math.max(extra, ...named.map((group) => group.extraPackingDays));
+  const asked = { asks: { origin, extra: most, leavesOn: named.flatMap(({ leavesOn }) => leavesOn), loads }, timetables: new Map() };
+  if (known.size >= MOST_KEPT) known.clear();
+  known.set(key, asked);
+  return asked;
 }
 
 /** When one consignment arrives, by each service. */
 export class ShipmentPromises {
   readonly #cart: CartContext;
-  readonly #asks: GoodsAsk;
-  readonly #key: string;
-  readonly #timetables: Map<string, Timetable | NoPromise>;
+  readonly #destination: Destination;
+  readonly #asked: Asked;
   readonly #promises = new Map<Timetable, ArrivalPromise | NoPromise>();
 
-  constructor(cart: CartContext, consignment: MeasuredConsignment) {
+  constructor(cart: CartContext, consignment: MeasuredConsignment, destination: Destination) {
     this.#cart = cart;
-    const { asks, key } = asksOf(cart, consignment);
-    this.#asks = asks;
-    this.#key = key;
-    this.#timetables = timetablesWith(asks.loads)(cart.compiled.book);
+    this.#destination = destination;
+    this.#asked = askedBy(cart, consignment);
   }
 
   #timetable(service: Service, transit: Transit | null): Timetable | NoPromise {
-    const key = `${service.id} ${transit?.least} ${transit?.most} ${this.#key}`;
-    const held = this.#timetables.get(key);
+    const { book } = this.#cart.compiled;
+    const holidays = service.days.skipsHolidays ? holidaysAt(book.shop, this.#destination) : null;
+    const place = holidays === null ? '' : (holidays.subdivision ?? holidays.country);
+    const key = transit === null ? place : `${transit.least} ${transit.most} ${place}`;
+    const known = this.#asked.timetables.get(service) ?? new Map<string, Timetable | NoPromise>();
+    const held = known.get(key);
     if (held !== undefined) return held;
-    const timetable = timetableOf(this.#cart.compiled.book, service, transit, this.#asks);
-    if (this.#timetables.size >= MOST_KEPT) this.#timetables.clear();
-    this.#timetables.set(key, timetable);
+    const timetable = timetableOf(book, service, transit, this.#asked.asks, holidays);
+    this.#asked.timetables.set(service, known.set(key, timetable));
     return timetable;
   }
 

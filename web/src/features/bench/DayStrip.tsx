@@ -1,5 +1,5 @@
-import { instantOf, localAt, type QuoteRequest, quote, timeText } from '@ostrakon/core';
-import { useDeferredValue, useMemo } from 'react';
+import { instantOf, localAt, type Offer, quote, timeText } from '@ostrakon/core';
+import { useCallback, useDeferredValue, useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 
@@ -11,29 +11,46 @@ interface Turn {
 
 const MOST_TURNS = 40;
 
-/** The moments of a day at which promises change, by what the options themselves say. */
+type Promised = Extract<Offer, { status: 'priced' }>;
+
+/** What is promised at a moment, by service. A counter is ready a minute later for every minute: of it only the day counts. */
+function usePromised(): (at: number) => ReadonlyMap<string, string> {
+  const { compiled, request } = useDeferredValue(useBench());
+  return useCallback(
+    (at) => {
+      const { options } = quote(compiled, { ...request, moment: new Date(at).toISOString() });
+      const dated = options.filter((offer): offer is Promised => offer.status === 'priced' && offer.promise !== undefined);
+      return new Map(dated.map(({ service, promise }) => [service, `${promise?.first} ${promise?.last}`]));
+    },
+    [compiled, request],
+  );
+}
+
+const MINUTE = 60_000;
+
+/** The moments of a day at which promises change, found by halving the stretches at whose ends they differ. */
 function useTurns(start: number, end: number, timeZone: string): readonly Turn[] {
   // Looked for behind what the page is doing: the strip itself never waits for its marks.
-  const { compiled, request } = useDeferredValue(useBench());
+  const promised = usePromised();
   const { services } = useDraft().book;
   return useMemo(() => {
     const turns: Turn[] = [];
-    let at = start;
-    while (at < end && turns.length < MOST_TURNS) {
-      const asked: QuoteRequest = { ...request, moment: new Date(at).toISOString() };
-      const promised = quote(compiled, asked).options.flatMap((offer) =>
-        offer.status === 'priced' && offer.promise ? [{ service: offer.service, before: Date.parse(offer.promise.orderBefore) }] : [],
-      );
-      const next = Math.min(...promised.map(({ before }) => before));
-      if (next >= end) break;
-      const changed = promised
-        .filter(({ before }) => before === next)
-        .map(({ service }) => services.find(({ id }) => id === service)?.name ?? service);
-      turns.push({ minute: localAt(next, timeZone).minute, services: changed });
-      at = next;
-    }
+    const changed = (a: ReadonlyMap<string, string>, b: ReadonlyMap<string, string>) => [...b].filter(([id, dates]) => a.get(id) !== dates);
+    const look = (from: number, before: ReadonlyMap<string, string>, until: number, after: ReadonlyMap<string, string>): void => {
+      const named = changed(before, after).map(([id]) => services.find((service) => service.id === id)?.name ?? id);
+      if (named.length === 0 || turns.length >= MOST_TURNS) return;
+      if (until - from <= MINUTE) {
+        turns.push({ minute: localAt(until, timeZone).minute, services: named });
+        return;
+      }
+      const middle = from + Math.floor((until - from) / 2 / MINUTE) * MINUTE;
+      const between = promised(middle);
+      look(from, before, middle, between);
+      look(middle, between, until, after);
+    };
+    look(start, promised(start), end - MINUTE, promised(end - MINUTE));
     return turns;
-  }, [compiled, request, services, start, end, timeZone]);
+  }, [promised, services, start, end, timeZone]);
 }
 
 /** A strip of the day: dragged or stepped through, it shows how promises turn at the cut-offs. */
