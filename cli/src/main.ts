@@ -53,10 +53,12 @@ function parseAs<T>(file: string, parse: (value: unknown) => T): T {
   }
 }
 
-const refusal = (problem: AdmissionProblem): string =>
-  problem.code === 'tooManyPieces'
-    ? `a cart has at most ${problem.most} pieces, this one has ${problem.pieces}`
-    : `the ${problem.field} may lie ${problem.before} days back at most, and ${problem.after} ahead`;
+function refusal(problem: AdmissionProblem): string {
+  if (problem.code === 'tooManyPieces') return `a cart has at most ${problem.most} pieces, this one has ${problem.pieces}`;
+  if (problem.code === 'tooManyParts')
+    return `an order of this book travels in ${problem.most} parts at most, this one in ${problem.parts}`;
+  return `the ${problem.field} may lie ${problem.before} days back at most, and ${problem.after} ahead`;
+}
 
 function quoteFiles(bookFile: string, requestFile: string, now: string): string {
   if (bookFile === '-' && requestFile === '-') throw new InputFault('Only one of the two files can be standard input.');

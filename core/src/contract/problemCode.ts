@@ -29,6 +29,7 @@ export const ProblemCode = z.enum([
   'storage-damaged',
   'storage-full',
   'storage-unwritable',
+  'too-many-parts',
   'too-many-pieces',
   'too-many-products',
   'unknown-product',

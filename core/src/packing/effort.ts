@@ -1,5 +1,5 @@
-/** What one request may look at when its goods are packed: about 20 ms of work. */
-export const MOST_EFFORT = 8_000_000;
+/** What one request may look at when its goods are packed: about 15 ms of work. */
+export const MOST_EFFORT = 1_500_000;
 
 /** Thrown when a search has looked at all it may. */
 export class EffortSpent extends Error {
@@ -7,6 +7,9 @@ export class EffortSpent extends Error {
     super('the packing has looked at all it may');
   }
 }
+
+/** Thrown again and again: where it was thrown says nothing, and to note it costs more than a small packing. */
+const SPENT = new EffortSpent();
 
 /** How much a search may still look at. Counted, not timed: the same goods are always packed alike. */
 export class Effort {
@@ -24,10 +27,16 @@ export class Effort {
     return this.#left < 0;
   }
 
+  /** Whether so much is left; it is spent. */
+  allows(looks: number): boolean {
+    this.#left -= looks;
+    return this.#left >= 0;
+  }
+
   /** @throws EffortSpent when that is more than is left */
   spend(looks: number): void {
     this.#left -= looks;
-    if (this.#left < 0) throw new EffortSpent();
+    if (this.#left < 0) throw SPENT;
   }
 }
 

@@ -68,6 +68,8 @@ function improve(
     while (chosen.size < few) chosen.add(best[next(best.length)] as OpenRoom);
     const pieces = [...chosen].flatMap((one) => one.pieces.map((index) => all[index] as Prepared));
     left -= pieces.reduce((sum, { turns }) => sum + turns.length, 1);
+    // Choosing and shuffling costs about as much as a dozen looks a piece.
+    if (!effort.allows(40 * pieces.length)) break;
     const list = shuffled(pieces, next);
     const rules = { spot: next(4) === 0 ? 'low' : 'snug', steady, room: next(2) === 0 ? 'first' : 'best', effort } as const;
     const again = attempt(() => fillRooms(list, room, rules, chosen.size));

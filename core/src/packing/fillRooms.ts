@@ -100,6 +100,8 @@ export function fillRooms(list: readonly Prepared[], room: Room, rules: FillRule
     let chosen = roomFor(one, open, rules);
     if (!chosen) {
       if (open.length >= most) return undefined;
+      // A room costs about as much as so many looks.
+      effort.spend(100);
       chosen = new OpenRoom(room, rules.steady, effort);
       if (!chosen.find(turns, piece.weight, volume, piece.fragile, rules.spot))
         throw new RangeError('A piece is too large or too heavy for the room');

@@ -177,22 +177,29 @@ export class OpenRoom {
     this.#addProjected(x, y, z, x2, y2, z2);
   }
 
+  /** Shortens the free way of the spot at a place where the new box stands before it; false when the box covers it. */
+  #shorten(at: number, x1: number, y1: number, z1: number, x2: number, y2: number, z2: number): boolean {
+    const spots = this.#spots;
+    const x = spots[at] as number;
+    const y = spots[at + 1] as number;
+    const z = spots[at + 2] as number;
+    const inX = x >= x1 && x < x2;
+    const inY = y >= y1 && y < y2;
+    const inZ = z >= z1 && z < z2;
+    if (inX && inY && inZ) return false;
+    if (inY && inZ && x1 >= x) spots[at + 3] = Math.min(spots[at + 3] as number, x1 - x);
+    if (inX && inZ && y1 >= y) spots[at + 4] = Math.min(spots[at + 4] as number, y1 - y);
+    if (inX && inY && z1 >= z) spots[at + 5] = Math.min(spots[at + 5] as number, z1 - z);
+    return true;
+  }
+
   /** Drops the spots the new box covers, and shortens the free way of those it stands before. */
   #shrinkSpots(x1: number, y1: number, z1: number, x2: number, y2: number, z2: number): void {
     const spots = this.#spots;
     const end = this.#spotCount * 6;
     let kept = 0;
     for (let at = 0; at < end; at += 6) {
-      const x = spots[at] as number;
-      const y = spots[at + 1] as number;
-      const z = spots[at + 2] as number;
-      const inX = x >= x1 && x < x2;
-      const inY = y >= y1 && y < y2;
-      const inZ = z >= z1 && z < z2;
-      if (inX && inY && inZ) continue;
-      if (inY && inZ && x1 >= x) spots[at + 3] = Math.min(spots[at + 3] as number, x1 - x);
-      if (inX && inZ && y1 >= y) spots[at + 4] = Math.min(spots[at + 4] as number, y1 - y);
-      if (inX && inY && z1 >= z) spots[at + 5] = Math.min(spots[at + 5] as number, z1 - z);
+      if (!this.#shorten(at, x1, y1, z1, x2, y2, z2)) continue;
       if (kept !== at) for (let field = 0; field < 6; field += 1) spots[kept + field] = spots[at + field] as number;
       kept += 6;
     }

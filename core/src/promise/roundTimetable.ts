@@ -1,6 +1,6 @@
 import type { LeavesOn } from '../goods/leavesOn.ts';
 import { oncePer } from '../once/oncePer.ts';
-import type { Round, RoundWindow } from '../rounds/round.ts';
+import type { Round } from '../rounds/round.ts';
 import { msToInstant } from '../time/calendar.ts';
 import { LAST_DAY } from '../time/closedDays.ts';
 import { type DayNumber, fromDay, weekdayOf } from '../time/plainDate.ts';
@@ -16,9 +16,8 @@ const daysOf = oncePer(({ windows, closed }: Round) => new WorkingDays([...new S
 
 /** The windows of each weekday, in their order. */
 const windowsOf = oncePer(({ windows }: Round) => {
-  const byWeekday: RoundWindow[][] = [];
-  for (const window of [...windows].sort((a, b) => (a.from < b.from ? -1 : 1))) (byWeekday[window.weekday] ??= []).push(window);
-  return byWeekday;
+  const inOrder = [...windows].sort((a, b) => (a.from < b.from ? -1 : 1));
+  return new Map([1, 2, 3, 4, 5, 6, 7].map((day) => [day, inOrder.filter(({ weekday }) => weekday === day)]));
 });
 
 /** No order is placed sooner before its round. */
@@ -57,7 +56,7 @@ export class RoundTimetable implements Timetable {
 
   /** Windows of a day with room, in order. */
   #windowsOn(day: DayNumber): TimeSpan[] {
-    const windows = windowsOf(this.#ask.round)[weekdayOf(day)] ?? [];
+    const windows = windowsOf(this.#ask.round).get(weekdayOf(day)) ?? [];
     return windows.flatMap(({ from, until, capacity }) =>
       capacity === null || this.#ask.load(day, from) < capacity ? [{ from, until }] : [],
     );
@@ -107,7 +106,7 @@ export class RoundTimetable implements Timetable {
     if (packed === null) return null;
     const skipped: SkippedDay[] = [];
     for (let day = today; day <= Math.min(LAST_DAY, today + 2 * FARTHEST); day += 1) {
-      if (!windowsOf(round)[weekdayOf(day)]) continue;
+      if (windowsOf(round).get(weekdayOf(day))?.length === 0) continue;
       const windows = this.#windowsOn(day);
       const why = this.#against(day, windows, { moment, packed });
       if (why !== null) {

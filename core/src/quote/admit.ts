@@ -1,6 +1,8 @@
+import { oncePer } from '../once/oncePer.ts';
 import { MOST_EFFORT } from '../packing/effort.ts';
 import { instantToMs } from '../time/calendar.ts';
 import type { CompiledBook } from './compile.ts';
+import type { CompiledLane } from './compiledLane.ts';
 import { type Located, locate } from './locate.ts';
 import { type ConsignmentLines, consignmentLines, groupOf } from './measureCart.ts';
 import { packingsOf } from './packingViews.ts';
@@ -15,6 +17,8 @@ export const MOMENT_REACH = { before: 400, after: 800 } as const;
 /** Why a request is not looked at any further. */
 export type AdmissionProblem =
   | { readonly code: 'tooManyPieces'; readonly pieces: number; readonly most: number }
+  /** The rules of this book are too many to be worked out for so many parts of an order. */
+  | { readonly code: 'tooManyParts'; readonly parts: number; readonly most: number }
   | {
       readonly code: 'momentOutOfReach';
       readonly field: 'moment' | 'lastOrderAt' | 'cartStartedAt';
@@ -65,6 +69,15 @@ function addressRemarks({ book }: CompiledBook, { lines }: QuoteRequest): readon
   return mostItems !== null && items > mostItems ? [{ code: 'tooManyItemsForAddresses', items, most: mostItems }] : [];
 }
 
+/** Rules worked out for one request at most: lanes, with their cards, charges and allowances. About 40 ms of work. */
+const MOST_RULES = 15_000;
+
+/** Rules that one part of an order meets in a zone, at most. */
+const rulesOf = oncePer(({ zones }: CompiledBook): number => {
+  const rules = ({ owners, charges, allowances }: CompiledLane) => 1 + owners.length + charges.length + allowances.length;
+  return Math.max(1, ...zones.map(({ lanes }) => lanes.reduce((sum, lane) => sum + (lane ? rules(lane) : 0), 0)));
+});
+
 const powerAtLeast = (count: number) => 2 ** Math.ceil(Math.log2(Math.max(1, count)));
 
 /** What each packing may look at, so that all of them together stay within bounds; in steps, so that parcels are found again. */
@@ -93,5 +106,9 @@ export function admit(compiled: CompiledBook, request: QuoteRequest, now: string
   const pieces = request.lines.reduce((sum: number, { quantity, delivered }: CartLine) => sum + (delivered ? quantity : 0), 0);
   if (pieces > MOST_PIECES) return { ok: false, problem: { code: 'tooManyPieces', pieces, most: MOST_PIECES } };
   const problem = momentProblem(request, now);
-  return problem ? { ok: false, problem } : { ok: true, admitted: admitted(compiled, request) };
+  if (problem) return { ok: false, problem };
+  const open = admitted(compiled, request);
+  const most = Math.max(1, Math.floor(MOST_RULES / rulesOf(compiled)));
+  const parts = open.parts.length;
+  return parts > most ? { ok: false, problem: { code: 'tooManyParts', parts, most } } : { ok: true, admitted: open };
 }

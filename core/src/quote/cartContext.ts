@@ -10,4 +10,6 @@ export interface CartContext extends CartToPack {
   readonly values: MeasuredCart;
   readonly occasion: Occasion;
   readonly carriers: CarrierAnswers;
+  /** Whether prices say how they came about; who only wants to know them is spared the rows. */
+  readonly ledger: boolean;
 }

@@ -46,7 +46,7 @@ function joinAnswers(service: Id, answers: Answers): Offer | Withheld {
   // What is taxed at no rate counts as much as what is taxed at another.
   const taxes = priced.map((answer) => answer.tax);
   const tax = taxes.every((one) => one !== undefined) ? joinTaxes(taxes) : undefined;
-  const price = ledger.reduce((sum, row) => sum + row.amount, 0);
+  const price = priced.reduce((sum, answer) => sum + answer.price, 0);
   const carriers = priced.flatMap((answer) => answer.carriers ?? []);
   const standIn = priced.find((answer) => answer.standIn)?.standIn;
   return {

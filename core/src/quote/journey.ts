@@ -3,6 +3,7 @@ import type { Charge } from '../rate-book/charge.ts';
 import type { CompiledZone } from './compile.ts';
 import type { CompiledLane } from './compiledLane.ts';
 import type { Shipment } from './shipment.ts';
+import type { Standing } from './standing.ts';
 
 /** One consignment of an order and the zone it goes to. */
 export interface Leg {
@@ -14,6 +15,7 @@ export interface Leg {
 export class Journey {
   readonly legs: readonly Leg[];
   readonly #shares = new Map<Allowance, Map<number, readonly number[]>>();
+  readonly #standings = new Map<number, readonly (Standing | null)[]>();
 
   constructor(legs: readonly Leg[]) {
     this.legs = legs;
@@ -34,6 +36,13 @@ export class Journey {
       if (leg && rule && (rule.goods === null || leg.shipment.goods.of(rule.goods) !== null)) return true;
     }
     return false;
+  }
+
+  /** How the price of every consignment stands before allowances, worked out once for each service. */
+  standings({ slot }: CompiledLane, workOut: () => readonly (Standing | null)[]): readonly (Standing | null)[] {
+    const held = this.#standings.get(slot) ?? workOut();
+    this.#standings.set(slot, held);
+    return held;
   }
 
   /** What each consignment gets of an amount given once, worked out once for each service. */

@@ -8,14 +8,9 @@ import { allHold, readBy } from './holds.ts';
 import type { Standpoint } from './journey.ts';
 import type { LedgerRow } from './quoteTypes.ts';
 import type { Shipment } from './shipment.ts';
+import type { Standing } from './standing.ts';
 
 const NONE: readonly CompiledAllowance[] = [];
-
-/** Price parted into what every allowance covers and what only those that cover charges do. */
-export interface Standing {
-  readonly base: number;
-  readonly charges: number;
-}
 
 /** A consignment at a lane, its place in the order, and how its price stands before allowances. */
 export interface Allowing {
@@ -61,11 +56,16 @@ function sharesOf(rule: CompiledAllowance, amount: number, { lane, standpoint, s
   const held = journey.legs.map((_leg, at) => {
     const leg = journey.leg(at, lane);
     const there = leg?.lane.allowances.find((one) => one.allowance === rule.allowance);
-    return leg && there && allowed(there, leg.shipment) ? { ...leg, at } : null;
+    return leg && there && allowed(there, leg.shipment) ? leg : null;
   });
-  const standings = held.map((leg) => leg && standingAt(leg.lane, leg.shipment, { journey, at: leg.at }));
+  const standings = journey.standings(lane, () =>
+    journey.legs.map((_leg, at) => {
+      const leg = journey.leg(at, lane);
+      return leg && standingAt(leg.lane, leg.shipment, { journey, at });
+    }),
+  );
   const missing = held.some((leg, at) => leg !== null && standings[at] === null);
-  const costs = standings.map((standing) => (standing ? coveredOf(rule, standing) : 0));
+  const costs = standings.map((standing, at) => (standing && held[at] ? coveredOf(rule, standing) : 0));
   const contents = held.map((leg) => leg?.shipment.consignment.measures.valueAfterDiscounts ?? 0);
   const counts = held.map((leg) => leg?.shipment.consignment.measures.itemCount ?? 0);
   const weights = [...(missing ? [] : [costs]), contents, counts].find((list) => list.some((weight) => weight > 0));

@@ -7,10 +7,11 @@ import type { CompiledLane } from './compiledLane.ts';
 import { NO_LANE, WITHHELD } from './compiledResult.ts';
 import { allHold } from './holds.ts';
 import type { Standpoint } from './journey.ts';
-import { neverMoreThan, type Standing, withAllowances } from './laneAllowances.ts';
+import { neverMoreThan, withAllowances } from './laneAllowances.ts';
 import { withCharges } from './laneCharges.ts';
 import type { LedgerRow } from './quoteTypes.ts';
 import type { Shipment } from './shipment.ts';
+import type { Standing } from './standing.ts';
 
 /** The tax on a price: the part of it that is tax where included, or what is added. */
 export function taxOn(lane: Pick<CompiledLane, 'tax' | 'taxRate' | 'rule'>, price: number): number {
@@ -18,6 +19,15 @@ export function taxOn(lane: Pick<CompiledLane, 'tax' | 'taxRate' | 'rule'>, pric
   if (lane.tax === 'added') return shareOf(price, lane.taxRate, lane.rule);
   // The net price is rounded, the tax is what remains.
   return price - Number(divideRounded(BigInt(price) * 10_000n, BigInt(10_000 + lane.taxRate), lane.rule));
+}
+
+/** The tax that is part of a price a buyer pays, whether it was within it or added. */
+export function taxWithin(lane: Pick<CompiledLane, 'tax' | 'taxRate' | 'rule'>, price: number): number {
+  if (lane.tax !== 'added') return taxOn(lane, price);
+  // What was taxed: a price and its tax together rise with the price, so that only one comes to this sum.
+  const near = Math.round((price * 10_000) / (10_000 + lane.taxRate));
+  const net = [near, near - 1, near + 1].find((one) => one >= 0 && one + taxOn(lane, one) === price);
+  return net === undefined ? 0 : price - net;
 }
 
 /** What a price may not pass: the lane's cap, its card's where nothing is added to it, and every "never more than" that holds for the cart. */

@@ -44,13 +44,23 @@ function measuredOnly(compiled: CompiledBook, { request }: Admitted): MeasuredCa
   };
 }
 
+export interface PlanOptions {
+  /** Whether prices say how they came about. */
+  readonly ledger?: boolean;
+}
+
 /** Packs and measures an admitted request and says what its carriers must be asked: the third step of every quote. */
-export function plan(compiled: CompiledBook, admitted: Admitted, carriers: CarrierAnswers = new CarrierAnswers()): Plan {
+export function plan(
+  compiled: CompiledBook,
+  admitted: Admitted,
+  carriers: CarrierAnswers = new CarrierAnswers(),
+  { ledger = true }: PlanOptions = {},
+): Plan {
   const { request, effort, places, refusals, parts } = admitted;
   const refused = refusals.length > 0;
   const measured = refused ? measuredOnly(compiled, admitted) : measureCart(compiled, request, effort, parts);
   const occasion = occasionOf(request, compiled.book.shop.timeZone);
-  const cart: CartContext = { compiled, cart: request, values: measured, effort, occasion, carriers };
+  const cart: CartContext = { compiled, cart: request, values: measured, effort, occasion, carriers, ledger };
   const shipments = measured.consignments.map((consignment) => new Shipment(cart, consignment));
   askAhead(shipments, admitted);
   return { request, places, parts, refusals, effort, compiled, measured, shipments, carriers, asks: carriers.wanted };

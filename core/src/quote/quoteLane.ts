@@ -6,18 +6,16 @@ import { resultAt } from './compiledCard.ts';
 import type { CompiledLane } from './compiledLane.ts';
 import { REFER } from './compiledResult.ts';
 import type { Standpoint } from './journey.ts';
-import { priceWithin, standsIn, takes, taxOn } from './lanePrice.ts';
+import { priceWithin, standsIn, takes, taxWithin } from './lanePrice.ts';
 import { cardRefusals, different, failedTests, unpriced } from './laneReasons.ts';
 import type { LaneAnswer } from './livePrice.ts';
 import { moreForFree } from './nextAllowance.ts';
 import type { CarrierSide, DeliveryTax, LedgerRow, Offer, Reason, Withheld } from './quoteTypes.ts';
 import type { Shipment } from './shipment.ts';
 
-function taxOf(lane: CompiledLane, price: number, ledger: readonly LedgerRow[]): DeliveryTax | undefined {
+function taxOf(lane: CompiledLane, price: number): DeliveryTax | undefined {
   if (lane.tax === 'none' || lane.taxRate === 0) return undefined;
-  const row = ledger.find(({ code }) => code === 'tax');
-  const amount = lane.tax === 'added' ? (row?.amount ?? 0) : taxOn(lane, price);
-  return { mode: lane.tax, basisPoints: lane.taxRate, amount };
+  return { mode: lane.tax, basisPoints: lane.taxRate, amount: taxWithin(lane, price) };
 }
 
 /** Days on the way; rounds and counters have none. A carrier's own count where they are asked for and it says them. */
@@ -65,13 +63,15 @@ function byAnother(
   return { status: 'withheld', service, reasons: [reason, ...other.reasons.filter(({ code }) => code !== 'noLane')] };
 }
 
+const NO_ROWS: readonly LedgerRow[] = [];
+
 type Writable<T> = { -readonly [K in keyof T]: T[K] };
 
 /** The offer at a price. */
 function priced(lane: CompiledLane, shipment: Shipment, price: number, ledger: readonly LedgerRow[], answer: LaneAnswer | null): Offer {
   const { service } = lane;
   const more = price > 0 && lane.allowances.length > 0 ? moreForFree(lane, shipment) : undefined;
-  const tax = taxOf(lane, price, ledger);
+  const tax = taxOf(lane, price);
   const transit = transitOf(lane, answer);
   const promise = shipment.promises.by(service, transit);
   const { distance } = shipment.consignment.measures;
@@ -115,9 +115,9 @@ export function quoteLane(service: Id, lane: CompiledLane | null, whole: Shipmen
   // A carrier is not asked for what the shop itself does not let it take.
   const answer = heard(lane, shipment);
   if (answer !== null && standsIn(lane, shipment)) return byAnother(service, lane, whole, standpoint, sideOf(lane, answer));
-  const ledger: LedgerRow[] = [];
+  const ledger: LedgerRow[] | null = shipment.cart.ledger ? [] : null;
   const price = priceWithin(lane, shipment, standpoint, ledger);
-  if (price >= 0) return priced(lane, shipment, price, ledger, answer);
+  if (price >= 0) return priced(lane, shipment, price, ledger ?? NO_ROWS, answer);
   if (price === REFER) return referral(service, lane, shipment);
   const refused = unpriced(lane, answer);
   return withheld(service, refused.length > 0 ? refused : cardRefusals(lane, shipment));

@@ -21,7 +21,9 @@ export class ShipmentGoods {
   readonly #packing: CompiledPacking;
   readonly #apart: ReadonlySet<number>;
   readonly #measured = new Map<string, { readonly consignment: MeasuredConsignment; readonly vector: MeasureVector }>();
-  readonly #parts = new Map<readonly Id[], { readonly all?: readonly Part[]; readonly rest?: readonly Part[] }>();
+  /** By the set of goods and the groups with cards, all lines or the rest without those priced apart. */
+  readonly #parts = new Map<GoodsSet | null, Map<readonly Id[], { readonly all?: readonly Part[]; readonly rest?: readonly Part[] }>>();
+  readonly #lines = new Map<GoodsSet, readonly number[]>();
 
   /** @param apart lines whose own charge stands in place of a card */
   constructor(
@@ -42,8 +44,10 @@ export class ShipmentGoods {
     return groupOf(this.#cart.cart.lines[line] as CartLine, this.#cart.compiled);
   }
 
-  #linesOf(goods: GoodsSet): number[] {
-    return this.#consignment.lines.filter((line) => holdsGroup(goods, this.#groupOf(line)));
+  #linesOf(goods: GoodsSet): readonly number[] {
+    const held = this.#lines.get(goods) ?? this.#consignment.lines.filter((line) => holdsGroup(goods, this.#groupOf(line)));
+    this.#lines.set(goods, held);
+    return held;
   }
 
   /** Some of its lines as a consignment of their own. */
@@ -77,12 +81,13 @@ export class ShipmentGoods {
    * @param within only goods of this set
    */
   partsFor(owners: readonly Id[], apart: boolean, within: GoodsSet | null = null): readonly Part[] {
-    if (within !== null) return this.#partsOf(owners, apart, this.#linesOf(within));
-    const held = this.#parts.get(owners);
+    const byOwners = this.#parts.get(within) ?? new Map();
+    this.#parts.set(within, byOwners);
+    const held = byOwners.get(owners);
     const known = apart ? held?.rest : held?.all;
     if (known) return known;
-    const parts = this.#partsOf(owners, apart, this.#consignment.lines);
-    this.#parts.set(owners, { ...held, ...(apart ? { rest: parts } : { all: parts }) });
+    const parts = this.#partsOf(owners, apart, within === null ? this.#consignment.lines : this.#linesOf(within));
+    byOwners.set(owners, { ...held, ...(apart ? { rest: parts } : { all: parts }) });
     return parts;
   }
 

@@ -15,6 +15,7 @@ const catalogue = {
   'nothing-to-publish': { status: 409, title: 'The draft is the same as the live edition' },
   'nothing-published': { status: 404, title: 'No edition has been published yet' },
   'too-many-pieces': { status: 422, title: 'The cart has too many pieces' },
+  'too-many-parts': { status: 422, title: 'The order would travel in too many parts' },
   'moment-out-of-reach': { status: 422, title: 'The moment lies too far from now' },
   'unknown-product': { status: 422, title: 'The shop does not sell this' },
   'too-many-products': { status: 422, title: 'A shop has at most 100,000 products' },

@@ -35,6 +35,9 @@ export interface LiveSources {
   known(asks: ReadonlyMap<string, RateAsk>): ReadonlyMap<string, RateAnswer>;
 }
 
+/** Buyers are told prices, not how they came about. */
+const NO_LEDGER = { ledger: false };
+
 /** Answers lead to further questions only where goods are parted. */
 const MOST_ROUNDS = 3;
 
@@ -60,7 +63,7 @@ export class LiveQuotes {
     const answers = new Map<string, RateAnswer>();
     const began = performance.now();
     for (let round = 1; ; round += 1) {
-      const planned = plan(book, admitted, new CarrierAnswers(answers, { missing: wait ? 'notAsked' : 'waiting' }));
+      const planned = plan(book, admitted, new CarrierAnswers(answers, { missing: wait ? 'notAsked' : 'waiting' }), NO_LEDGER);
       const settled = planned.asks.size === 0 || round > MOST_ROUNDS ? settle(planned) : null;
       // Goods that are parted may have asked more by then.
       if (settled !== null && (planned.asks.size === 0 || round > MOST_ROUNDS)) return settled;

@@ -1,0 +1,5 @@
+/** Price parted into what every allowance covers and what only those that cover charges do; minor units. */
+export interface Standing {
+  readonly base: number;
+  readonly charges: number;
+}
