@@ -28,6 +28,14 @@ export class Faults {
       req.socket.destroy();
       return;
     }
+    if (fault === 'busy') {
+      res.status(429).set('Retry-After', '30').json({ title: 'Too many requests' });
+      return;
+    }
+    if (fault === 'unreadable') {
+      res.status(400).json({ title: 'The request cannot be read' });
+      return;
+    }
     const send = res.json.bind(res);
     res.json = (body: unknown) => {
       if (fault === 'halfAnswer') {
@@ -44,7 +52,17 @@ export class Faults {
 
 interface Rated {
   readonly currency?: string;
-  readonly rates?: readonly { readonly total: number; readonly parcels: readonly unknown[] }[];
+  readonly rates?: readonly {
+    readonly total: number;
+    readonly rows?: readonly { readonly amount: number }[];
+    readonly parcels: readonly unknown[];
+  }[];
+}
+
+/** Ten times its price, in every part of it. */
+function tenfold(rate: NonNullable<Rated['rates']>[number]): unknown {
+  const rows = (rate.rows ?? []).map((row) => ({ ...row, amount: row.amount * 10 }));
+  return { ...rate, total: rate.total * 10, rows };
 }
 
 function spoilt(fault: Fault['fault'], body: unknown): unknown {
@@ -53,5 +71,6 @@ function spoilt(fault: Fault['fault'], body: unknown): unknown {
   if (!rates) return body;
   if (fault === 'wrongCurrency') return { ...rest, currency: 'XTS', rates };
   if (fault === 'fewerParcels') return { ...rest, rates: rates.map((rate) => ({ ...rate, parcels: rate.parcels.slice(1) })) };
+  if (fault === 'tenfold') return { ...rest, rates: rates.map(tenfold) };
   return fault === 'negativePrice' ? { ...rest, rates: rates.map((rate) => ({ ...rate, total: -rate.total })) } : body;
 }

@@ -93,7 +93,19 @@ export type Tracked = z.infer<typeof Tracked>;
 
 export const ClosedDays = z.object({ closed: z.array(z.object({ date: z.iso.date(), name: z.string() })) });
 
-export const FAULTS = ['none', 'slow', 'down', 'wrongJson', 'wrongCurrency', 'negativePrice', 'halfAnswer', 'fewerParcels'] as const;
+export const FAULTS = [
+  'none',
+  'slow',
+  'down',
+  'wrongJson',
+  'wrongCurrency',
+  'negativePrice',
+  'halfAnswer',
+  'fewerParcels',
+  'tenfold',
+  'busy',
+  'unreadable',
+] as const;
 /** What goes wrong on purpose, and for `slow`, how many milliseconds an answer takes. */
 export const Fault = z.object({ fault: z.enum(FAULTS), delay: z.coerce.number().int().min(0).max(60_000).default(5000) });
 export type Fault = z.infer<typeof Fault>;

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { createCarriers } from '@ostrakon/carriers';
 import { type Command, PLAIN_CARRIAGE, PLAIN_LOCATION, PLAIN_SERVICE, PLAIN_TERMS, type RateAsk } from '@ostrakon/core';
 import { pino } from 'pino';
-import { gatewayTo, standIns } from '../src/features/carriers/connections.ts';
+import { gatewayTo, standIns } from '../src/carriers/connections.ts';
 import { LiveQuotes } from '../src/features/public-quote/liveQuotes.ts';
 import { planSurvey } from '../src/features/surveys/surveyRunner.ts';
 import { openShop } from '../src/openShop.ts';

@@ -4,11 +4,11 @@ import type { AddressInfo } from 'node:net';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
-import { standIns } from './features/carriers/connections.ts';
-import { plantSeed } from './features/seed/seed.ts';
+import { standIns } from './carriers/connections.ts';
 import { SHOP_FILE } from './persistence/sqlite/files.ts';
 import { FolderInUse } from './persistence/sqlite/folderLock.ts';
 import { troubleOf } from './persistence/sqlite/storageFault.ts';
+import { plantSeed } from './seed.ts';
 import { readSettings, type Settings } from './settings.ts';
 import { ShopServer } from './shopServer.ts';
 

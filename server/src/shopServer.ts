@@ -2,9 +2,9 @@ import { mkdirSync } from 'node:fs';
 import express, { type Express } from 'express';
 import type { Logger } from 'pino';
 import { createApp } from './app.ts';
-import type { GatewayLimits } from './features/carriers/carrierLine.ts';
+import type { GatewayLimits } from './carriers/carrierLine.ts';
+import { gatewayTo, type KnownCarrier } from './carriers/connections.ts';
 import { watchServices } from './features/carriers/carrierRoutes.ts';
-import { gatewayTo, type KnownCarrier } from './features/carriers/connections.ts';
 import { SentFiles } from './features/shop-file/shopFiles.ts';
 import { Drain } from './http/drain.ts';
 import { problemHandler } from './http/problemHandler.ts';
@@ -78,6 +78,11 @@ export class ShopServer {
   #open(shop: Shop): Opened {
     const { folder, now, log, carriers, limits, hosts, pages } = this.#parts;
     const gateway = gatewayTo(carriers, shop.accounts, log, limits);
+    // What carriers asked in the last survey is usual until they are asked again.
+    shop.surveys.latest().then(
+      (survey) => survey && gateway.usual.learn(survey),
+      (err: unknown) => log.warn({ event: 'surveys.unread', err }),
+    );
     const keeping = { folder, now, sent: this.#sent, database: () => shop.database, replace: this.#replace };
     const app = createApp({ ...shop, carriers, gateway, keeping, log, ...(hosts && { hosts }), ...(pages !== undefined && { pages }) });
     const every = this.#lookEvery;

@@ -3,8 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Command, PLAIN_SERVICE, PRODUCT_DEFAULTS, type Product } from '@ostrakon/core';
 import { type Logger, pino } from 'pino';
-import type { GatewayLimits } from './features/carriers/carrierLine.ts';
-import { standIns } from './features/carriers/connections.ts';
+import type { GatewayLimits } from './carriers/carrierLine.ts';
+import { standIns } from './carriers/connections.ts';
 import { ShopServer } from './shopServer.ts';
 
 export const NOW = '2026-11-23T14:00:00.000Z';

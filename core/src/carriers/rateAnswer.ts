@@ -44,6 +44,10 @@ export const Silence = z.enum([
   'resting',
   /** It answered what cannot be right. */
   'refused',
+  /** It has had too many questions and asks to be left alone for a while. */
+  'busy',
+  /** Its price is far from what such parcels cost lately. */
+  'doubted',
   /** The account key is not accepted. */
   'key',
   /** No such account, or it has no key. */
@@ -67,6 +71,11 @@ export const RateAnswer = z.discriminatedUnion('status', [
     status: z.literal('rates'),
     rates: z.array(CarrierRate).max(200),
     declined: z.array(z.strictObject({ service: CarrierServiceCode, message: z.string().max(300) })).max(200),
+    /** Services whose price is not believed; it counts as none until somebody has looked. */
+    doubted: z
+      .array(z.strictObject({ service: CarrierServiceCode, detail: z.string().max(300) }))
+      .max(200)
+      .optional(),
   }),
   z.strictObject({ status: z.literal('silent'), why: Silence, detail: z.string().max(300).optional() }),
 ]);
@@ -84,5 +93,7 @@ export function answerOf(answer: RateAnswer, service: CarrierServiceCode): Servi
   if (answer.status === 'silent') return { kind: 'silent', why: answer.why, ...(answer.detail !== undefined && { detail: answer.detail }) };
   const rate = answer.rates.find((one) => one.service === service);
   if (rate) return { kind: 'rate', rate };
+  const doubted = answer.doubted?.find((one) => one.service === service);
+  if (doubted) return { kind: 'silent', why: 'doubted', detail: doubted.detail };
   return { kind: 'declined', message: answer.declined.find((one) => one.service === service)?.message ?? NOT_OFFERED };
 }

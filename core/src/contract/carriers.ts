@@ -83,6 +83,8 @@ export const EditAccount = z.strictObject({
   tariff: Tariff.optional(),
   /** New services have been looked at. */
   seen: z.literal(true).optional(),
+  /** Its prices have been looked at and are right, however far they are from what was usual. */
+  trusted: z.literal(true).optional(),
 });
 export type EditAccount = z.infer<typeof EditAccount>;
 

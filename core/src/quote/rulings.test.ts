@@ -17,7 +17,11 @@ type Line = Partial<QuoteRequest['lines'][number]>;
 type More = Partial<Omit<QuoteRequest, 'lines'>>;
 
 const ask = (book: RateBook, lines: readonly Line[], more: More = {}): Quote => {
-  const request = { destination: { country: 'CA' }, ...more, lines: lines.map((line) => ({ quantity: 1, unitPrice: 0, weight: '1 kg', ...line })) };
+  const request = {
+    destination: { country: 'CA' },
+    ...more,
+    lines: lines.map((line) => ({ quantity: 1, unitPrice: 0, weight: '1 kg', ...line })),
+  };
   return quote(compile(RateBook.parse(book)), QuoteRequest.parse(request));
 };
 const priceOf = (offer: Offer | undefined) => (offer?.status === 'priced' ? offer.price : offer?.status);
@@ -43,7 +47,10 @@ const perOrder = (minor: number, more: Partial<Charge> = {}): Charge => ({
   ...plainCharge('c', 'Packing', { kind: 'fixed', amount: minor, per: 'order' }),
   ...more,
 });
-const allowance = (effect: Allowance['effect'], more: Partial<Allowance> = {}): Allowance => ({ ...plainAllowance('w', 'Off', effect), ...more });
+const allowance = (effect: Allowance['effect'], more: Partial<Allowance> = {}): Allowance => ({
+  ...plainAllowance('w', 'Off', effect),
+  ...more,
+});
 
 describe('a charge per order', () => {
   test('counts once, on the first consignment that its scope holds for, in whatever order the lines come', () => {
@@ -95,7 +102,9 @@ describe('goods value of all that goes to one address', () => {
     const freed = twoStores({ freeFrom: freeFrom(10_000) });
     expect(price(ask(freed, [fromA(6000), fromA(6000, { to: 1 })], { others: [{ country: 'CA' }] }))).toBe(1000);
     const tiers = byWeight([['1 kg', amount(500)]], notOffered);
-    expect(price(ask({ ...twoStores(), ...canada({ ground: lane(tiers) }), locations: stores, goodsGroups }, [fromA(0), fromB(0)]))).toBe(1000);
+    expect(price(ask({ ...twoStores(), ...canada({ ground: lane(tiers) }), locations: stores, goodsGroups }, [fromA(0), fromB(0)]))).toBe(
+      1000,
+    );
   });
 
   test('what is missing is told of all goods that go there', () => {
@@ -268,7 +277,8 @@ describe('a distance that is not known', () => {
   test('withholds a lane whose tiers read it, and says so; the price beyond the last bound is for known ones', () => {
     const unknown = ask(book(lane(byDistance)), [{}]);
     expect(unknown.withheld).toEqual([{ status: 'withheld', service: 'ground', reasons: [{ code: 'pointUnknown' }] }]);
-    const at = (longitude: number) => price(ask(book(lane(byDistance)), [{}], { destination: { country: 'CA', point: { ...near, longitude } } }));
+    const at = (longitude: number) =>
+      price(ask(book(lane(byDistance)), [{}], { destination: { country: 'CA', point: { ...near, longitude } } }));
     expect([at(-63.6), at(-60)]).toEqual([500, 900]);
   });
 

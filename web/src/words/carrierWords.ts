@@ -7,6 +7,8 @@ export const silenceWords: Readonly<Record<Silence, string>> = {
   down: 'could not be reached',
   resting: 'failed several times and is left alone for a moment',
   refused: 'answered what cannot be right',
+  busy: 'has had too many questions and is left alone for a while',
+  doubted: 'asks a price far from what such parcels cost lately',
   key: 'does not accept the account key',
   noAccount: 'has no account here any more',
   otherCurrency: 'charges in another currency than the shop',

@@ -11,15 +11,16 @@ import {
 import type { Response } from 'express';
 import type { Logger } from 'pino';
 import { z } from 'zod';
+import { CarrierFailure, CarrierSaysNo } from '../../carriers/carrierPort.ts';
+import type { KnownCarrier } from '../../carriers/connections.ts';
+import type { CarrierGateway } from '../../carriers/gateway.ts';
+import type { HeldAccount } from '../../carriers/heldAccount.ts';
 import { HttpProblem } from '../../http/problems.ts';
 import { type Methods, routes } from '../../http/routes.ts';
 import type { Database } from '../../persistence/database.ts';
-import type { DraftStore } from '../draft/draftStore.ts';
-import type { EditionStore } from '../editions/editionStore.ts';
-import { type AccountStore, type HeldAccount, heldAccount } from './accountStore.ts';
-import { CarrierFailure, CarrierSaysNo } from './carrierPort.ts';
-import type { KnownCarrier } from './connections.ts';
-import type { CarrierGateway } from './gateway.ts';
+import type { DraftPort } from '../../ports/draftPort.ts';
+import type { EditionsPort } from '../../ports/editionsPort.ts';
+import { type AccountStore, heldAccount } from './accountStore.ts';
 import { joinDraft, knownAfter } from './newServices.ts';
 
 export interface CarrierParts {
@@ -27,8 +28,8 @@ export interface CarrierParts {
   readonly gateway: CarrierGateway;
   readonly carriers: readonly KnownCarrier[];
   readonly database: Database;
-  readonly draft: DraftStore;
-  readonly editions: Pick<EditionStore, 'booksInUse'>;
+  readonly draft: DraftPort;
+  readonly editions: EditionsPort;
 }
 
 /** An account as it may be shown: without its key. */
@@ -128,7 +129,12 @@ async function editAccount({ accounts, gateway }: CarrierParts, id: string, chan
     const probe = { ...account, key: change.key };
     await heard(probe, gateway.services(probe)).finally(() => gateway.forget(id));
   }
-  await accounts.edit(id, change);
+  const { trusted, ...kept } = change;
+  if (Object.keys(kept).length > 0) await accounts.edit(id, kept);
+  if (trusted) {
+    gateway.usual.trust(id);
+    gateway.forget(id);
+  }
   if (change.key !== undefined || change.tariff !== undefined) gateway.forget(id);
 }
 

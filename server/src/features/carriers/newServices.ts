@@ -1,5 +1,5 @@
 import type { Command, KnownService, RateBook, Service } from '@ostrakon/core';
-import type { ListedService } from './carrierPort.ts';
+import type { ListedService } from '../../carriers/carrierPort.ts';
 
 /** The list of services as it is known after the carrier gave a new one: what is new is marked, what went is kept and marked. */
 export function knownAfter(known: readonly KnownService[], listed: readonly ListedService[]): KnownService[] {

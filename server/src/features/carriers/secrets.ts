@@ -1,9 +1,8 @@
 import { createCipheriv, createDecipheriv, randomBytes } from 'node:crypto';
 import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { KEY_FILE } from '../../persistence/sqlite/files.ts';
 
-/** The key file of a data folder. */
-export const KEY_FILE = 'secret.key';
 const BYTES = 32;
 
 /** Whether a data folder has its key: `missing` where there is no file, `damaged` where it holds no key. */

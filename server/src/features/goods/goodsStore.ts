@@ -1,29 +1,11 @@
 import { setImmediate } from 'node:timers/promises';
-import { type GoodsAnswer, type GoodsChange, MOST_PRODUCTS, OwnCharge, Product, Size } from '@ostrakon/core';
+import { type GoodsAnswer, type GoodsChange, MOST_PRODUCTS, type Product } from '@ostrakon/core';
 import type { EntityManager } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
-import { ProductEntity, type ProductRow } from '../../persistence/entities.ts';
+import { ProductEntity } from '../../persistence/entities.ts';
+import { productFromRow, rowOfProduct } from '../../persistence/productRow.ts';
 import { slices } from '../../persistence/slices.ts';
-
-export function productFromRow({ position: _position, goodsGroup, size, ownCharge, tags, ...row }: ProductRow): Product {
-  return Product.parse({
-    ...row,
-    group: goodsGroup,
-    size: size === null ? null : Size.parse(JSON.parse(size)),
-    ownCharge: ownCharge === null ? null : OwnCharge.parse(JSON.parse(ownCharge)),
-    tags: JSON.parse(tags),
-  });
-}
-
-export const rowOfProduct = ({ group, size, ownCharge, tags, ...product }: Product, position: number): ProductRow => ({
-  ...product,
-  goodsGroup: group,
-  size: size === null ? null : JSON.stringify(size),
-  ownCharge: ownCharge === null ? null : JSON.stringify(ownCharge),
-  tags: JSON.stringify(tags),
-  position,
-});
 
 interface Held {
   readonly product: Product;

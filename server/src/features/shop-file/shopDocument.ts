@@ -11,10 +11,10 @@ import {
   SurveyEntity,
   TrialEntity,
 } from '../../persistence/entities.ts';
+import { loadFromRow, rowOfLoad } from '../../persistence/loadRow.ts';
+import { productFromRow, rowOfProduct } from '../../persistence/productRow.ts';
 import { slices } from '../../persistence/slices.ts';
 import { openDatabase } from '../../persistence/sqlite/openDatabase.ts';
-import { productFromRow, rowOfProduct } from '../goods/goodsStore.ts';
-import { loadFromRow, rowOfLoad } from '../loads/loadStore.ts';
 
 /** The whole shop as one open document, all of it as it was at one moment. */
 export function readShop(database: Database): Promise<ShopFile> {

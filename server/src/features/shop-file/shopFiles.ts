@@ -6,9 +6,8 @@ import { z } from 'zod';
 import { invalidRequest } from '../../http/problemHandler.ts';
 import { HttpProblem } from '../../http/problems.ts';
 import { type BackupContents, NoBackup, readBackup, unpackBackup, writeBackup } from '../../persistence/sqlite/backup.ts';
-import { SHOP_FILE } from '../../persistence/sqlite/files.ts';
+import { KEY_FILE, SHOP_FILE } from '../../persistence/sqlite/files.ts';
 import { KEPT } from '../../persistence/sqlite/replacing.ts';
-import { KEY_FILE } from '../carriers/secrets.ts';
 import { isLocked, packKey, unpackKey } from './keyFile.ts';
 import { plantShop } from './shopDocument.ts';
 

@@ -1,15 +1,15 @@
 import { Id, SurveyRequest } from '@ostrakon/core';
 import type { Logger } from 'pino';
 import { z } from 'zod';
+import type { CarrierGateway } from '../../carriers/gateway.ts';
 import { type Methods, routes } from '../../http/routes.ts';
-import type { CarrierGateway } from '../carriers/gateway.ts';
-import type { DraftStore } from '../draft/draftStore.ts';
+import type { DraftPort } from '../../ports/draftPort.ts';
 import type { SurveyStore } from './surveyStore.ts';
 
 const Start = z.strictObject({ id: Id, survey: SurveyRequest });
 
 /** What carriers would ask, sampled over the zones of the draft. */
-export function surveyRoutes(surveys: SurveyStore, draft: DraftStore, gateway: CarrierGateway, log: Logger): Methods {
+export function surveyRoutes(surveys: SurveyStore, draft: DraftPort, gateway: CarrierGateway, log: Logger): Methods {
   const means = { ask: gateway.many.bind(gateway), failed: (err: Error) => log.error({ event: 'survey.failed', err }) };
   return routes({
     '/': {

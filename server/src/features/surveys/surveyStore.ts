@@ -1,8 +1,8 @@
 import { type RateBook, Survey, type SurveyRequest, type SurveyState } from '@ostrakon/core';
+import type { CarrierGateway } from '../../carriers/gateway.ts';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
 import { SurveyEntity, type SurveyRow } from '../../persistence/entities.ts';
-import type { CarrierGateway } from '../carriers/gateway.ts';
 import { planSurvey } from './surveyRunner.ts';
 
 interface Job {
@@ -42,6 +42,12 @@ export class SurveyStore {
     );
     const jobs = [...this.#jobs.values()].map(({ state }) => state).filter(({ id }) => !kept.some((one) => one.id === id));
     return [...jobs.reverse(), ...kept];
+  }
+
+  /** The latest survey that was finished. */
+  async latest(): Promise<Survey | null> {
+    const [row] = await this.#database.read.find(SurveyEntity, { order: { at: 'DESC' }, take: 1 });
+    return row ? Survey.parse(JSON.parse(row.document)) : null;
   }
 
   async get(id: string): Promise<Survey> {

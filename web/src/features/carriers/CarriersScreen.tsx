@@ -85,6 +85,7 @@ export function CarriersScreen() {
   const { data, isError, refetch } = useQuery({ ...carrierQueries.state, refetchInterval: 5000 });
   const format = useFormat();
   const [adding, setAdding] = useState<'service' | 'tariff' | null>(null);
+  const change = useCarrierChange();
   if (isError) {
     return (
       <p role="alert" className="p-4">
@@ -93,6 +94,7 @@ export function CarriersScreen() {
     );
   }
   if (!data) return <p className="p-4 text-ash">Reading the carriers…</p>;
+  const trust = (id: string) => change(() => carrierApi.edit(id, { trusted: true }));
   const name = (id: string) => data.accounts.find((account) => account.id === id)?.name ?? id;
   const { timeLimit, keptFor } = data.limits;
   return (
@@ -133,6 +135,11 @@ export function CarriersScreen() {
                   <td className="w-40 py-1 text-ash">{format.moment(at)}</td>
                   <td className="py-1">
                     {name(account)} {isSilence(why) ? silenceWords[why] : why}: <span className="text-ash">{detail}</span>
+                    {why === 'doubted' && (
+                      <Button onClick={() => void trust(account)}>
+                        These prices are right<span className="sr-only"> of {name(account)}</span>
+                      </Button>
+                    )}
                   </td>
                 </tr>
               ))}

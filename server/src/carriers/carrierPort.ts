@@ -9,10 +9,13 @@ export interface ListedService {
 
 /** A failure of a carrier. `down` may be tried again at once, the others may not. */
 export class CarrierFailure extends Error {
-  readonly why: Extract<Silence, 'timeout' | 'down' | 'refused' | 'key' | 'otherCurrency'>;
+  readonly why: Extract<Silence, 'timeout' | 'down' | 'refused' | 'busy' | 'key' | 'otherCurrency'>;
+  /** Milliseconds for which the carrier asks to be left alone. */
+  readonly restFor: number;
 
-  constructor(why: CarrierFailure['why'], detail: string) {
+  constructor(why: CarrierFailure['why'], detail: string, restFor = 0) {
     super(detail);
+    this.restFor = restFor;
     this.name = 'CarrierFailure';
     this.why = why;
   }

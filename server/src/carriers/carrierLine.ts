@@ -14,8 +14,8 @@ import {
   timeout,
   wrap,
 } from 'cockatiel';
-import type { HeldAccount } from './accountStore.ts';
 import { CarrierFailure, type CarrierPort, CarrierSaysNo } from './carrierPort.ts';
+import type { HeldAccount } from './heldAccount.ts';
 
 export interface GatewayLimits {
   /** Milliseconds an answer may take, tries and waiting included. */
@@ -28,6 +28,8 @@ export interface GatewayLimits {
   /** Failures in a row after which a carrier is left alone, and for how many milliseconds. */
   readonly failures: number;
   readonly rest: number;
+  /** Calls a minute that quotes of strangers may cause; past it, what is known is used. */
+  readonly callsPerMinute: number;
   /** Questions to one carrier at the same time, and how many more may wait. */
   readonly atOnce: number;
   readonly waiting: number;
@@ -40,6 +42,7 @@ export const GATEWAY_LIMITS: GatewayLimits = {
   silenceFor: 5000,
   failures: 5,
   rest: 10_000,
+  callsPerMinute: 600,
   atOnce: 16,
   waiting: 20_000,
 };
@@ -110,6 +113,8 @@ export interface Line {
   readonly account: HeldAccount;
   readonly port: CarrierPort | null;
   readonly breaker: ReturnType<typeof circuitBreaker>;
+  /** Until when the carrier has asked to be left alone, by `performance.now()`. */
+  restsUntil: number;
   /** Questions that change nothing, tried once more where the carrier was not reached. */
   readonly ask: <T>(work: Work<T>) => Promise<T>;
   /** What must happen once at most is never tried again by itself. */
@@ -130,6 +135,7 @@ export function openLine(
     account,
     port,
     breaker,
+    restsUntil: 0,
     ask: through(wrap(within(timeLimit), breaker, again, parallel), timeLimit),
     once: through(wrap(within(labelLimit), breaker, parallel), labelLimit),
   };

@@ -1,11 +1,11 @@
 import { Command, OpenAccount, Product, RateBook, Trial } from '@ostrakon/core';
 import { z } from 'zod';
-import { OWNER } from '../../persistence/authors.ts';
-import { type AccountStore, heldAccount } from '../carriers/accountStore.ts';
-import type { DraftStore } from '../draft/draftStore.ts';
-import type { EditionStore } from '../editions/editionStore.ts';
-import type { GoodsStore } from '../goods/goodsStore.ts';
-import type { TrialStore } from '../trials/trialStore.ts';
+import { type AccountStore, heldAccount } from './features/carriers/accountStore.ts';
+import type { DraftStore } from './features/draft/draftStore.ts';
+import type { EditionStore } from './features/editions/editionStore.ts';
+import type { GoodsStore } from './features/goods/goodsStore.ts';
+import type { TrialStore } from './features/trials/trialStore.ts';
+import { OWNER } from './persistence/authors.ts';
 
 /** What a new shop can begin with, as a JSON file. */
 export const Seed = z.strictObject({

@@ -55,6 +55,16 @@ const parcelOf = ({ weight, sides, count }: AskedParcel) => ({
   ...(sides && { length: sides[0], width: sides[1], height: sides[2] }),
 });
 
+/** How long a carrier is left alone that says nothing of it, and the longest it may ask for; milliseconds. */
+const [USUAL_REST, LONGEST_REST] = [30_000, 3_600_000];
+
+/** Retry-After as seconds or as a date (RFC 9110, section 10.2.3), in milliseconds. */
+function restFor(header: string | null): number {
+  if (header === null) return USUAL_REST;
+  const seconds = /^\d+$/.test(header.trim()) ? Number(header) * 1000 : Date.parse(header) - Date.now();
+  return Number.isFinite(seconds) ? Math.min(LONGEST_REST, Math.max(0, seconds)) : USUAL_REST;
+}
+
 const why = (error: z.ZodError) => {
   const [issue] = error.issues;
   return `${issue?.path.join('.') || 'The answer'}: ${issue?.message ?? 'not understood'}`.slice(0, 300);
@@ -94,6 +104,10 @@ export class NetworkCarrier implements CarrierPort {
       throw new CarrierFailure('down', this.#withoutKey(cause || error.message).slice(0, 200));
     });
     if (response.status === 401 || response.status === 403) throw new CarrierFailure('key', 'The account key was not accepted.');
+    if (response.status === 429) {
+      const rest = restFor(response.headers.get('Retry-After'));
+      throw new CarrierFailure('busy', `The carrier has had too many questions and asks for ${Math.ceil(rest / 1000)} s of rest.`, rest);
+    }
     if (response.status >= 500) throw new CarrierFailure('down', `The carrier's service failed (${response.status}).`);
     return response;
   }
@@ -127,7 +141,10 @@ export class NetworkCarrier implements CarrierPort {
     }
     if (!response.ok) {
       const title = z.object({ title: z.string() }).safeParse(body);
-      throw new CarrierSaysNo(title.success ? title.data.title.slice(0, 300) : `Refused with ${response.status}.`);
+      const words = title.success ? title.data.title.slice(0, 300) : `Refused with ${response.status}.`;
+      // A question it cannot read is a fault between us; a no to what was asked is its own.
+      if (response.status === 400) throw new CarrierFailure('refused', words);
+      throw new CarrierSaysNo(words);
     }
     const read = schema.safeParse(body);
     if (!read.success) throw new CarrierFailure('refused', why(read.error));

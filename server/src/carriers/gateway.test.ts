@@ -2,10 +2,10 @@ import { askKey, type RateAnswer, type RateAsk, Tariff } from '@ostrakon/core';
 import fc from 'fast-check';
 import { pino } from 'pino';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import type { HeldAccount } from './accountStore.ts';
 import type { GatewayLimits } from './carrierLine.ts';
 import { CarrierFailure, type CarrierPort, CarrierSaysNo } from './carrierPort.ts';
 import { CarrierGateway } from './gateway.ts';
+import type { HeldAccount } from './heldAccount.ts';
 
 beforeEach(() => void vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'Date', 'performance'] }));
 afterEach(() => void vi.useRealTimers());
@@ -257,4 +257,78 @@ test('of failures the latest hundred are told, newest first', async () => {
   }
   expect(gateway.faults).toHaveLength(100);
   expect(gateway.faults[0]!.at > gateway.faults[99]!.at).toBe(true);
+});
+
+const priced =
+  (amount: number): Reply =>
+  async () => ({
+    status: 'rates',
+    rates: [
+      {
+        service: 'EXP',
+        name: 'Express',
+        amount,
+        rows: [],
+        parcels: [{ count: 1, weight: 1000, volumetric: null, billed: 1000, amount }],
+        transit: null,
+      },
+    ],
+    declined: [],
+  });
+
+test('a price far from what such parcels cost is shown to nobody, and told; the owner may say that it is right', async () => {
+  const { gateway, replies } = gatewayTo({ a: priced(2000) });
+  const amount = async (nth: number) => {
+    const { answer } = await settled(gateway.rates(ask(nth)));
+    return answer.status === 'rates' ? (answer.rates[0]?.amount ?? answer.doubted?.map(({ service }) => service)) : answer.why;
+  };
+  // Grams from 1,024 to 2,047 are one kind; below a third, and above three times, are not believed; a third and three times are.
+  expect([await amount(1100), await amount(1200)]).toEqual([2000, 2000]);
+  replies.a = priced(6001);
+  expect(await amount(1300)).toEqual(['EXP']);
+  replies.a = priced(666);
+  expect(await amount(1310)).toEqual(['EXP']);
+  replies.a = priced(6000);
+  expect(await amount(1320)).toBe(6000);
+  replies.a = priced(667);
+  expect(await amount(1330)).toBe(667);
+  // Heavier ones are another kind, of which nothing is known.
+  replies.a = priced(9000);
+  expect(await amount(2100)).toBe(9000);
+  expect(gateway.faults.map(({ why, detail }) => [why, detail])).toEqual([
+    ['doubted', 'EXP: $6.66 where such parcels cost about $20.00 lately'],
+    ['doubted', 'EXP: $60.01 where such parcels cost about $20.00 lately'],
+  ]);
+  gateway.usual.trust('a');
+  expect(await amount(1340)).toBe(9000);
+});
+
+test('what a survey was told is usual until something newer is', async () => {
+  const { gateway } = gatewayTo({ a: priced(9000) });
+  const probe = { name: '1 kg', weight: 1_100_000_000, lines: [] };
+  const costs = [{ service: 's', account: 'a', code: 'EXP', probe: 0, address: 0, cost: 1000 }];
+  gateway.usual.learn({ probes: [probe], addresses: [{ zone: 'z', destination: { country: 'CA' } }], costs });
+  expect((await settled(gateway.rates(ask(1100)))).answer).toMatchObject({ rates: [], doubted: [{ service: 'EXP' }] });
+});
+
+test('a carrier that asks for rest is told of and not asked until then', async () => {
+  const { gateway, asked, replies } = gatewayTo({ a: failing(() => new CarrierFailure('busy', 'rest', 20_000)) });
+  expect((await settled(gateway.rates(ask(1)))).answer).toMatchObject({ why: 'busy' });
+  replies.a = soon;
+  expect((await settled(gateway.rates(ask(2)))).answer).toMatchObject({ why: 'busy' });
+  expect([asked.a, gateway.faults.length]).toEqual([1, 1]);
+  await vi.advanceTimersByTimeAsync(20_000);
+  expect((await settled(gateway.rates(ask(3)))).answer.status).toBe('rates');
+});
+
+test('strangers make the shop ask so often a minute; past it what is known is used, and the owner goes on asking', async () => {
+  const { gateway, asked } = gatewayTo({ a: soon }, undefined, { ...LIMITS, callsPerMinute: 3 });
+  const quoted = (nth: number) => settled(gateway.answers(new Map([[askKey(ask(nth)), ask(nth)]]))).then((said) => [...said.values()][0]);
+  for (const nth of [1, 2, 3]) expect((await quoted(nth))?.status).toBe('rates');
+  expect(await quoted(4)).toMatchObject({ status: 'silent', why: 'notAsked' });
+  expect((await quoted(2))?.status).toBe('rates');
+  expect((await settled(gateway.rates(ask(5)))).answer.status).toBe('rates');
+  expect(asked.a).toBe(4);
+  await vi.advanceTimersByTimeAsync(20_000);
+  expect((await quoted(6))?.status).toBe('rates');
 });

@@ -1,9 +1,9 @@
 import type { Currency } from '@ostrakon/core';
 import type { Logger } from 'pino';
-import type { AccountStore, HeldAccount } from './accountStore.ts';
 import type { GatewayLimits } from './carrierLine.ts';
 import type { CarrierPort } from './carrierPort.ts';
 import { CarrierGateway } from './gateway.ts';
+import type { Accounts, HeldAccount } from './heldAccount.ts';
 import { NetworkCarrier } from './networkCarrier.ts';
 
 /** A carrier the shop can open an account with. Addresses are set where the server is started, never by a request. */
@@ -32,7 +32,7 @@ function connectionTo(carriers: readonly KnownCarrier[], { carrier, key, currenc
 /** The gateway to the carriers of a shop's accounts. */
 export function gatewayTo(
   carriers: readonly KnownCarrier[],
-  accounts: AccountStore,
+  accounts: Accounts,
   log: Logger,
   limits: Partial<GatewayLimits> = {},
 ): CarrierGateway {

@@ -2,9 +2,11 @@ import { askKey, type CarrierFault, type ClosedDays, type LabelRequest, type Rat
 import { LRUCache } from 'lru-cache';
 import pLimit, { type LimitFunction } from 'p-limit';
 import type { Logger } from 'pino';
-import type { HeldAccount } from './accountStore.ts';
+import { CallBudget } from './callBudget.ts';
 import { type Circuit, circuitOf, failureOf, GATEWAY_LIMITS, type GatewayLimits, type Line, openLine } from './carrierLine.ts';
 import { CarrierFailure, type CarrierPort, CarrierSaysNo, type ListedService } from './carrierPort.ts';
+import type { HeldAccount } from './heldAccount.ts';
+import { UsualPrices } from './usualPrices.ts';
 
 export interface GatewayParts {
   account(id: string): HeldAccount | undefined;
@@ -29,6 +31,12 @@ interface OfAccount<T> {
 
 const STOPPED: Answered = { answer: { status: 'silent', why: 'notAsked' }, ms: 0, from: 'carrier' };
 
+const OVER_BUDGET: RateAnswer = {
+  status: 'silent',
+  why: 'notAsked',
+  detail: 'More was asked in a minute than carriers are asked for strangers.',
+};
+
 const MOST_KEPT = 20_000;
 const MOST_FAULTS = 100;
 /** The clock as it is when it is read. */
@@ -46,11 +54,15 @@ export class CarrierGateway {
   readonly #kept: LRUCache<string, OfAccount<Extract<RateAnswer, { status: 'rates' }>>>;
   readonly #silences: LRUCache<string, OfAccount<Extract<RateAnswer, { status: 'silent' }>>>;
   readonly #underWay = new Map<string, OfAccount<Promise<Answered>>>();
+  readonly #strangers: CallBudget;
+  /** What is usual, so that a price out of all proportion reaches no buyer. */
+  readonly usual = new UsualPrices();
   #faults: readonly CarrierFault[] = [];
 
   constructor(parts: GatewayParts) {
     this.#parts = parts;
     this.limits = { ...GATEWAY_LIMITS, ...parts.limits };
+    this.#strangers = new CallBudget(this.limits.callsPerMinute);
     this.#kept = new LRUCache({ max: MOST_KEPT, ttl: this.limits.keptFor, perf });
     this.#silences = new LRUCache({ max: MOST_KEPT, ttl: this.limits.silenceFor, perf });
   }
@@ -83,12 +95,17 @@ export class CarrierGateway {
     return line;
   }
 
+  /** A fault the owner is to know of. */
+  #tell(account: string, why: CarrierFault['why'], detail: string): void {
+    const fault = { at: this.#parts.now(), account, why, detail };
+    this.#faults = [fault, ...this.#faults].slice(0, MOST_FAULTS);
+    this.#parts.log.warn({ event: 'carrier.failed', ...fault });
+  }
+
   #silent(account: string, error: unknown): Extract<RateAnswer, { status: 'silent' }> {
     const failure = failureOf(error);
     if (failure === null) return { status: 'silent', why: 'resting' };
-    const fault = { at: this.#parts.now(), account, why: failure.why, detail: failure.message };
-    this.#faults = [fault, ...this.#faults].slice(0, MOST_FAULTS);
-    this.#parts.log.warn({ event: 'carrier.failed', ...fault });
+    this.#tell(account, failure.why, failure.message);
     return { status: 'silent', why: failure.why, detail: failure.message };
   }
 
@@ -98,13 +115,16 @@ export class CarrierGateway {
     const line = this.#line(account);
     const { port } = line;
     if (port === null) return done({ status: 'silent', why: 'noAccount' });
+    if (performance.now() < line.restsUntil) return done({ status: 'silent', why: 'busy' });
     // Another key or price list may have come meanwhile: then this answer is told, but not kept.
     const holds = () => this.#lines.get(account.id) === line;
     try {
-      const answer = await line.ask((signal) => port.rates(ask, signal));
+      const answer = this.usual.checked(ask, await line.ask((signal) => port.rates(ask, signal)));
+      for (const { service, detail } of answer.doubted ?? []) this.#tell(account.id, 'doubted', `${service}: ${detail}`);
       if (holds()) this.#kept.set(key, { account: account.id, what: answer });
       return done(answer);
     } catch (error) {
+      if (error instanceof CarrierFailure && error.restFor > 0) line.restsUntil = performance.now() + error.restFor;
       const said = error instanceof CarrierSaysNo;
       const silence = said ? ({ status: 'silent', why: 'refused', detail: error.message } as const) : this.#silent(account.id, error);
       if (holds()) this.#silences.set(key, { account: account.id, what: silence });
@@ -152,13 +172,21 @@ export class CarrierGateway {
     for (const [key, ask] of asks) {
       const answer = this.#withoutAsking(ask)?.answer ?? this.#silences.get(key)?.what;
       if (answer) known.set(key, answer);
-      else void this.rates(ask);
+      else if (this.#strangers.take()) void this.rates(ask);
+      else known.set(key, OVER_BUDGET);
     }
     return known;
   }
 
+  /** What is known, or what the carrier says while strangers may still make the shop ask. */
+  async #forStranger(ask: RateAsk, key: string): Promise<RateAnswer> {
+    const known = this.#withoutAsking(ask)?.answer ?? (await this.#underWay.get(key)?.what)?.answer;
+    if (known) return known;
+    return this.#strangers.take() ? (await this.rates(ask)).answer : (this.#silences.get(key)?.what ?? OVER_BUDGET);
+  }
+
   /**
-   * The answers to the few questions of one quote by key, asked all at once.
+   * The answers to the few questions of one public quote by key, asked all at once.
    * @param waited milliseconds the quote has waited for earlier questions: the time limit is one for all of them, and once
    * it is over nobody is asked any more
    */
@@ -171,7 +199,7 @@ export class CarrierGateway {
       timer = setTimeout(() => resolve(late), left);
     });
     const answers = await Promise.all(
-      [...asks].map(async ([key, ask]) => [key, await Promise.race([this.rates(ask).then(({ answer }) => answer), over])] as const),
+      [...asks].map(async ([key, ask]) => [key, await Promise.race([this.#forStranger(ask, key), over])] as const),
     );
     clearTimeout(timer);
     return new Map(answers);

@@ -150,12 +150,24 @@ describe('failures are told apart, for what may be tried again', () => {
     ['it is overloaded', json('busy', 503), 'down'],
     ['the key is not accepted', json({ title: 'No' }, 401), 'key'],
     ['the key has no right to it', json({ title: 'No' }, 403), 'key'],
+    ['it cannot read what it is asked', json({ title: 'Unknown field' }, 400), 'refused'],
+    ['it has had too many questions', json({}, 429), 'busy'],
     ['it hangs up', (res) => void res.destroy(), 'down'],
     // A redirect would carry the key to wherever it points.
     ['it sends elsewhere', (res) => void res.writeHead(302, { Location: 'http://127.0.0.1:9/' }).end(), 'down'],
   ])('%s', async (_name, how, why) => {
     answer = how;
     await expect(rates()).rejects.toMatchObject({ why });
+  });
+
+  test.each([
+    ['says nothing of it', undefined, 30_000],
+    ['names seconds', '7', 7000],
+    ['names far too many', '999999999', 3_600_000],
+    ['names no time', 'soon', 30_000],
+  ])('a carrier with too many questions %s: it is left alone for so long', async (_name, header, restFor) => {
+    answer = (res) => void res.writeHead(429, { 'Content-Type': 'application/json', ...(header && { 'Retry-After': header }) }).end('{}');
+    await expect(rates()).rejects.toMatchObject({ why: 'busy', restFor });
   });
 
   test('a no of the carrier’s own is in its words, and speaks not against it', async () => {
