@@ -55,6 +55,7 @@ export {
   GoodsImport,
   HolidayList,
   HolidayPlaces,
+  HolidaysAnswer,
   LiveState,
   LoadList,
   MOST_STEPS,
@@ -100,8 +101,9 @@ export {
   ServiceDays,
   Transit,
 } from './dispatch/dispatchCalendar.ts';
-export { type BelowCost, belowCost } from './findings/belowCost.ts';
+export { belowCost } from './findings/belowCost.ts';
 export { type DateFinding, dateFindings } from './findings/dateFindings.ts';
+export type { Finding, FindingCode, Severity, Witness } from './findings/finding.ts';
 export { type PlaceFinding, placeFindings } from './findings/placeFindings.ts';
 export { type Fit, type FitOrder, type FitTarget, type FittedTier, fitTiers, roundestWithin } from './fitting/fitTiers.ts';
 export { FORMULA_START, needsQuotes } from './goods/formulaGuard.ts';
@@ -148,7 +150,7 @@ export { type PackingOrder, packParcels } from './packing/packParcels.ts';
 export type { PackedThing, PackGoods, Parcel } from './packing/parcel.ts';
 export { type ParsedSize, parseSize, sizeText } from './packing/parseSize.ts';
 export { boundsOf, inOutline, Outline, type Position } from './places/area.ts';
-export { type CountryCode, listCountries, listSubdivisions, regionName } from './places/countries.ts';
+export { type CountryCode, listCountries, listSubdivisions, regionName, SubdivisionCode } from './places/countries.ts';
 export { countryGroupName, groupMembers, listCountryGroups } from './places/countryGroups.ts';
 export { geodesicDistance } from './places/geodesic.ts';
 export {
@@ -231,6 +233,7 @@ export { Limit, Limits } from './rate-book/limits.ts';
 export { Location, mayShip, PLAIN_LOCATION } from './rate-book/location.ts';
 export {
   emptyBook,
+  HolidaysOf,
   laneOf,
   type Mixing,
   Packing,

@@ -8,7 +8,8 @@ import type { Card, TieredCard, TierResult } from '../rate-book/card.ts';
 import type { Charge } from '../rate-book/charge.ts';
 import type { Conditions, FreeFrom, Lane } from '../rate-book/lane.ts';
 import type { Limit } from '../rate-book/limits.ts';
-import type { Pricing, Service, SeveralAddresses } from '../rate-book/rateBook.ts';
+import type { HolidaysOf, Pricing, Service, SeveralAddresses } from '../rate-book/rateBook.ts';
+import type { ClosedList } from '../time/closedDays.ts';
 
 /** One tier that differs: an absent side has no such tier. `upTo` is absent for the row above the last tier. */
 export interface TierChange {
@@ -58,6 +59,8 @@ export type Change =
   | { code: 'serviceCarried'; service: string; before: Service; after: Service }
   | { code: 'dispatchSet'; location: string; before: DispatchCalendar | null; after: DispatchCalendar | null }
   | { code: 'datesShown'; shown: boolean }
+  | { code: 'shopClosed'; after: ClosedList }
+  | { code: 'holidaysListed'; after: readonly HolidaysOf[] }
   | ({ code: 'laneAdded'; lane: Lane; by: Service } & Of)
   | ({ code: 'laneRemoved'; lane: Lane } & Of)
   | ({ code: 'cardReplaced'; before: Card; after: Card } & Of)

@@ -23,6 +23,8 @@ function shopChanges(before: Shop, after: Shop): Change[] {
       ? []
       : [{ code: 'severalAddresses', after: after.severalAddresses } as const]),
     ...(before.showDates === after.showDates ? [] : [{ code: 'datesShown', shown: after.showDates } as const]),
+    ...(same(before.closed, after.closed) ? [] : [{ code: 'shopClosed', after: after.closed } as const]),
+    ...(same(before.holidays, after.holidays) ? [] : [{ code: 'holidaysListed', after: after.holidays } as const]),
     ...texts.map((text): Change => ({ code: 'text', text, after: after.texts[text] })),
   ];
 }

@@ -72,6 +72,15 @@ const all: Command[] = [
   },
   { name: 'setDispatch', args: { location: 'second', dispatch } },
   { name: 'setShowDates', args: { showDates: false } },
+  { name: 'setShopClosed', args: { closed: [{ name: 'Fair', days: [{ from: '07-01', until: '07-03' }] }] } },
+  {
+    name: 'setHolidays',
+    args: {
+      holidays: [
+        { country: 'CA', subdivision: 'CA-NS', closed: [{ name: 'Natal Day', days: [{ from: '2026-08-03', until: '2026-08-03' }] }] },
+      ],
+    },
+  },
   { name: 'setTransitOfLanes', args: { lanes: [{ ...at, transit: { least: 1, most: 2 } }] } },
   { name: 'moveService', args: { service: 'van', to: 0 } },
   { name: 'startLane', args: { zone: 'far', service: 'van', card: flat(900) } },

@@ -20,5 +20,7 @@ export const shopCommands = {
   setPricing: define(Pricing, (book, args) => withShop(book, (shop) => ({ ...shop, pricing: args }))),
   setSeveralAddresses: define(SeveralAddresses, (book, args) => withShop(book, (shop) => ({ ...shop, severalAddresses: args }))),
   setShowDates: define(Shop.pick({ showDates: true }), (book, args) => withShop(book, (shop) => ({ ...shop, ...args }))),
+  setShopClosed: define(Shop.pick({ closed: true }), (book, args) => withShop(book, (shop) => ({ ...shop, ...args }))),
+  setHolidays: define(Shop.pick({ holidays: true }), (book, args) => withShop(book, (shop) => ({ ...shop, ...args }))),
   setTexts: define(ShopTexts, (book, args) => withShop(book, (shop) => ({ ...shop, texts: args }))),
 };

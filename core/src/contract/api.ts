@@ -4,7 +4,7 @@ import { DayLoad } from '../dispatch/dispatchCalendar.ts';
 import { MOST_PRODUCTS, Product, ProductId } from '../goods/product.ts';
 import { Id, Name } from '../names/naming.ts';
 import { CartInput } from '../quote/cartInput.ts';
-import { RateBook } from '../rate-book/rateBook.ts';
+import { HolidaysOf, RateBook } from '../rate-book/rateBook.ts';
 import { Release } from '../releases/release.ts';
 import { ClosedDays } from '../time/closedDays.ts';
 import { ProblemCode } from './problemCode.ts';
@@ -83,6 +83,8 @@ export const LoadList = z.strictObject({ loads: z.array(DayLoad) });
 
 /** Public holidays of a place, those of one name together. */
 export const HolidayList = z.strictObject({ closed: z.array(ClosedDays) });
+/** Public holidays of countries and their parts, to be listed in the book. */
+export const HolidaysAnswer = z.strictObject({ holidays: z.array(HolidaysOf) });
 /** The countries and regions whose public holidays are known. */
 export const HolidayPlaces = z.strictObject({
   places: z.array(

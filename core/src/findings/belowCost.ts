@@ -5,19 +5,7 @@ import { plan } from '../quote/plan.ts';
 import { QuoteRequest } from '../quote/request.ts';
 import { quoteZone } from '../quote/settle.ts';
 import type { Survey, SurveyAddress, SurveyProbe } from '../surveys/survey.ts';
-
-/** A lane whose own price, without tax, is less than its carrier asked for in a survey; the probe it loses most on. */
-export interface BelowCost {
-  readonly zone: Id;
-  readonly service: Id;
-  readonly probe: SurveyProbe;
-  readonly address: SurveyAddress;
-  /** Minor units, without tax. */
-  readonly price: number;
-  readonly cost: number;
-  /** How many of the probes at how many addresses cost more than they bring in. */
-  readonly times: number;
-}
+import type { Finding } from './finding.ts';
 
 /** Costs of own prices in a survey, by probe and address. */
 function asked(book: CompiledBook['book'], costs: Survey['costs']): Map<string, Survey['costs']> {
@@ -42,6 +30,10 @@ function pricesOf(compiled: CompiledBook, probe: SurveyProbe, { zone: id, destin
   return new Map(offers.flatMap((offer) => (offer.status === 'priced' ? [[offer.service, offer.price - (offer.tax?.amount ?? 0)]] : [])));
 }
 
+type BelowCost = Finding<'belowCost'>;
+
+const lossOf = ({ facts }: BelowCost) => facts.cost - facts.price;
+
 /** Lanes that sell below cost, by the prices of the book and the costs of a survey; the greatest loss first. */
 export function belowCost(compiled: CompiledBook, { probes, addresses, costs }: Survey): BelowCost[] {
   const found = new Map<string, BelowCost>();
@@ -55,10 +47,17 @@ export function belowCost(compiled: CompiledBook, { probes, addresses, costs }: 
       if (price === undefined || cost === null || price >= cost) continue;
       const lane = `${address.zone}/${service}`;
       const held = found.get(lane);
-      const times = (held?.times ?? 0) + 1;
-      const worse = !held || cost - price > held.cost - held.price;
-      found.set(lane, worse ? { zone: address.zone, service, probe, address, price, cost, times } : { ...held, times });
+      const times = (held?.facts.times ?? 0) + 1;
+      if (held && cost - price <= lossOf(held)) found.set(lane, { ...held, facts: { ...held.facts, times } });
+      else
+        found.set(lane, {
+          code: 'belowCost',
+          severity: 'moneyLost',
+          where: { zones: [address.zone], service },
+          facts: { probe: probe.name, price, cost, times },
+          witness: { lines: probe.lines, destination: address.destination },
+        });
     }
   }
-  return [...found.values()].sort((a, b) => b.cost - b.price - (a.cost - a.price));
+  return [...found.values()].sort((a, b) => lossOf(b) - lossOf(a));
 }

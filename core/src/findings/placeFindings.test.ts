@@ -35,32 +35,47 @@ const box = (name: string, west: number, east: number): Place => ({
 });
 
 test('a served country in no zone, and the parts of one', () => {
-  expect(find(['CL', 'FR'], [country('FR')])).toEqual([{ code: 'leftOver', country: 'CL', witness: { country: 'CL' } }]);
+  expect(find(['CL', 'FR'], [country('FR')])).toEqual([
+    {
+      code: 'leftOver',
+      severity: 'turnedAway',
+      where: { zones: [] },
+      facts: { country: 'CL' },
+      witness: { destination: { country: 'CL' } },
+    },
+  ]);
   const [parts] = find(['CA'], [{ kind: 'subdivision', subdivision: 'CA-NS' }]);
-  expect(parts).toMatchObject({ code: 'leftOverParts', country: 'CA', witness: { subdivision: 'CA-AB' } });
-  expect(parts?.code === 'leftOverParts' && parts.subdivisions).toHaveLength(12);
+  expect(parts).toMatchObject({ code: 'leftOverParts', facts: { country: 'CA' }, witness: { destination: { subdivision: 'CA-AB' } } });
+  expect(parts?.code === 'leftOverParts' && parts.facts.subdivisions).toHaveLength(12);
   // A country that is served by postal codes alone is meant so.
   expect(find(['CA'], [{ kind: 'postal', country: 'CA', rules: 'B3*' }])).toEqual([]);
 });
 
 test('one country or one postal rule in two zones', () => {
   expect(find(['FR'], [country('FR')], [country('FR')])).toMatchObject([
-    { code: 'overlap', zones: ['z0', 'z1'], place: { country: 'FR' } },
+    { code: 'overlap', where: { zones: ['z0', 'z1'] }, facts: { place: { country: 'FR' } } },
   ]);
   expect(find(['FR'], [country('FR')], [{ kind: 'countryGroup', group: '150' }])).toEqual([]);
   expect(
     find([], [{ kind: 'postal', country: 'CA', rules: 'B3H 4R2\nB3*' }], [{ kind: 'postal', country: 'CA', rules: 'b3h4r2\nB4*' }]),
-  ).toEqual([
-    { code: 'overlapPostal', zones: ['z0', 'z1'], country: 'CA', rules: ['b3h4r2'], witness: { country: 'CA', postalCode: 'B3H4R2' } },
+  ).toMatchObject([
+    {
+      code: 'overlapPostal',
+      where: { zones: ['z0', 'z1'] },
+      facts: { country: 'CA', rules: ['b3h4r2'] },
+      witness: { destination: { country: 'CA', postalCode: 'B3H4R2' } },
+    },
   ]);
 });
 
 test('rings that follow each other do not overlap, areas that share an edge do not either', () => {
   expect(find([], [ring(null, '12 km')], [ring('12 km', '35 km')])).toEqual([]);
   expect(find([], [ring(null, '12.1 km')], [ring('12 km', '35 km')])).toMatchObject([
-    { code: 'overlapShapes', names: ['12.1 km', '35 km'] },
+    { code: 'overlapShapes', facts: { names: ['12.1 km', '35 km'] } },
   ]);
   expect(find([], [box('west', -64, -63)], [box('east', -63, -62)])).toEqual([]);
-  expect(find([], [box('west', -64, -62.9)], [box('east', -63, -62)])).toMatchObject([{ code: 'overlapShapes', names: ['west', 'east'] }]);
+  expect(find([], [box('west', -64, -62.9)], [box('east', -63, -62)])).toMatchObject([
+    { code: 'overlapShapes', facts: { names: ['west', 'east'] } },
+  ]);
   expect(find([], [box('outer', -64, -62)], [box('inner', -63.5, -63)])).toHaveLength(1);
 });

@@ -1,7 +1,7 @@
 import { distanceToMillimetres } from '../measures/distance.ts';
 import type { Id } from '../names/naming.ts';
 import { boundsOf, inOutline, type Outline } from '../places/area.ts';
-import { type CountryCode, listSubdivisions, type SubdivisionCode } from '../places/countries.ts';
+import { type CountryCode, listSubdivisions } from '../places/countries.ts';
 import { geodesicDistance } from '../places/geodesic.ts';
 import type { Destination, Place } from '../places/place.ts';
 import { findZone, indexPlaces, type PlaceIndex } from '../places/placeIndex.ts';
@@ -10,25 +10,12 @@ import { postalRulesOf } from '../places/postalList.ts';
 import { ruleKey } from '../places/postalRule.ts';
 import { findCrossing } from '../places/ringCrossing.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
+import type { Finding } from './finding.ts';
 
-/** A fault of the zones, with an address that shows it. Zones of an overlap stand in the order of the book: the first one wins. */
-export type PlaceFinding =
-  | { readonly code: 'leftOver'; readonly country: CountryCode; readonly witness: Destination }
-  | {
-      readonly code: 'leftOverParts';
-      readonly country: CountryCode;
-      readonly subdivisions: readonly SubdivisionCode[];
-      readonly witness: Destination;
-    }
-  | { readonly code: 'overlap'; readonly zones: readonly [Id, Id]; readonly place: Place; readonly witness: Destination }
-  | {
-      readonly code: 'overlapPostal';
-      readonly zones: readonly [Id, Id];
-      readonly country: CountryCode;
-      readonly rules: readonly string[];
-      readonly witness: Destination;
-    }
-  | { readonly code: 'overlapShapes'; readonly zones: readonly [Id, Id]; readonly names: readonly [string, string] };
+/** What is left over, and what is claimed twice. */
+export type PlaceFinding = Finding<'leftOver' | 'leftOverParts' | 'overlap' | 'overlapPostal' | 'overlapShapes'>;
+
+const NOWHERE = { zones: [] };
 
 function leftOvers(book: RateBook, index: PlaceIndex): PlaceFinding[] {
   return book.shop.served.flatMap((country): PlaceFinding[] => {
@@ -37,8 +24,11 @@ function leftOvers(book: RateBook, index: PlaceIndex): PlaceFinding[] {
     const without = parts.filter((subdivision) => !findZone(index, { country, subdivision }));
     const [first] = without;
     const postal = index.postal.has(country);
-    if (parts.length === without.length) return postal ? [] : [{ code: 'leftOver', country, witness: { country } }];
-    return first === undefined ? [] : [{ code: 'leftOverParts', country, subdivisions: without, witness: { country, subdivision: first } }];
+    const facts = { severity: 'turnedAway', where: NOWHERE } as const;
+    if (parts.length === without.length)
+      return postal ? [] : [{ code: 'leftOver', ...facts, facts: { country }, witness: { destination: { country } } }];
+    const witness = first === undefined ? null : { destination: { country, subdivision: first } };
+    return witness === null ? [] : [{ code: 'leftOverParts', ...facts, facts: { country, subdivisions: without }, witness }];
   });
 }
 
@@ -50,7 +40,14 @@ function regionOverlaps(book: RateBook, index: PlaceIndex): PlaceFinding[] {
     if (!match || !first) return false;
     for (const rival of match.rivals) {
       const second = book.zones[rival];
-      if (second) found.push({ code: 'overlap', zones: [first.id, second.id], place: match.place, witness });
+      if (second)
+        found.push({
+          code: 'overlap',
+          severity: 'surprise',
+          where: { zones: [first.id, second.id] },
+          facts: { place: match.place },
+          witness: { destination: witness },
+        });
     }
     return match.rivals.length > 0;
   };
@@ -99,8 +96,9 @@ function postalOverlaps(book: RateBook): PlaceFinding[] {
   }
   return [...shared.values()].map(({ zones, country, rules }) => {
     const [first = ''] = rules;
-    const witness = { country, postalCode: normalizePostal(first.replace('*', '').split('-')[0] ?? first) };
-    return { code: 'overlapPostal', zones, country, rules: rules.slice(0, MOST_RULES), witness };
+    const destination = { country, postalCode: normalizePostal(first.replace('*', '').split('-')[0] ?? first) };
+    const facts = { country, rules: rules.slice(0, MOST_RULES) };
+    return { code: 'overlapPostal', severity: 'surprise', where: { zones }, facts, witness: { destination } };
   });
 }
 
@@ -154,7 +152,9 @@ function shapeOverlaps(book: RateBook): PlaceFinding[] {
       if (a.zone === b.zone) continue;
       const areas = a.place.kind === 'area' && b.place.kind === 'area' && outlinesMeet(a.place.outline, b.place.outline);
       const circles = a.place.kind === 'circle' && b.place.kind === 'circle' && ringsMeet(a.place, b.place, book);
-      if (areas || circles) found.push({ code: 'overlapShapes', zones: [a.zone, b.zone], names: [name(a.place), name(b.place)] });
+      if (!areas && !circles) continue;
+      const facts = { names: [name(a.place), name(b.place)] } as const;
+      found.push({ code: 'overlapShapes', severity: 'surprise', where: { zones: [a.zone, b.zone] }, facts });
     }
   });
   return found;

@@ -207,16 +207,18 @@ describe('when an option carries no date', () => {
   test('while its neighbours do, the zone is a finding; where none does, or none is shown, it is not', () => {
     const book = canada({ a: lane(flat(500)), b: lane(flat(900), { transit: { least: 1, most: 2 } }) });
     const dated = { ...book, locations: [location('shop', { dispatch: plainDispatch })] };
-    const finding = { zone: 'canada', origin: 'shop', dated: ['b'], undated: [{ service: 'a', why: 'noTransit' as const }] };
-    expect(dateFindings(dated)).toEqual([finding]);
-    expect(dateFindings(book)).toEqual([]);
-    expect(dateFindings({ ...dated, shop: { ...dated.shop, showDates: false } })).toEqual([]);
+    const NOW = '2026-11-24T13:00:00Z';
+    const found = (held: RateBook) => dateFindings(held, NOW).map(({ where, facts }) => ({ ...where, ...facts }));
+    const finding = { zones: ['canada'], origin: 'shop', dated: ['b'], undated: [{ service: 'a', why: 'noTransit' as const }] };
+    expect(found(dated)).toEqual([finding]);
+    expect(found(book)).toEqual([]);
+    expect(found({ ...dated, shop: { ...dated.shop, showDates: false } })).toEqual([]);
     // A second location without a calendar: nothing it sends is dated, but for a counter with stock of its own.
     const pickup = { ...dated.services[0]!, kind: 'counter' as const, counter: plainCounter };
     const two = { ...dated, services: [pickup, dated.services[1]!], locations: [...dated.locations, location('depot')] };
-    expect(dateFindings(two)).toEqual([{ zone: 'canada', origin: 'depot', dated: ['a'], undated: [{ service: 'b', why: 'noCalendar' }] }]);
+    expect(found(two)).toEqual([{ zones: ['canada'], origin: 'depot', dated: ['a'], undated: [{ service: 'b', why: 'noCalendar' }] }]);
     const idle = { ...two, locations: [two.locations[0]!, location('depot', { ships: { groups: [], others: false } })] };
-    expect(dateFindings(idle)).toEqual([]);
+    expect(found(idle)).toEqual([]);
   });
 });
 

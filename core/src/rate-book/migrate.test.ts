@@ -105,9 +105,13 @@ test('format 6: a draft reads goods value of all that goes to one address, an ed
       { measure: 'itemCount', upTo: 5 },
     ],
   };
-  const document = { ...old, zones: [{ ...old.zones[0]!, lanes: { ground: limited } }] };
-  const read = (reading: 'draft' | 'edition') => readRateBook(document, reading).zones[0]!.lanes.ground!;
+  const one = { ...readRateBook({ ...old, zones: [{ ...old.zones[0]!, lanes: { ground: limited } }] }), format: 5 };
+  const group = { id: 'clay', name: 'Clay', mark: 'clay', extraPackingDays: 0, leavesOn: [] };
+  const document = { ...one, goodsGroups: [group] };
+  const read = (reading: 'draft' | 'edition', of: unknown = document) => readRateBook(of, reading).zones[0]!.lanes.ground!;
   expect([read('draft').freeFrom?.byItself, read('draft').limits]).toEqual([false, limited.limits]);
   const [value, items] = limited.limits;
   expect([read('edition').freeFrom?.byItself, read('edition').limits]).toEqual([true, [{ ...value, byItself: true }, items]]);
+  // A shop whose orders are never parted has nothing to keep.
+  expect(read('edition', one)).toEqual(read('draft', one));
 });

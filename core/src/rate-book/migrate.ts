@@ -134,11 +134,12 @@ export type Reading = 'draft' | 'edition';
 
 /**
  * Format 6 brought goods value of all that goes to one address, amounts given once an order, and closed days of the whole
- * shop. Only orders of several consignments can tell the difference: a draft takes the new reading, an edition keeps answering
- * as it did.
+ * shop. Only orders of several consignments to one address can tell the difference, which leave from several locations or are
+ * parted by goods: a draft takes the new reading, an edition keeps answering as it did.
  */
 function from5(book: Json, reading: Reading): Json {
-  const byItself = reading === 'edition';
+  const some = (list: unknown, least: number) => Array.isArray(list) && list.length >= least;
+  const byItself = reading === 'edition' && (some(book.locations, 2) || some(book.goodsGroups, 1));
   const lane = (held: Json): Json => ({
     ...held,
     freeFrom: isObject(held.freeFrom) ? { ...held.freeFrom, byItself } : held.freeFrom,

@@ -61,20 +61,16 @@ test('a typical item probed to each region plus a fixed buffer covers it; withou
   expect(buffered(100)).toEqual([]);
   expect(buffered(0)).toMatchObject([
     {
-      zone: 'near',
-      service: 'ground',
-      price: 1451,
-      cost: 1501,
-      times: 1,
-      probe: { name: '5 kg' },
-      address: { destination: { subdivision: 'CA-NB' } },
+      where: { zones: ['near'], service: 'ground' },
+      facts: { price: 1451, cost: 1501, times: 1, probe: '5 kg' },
+      witness: { destination: { subdivision: 'CA-NB' } },
     },
   ]);
 });
 
 test('the greatest loss comes first; tax is no income; carriers’ own prices are never below their cost', () => {
   const found = belowCost(compile(shop(1000, 1000)), survey);
-  expect(found.map(({ zone, cost: asked, price, times }) => [zone, asked - price, times])).toEqual([
+  expect(found.map(({ where, facts }) => [where.zones[0], facts.cost - facts.price, facts.times])).toEqual([
     ['far', 2000, 1],
     ['near', 501, 2],
   ]);
@@ -85,5 +81,5 @@ test('the greatest loss comes first; tax is no income; carriers’ own prices ar
     zones: book.zones.map((zone) => ({ ...zone, taxRate: 1000 })),
   };
   expect(belowCost(compile(book), survey)).toEqual([]);
-  expect(belowCost(compile(taxed), survey).map(({ zone }) => zone)).toEqual(['far', 'near']);
+  expect(belowCost(compile(taxed), survey).map(({ where }) => where.zones[0])).toEqual(['far', 'near']);
 });

@@ -1,6 +1,10 @@
-import { type DateFinding, dateFindings, type NoPromise, type RateBook } from '@ostrakon/core';
+import { dateFindings, daysText, dayText, type Finding, type NoPromise, type RateBook } from '@ostrakon/core';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { useDraft } from '../draft/DraftProvider.tsx';
+import { useBench } from '../bench/BenchProvider.tsx';
+import { useDraft, useDraftSession } from '../draft/DraftProvider.tsx';
+import { Button } from '../ui/Button.tsx';
+import type { Format } from '../words/format.ts';
 import { undatedWords } from '../words/promiseWords.ts';
 import { useFormat } from '../words/useWords.ts';
 
@@ -12,13 +16,14 @@ interface Undated {
 }
 
 /** The same service without dates for the same reason in several zones is one thing to mend. */
-function undatedBy(findings: readonly DateFinding[], { zones }: RateBook): Undated[] {
+function undatedBy(findings: readonly Finding<'datesOnSome'>[], { zones }: RateBook): Undated[] {
   const found = new Map<string, Undated>();
-  for (const { zone, origin, undated } of findings) {
-    const name = zones.find(({ id }) => id === zone)?.name ?? zone;
-    for (const { service, why } of undated) {
+  for (const { where, facts } of findings) {
+    const [zone] = where.zones;
+    const name = zones.find(({ id }) => id === zone)?.name ?? zone ?? '';
+    for (const { service, why } of facts.undated) {
       // What only depends on the service is the same from everywhere.
-      const from = why === 'noCalendar' ? origin : null;
+      const from = why === 'noCalendar' ? (where.origin ?? null) : null;
       const key = `${service} ${why} ${from}`;
       const held = found.get(key)?.zones ?? [];
       found.set(key, { service, why, origin: from, zones: held.includes(name) ? held : [...held, name] });
@@ -27,12 +32,81 @@ function undatedBy(findings: readonly DateFinding[], { zones }: RateBook): Undat
   return [...found.values()];
 }
 
-/** Zones where some options have dates and others do not: one line for each service without. */
+type OnHoliday = Finding<'promiseOnHoliday'>;
+
+/** Promises that name a public holiday, a line for each service; mended by heeding the holidays. */
+function PromisesOnHolidays({ findings }: { findings: readonly OnHoliday[] }) {
+  const { book } = useDraft();
+  const session = useDraftSession();
+  const { send, state } = useBench();
+  const format = useFormat();
+  const first = [...new Map(findings.map((finding) => [finding.where.service, finding])).values()];
+  if (first.length === 0) return null;
+  const name = (service: string | undefined) => book.services.find(({ id }) => id === service)?.name ?? '';
+  const zones = (service: string | undefined) => {
+    const named = findings.filter(({ where }) => where.service === service).flatMap(({ where }) => where.zones);
+    return format.list([...new Set(named)].map((id) => book.zones.find((zone) => zone.id === id)?.name ?? id));
+  };
+  return (
+    <section aria-label="Promises on public holidays" className="mb-4 rounded-lg border border-ochre bg-ochre-soft px-4 py-2">
+      <h2 className="font-semibold text-ochre">Promises on public holidays</h2>
+      <ul className="mt-1 space-y-1 text-sm">
+        {first.map(({ where, facts, witness, repair }) => (
+          <li key={where.service} className="flex items-baseline gap-2">
+            <span className="min-w-0 flex-1">
+              <span className="font-semibold">{name(where.service)}</span> to {zones(where.service)} is promised for{' '}
+              {daysText(facts.first, facts.last, book.shop.locale, '')}, and {dayText(facts.date, book.shop.locale, facts.date)} is{' '}
+              {facts.name}.
+            </span>
+            {witness?.moment !== undefined && witness.destination && (
+              <Button
+                look="quiet"
+                onClick={() =>
+                  send({
+                    kind: 'put',
+                    cart: { ...state.cart, destination: witness.destination ?? state.cart.destination, moment: witness.moment },
+                  })
+                }
+              >
+                See it on the bench
+              </Button>
+            )}
+            {repair?.map((command) => (
+              <Button key={command.name} onClick={() => session.dispatch(command)}>
+                Deliver nothing on holidays
+              </Button>
+            ))}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Zones where some options have dates and others do not: one line for each service without. And promises on holidays. */
 export function DateFindings() {
   const { book } = useDraft();
   const format = useFormat();
-  const undated = undatedBy(dateFindings(book), book);
-  if (undated.length === 0) return null;
+  const { request } = useBench();
+  const now = request.moment ?? '';
+  const today = now.slice(0, 10);
+  // Holidays are looked for from a day on, whatever the minute.
+  const findings = useMemo(() => dateFindings(book, `${today}T00:00:00Z`), [book, today]);
+  const undated = undatedBy(
+    findings.filter((finding) => finding.code === 'datesOnSome'),
+    book,
+  );
+  const onHolidays = findings.filter((finding) => finding.code === 'promiseOnHoliday');
+  if (undated.length === 0) return <PromisesOnHolidays findings={onHolidays} />;
+  return (
+    <>
+      <PromisesOnHolidays findings={onHolidays} />
+      <DatesOnSome undated={undated} format={format} book={book} />
+    </>
+  );
+}
+
+function DatesOnSome({ undated, format, book }: { undated: readonly Undated[]; format: Format; book: RateBook }) {
   return (
     <section aria-label="Dates on some options only" className="mb-4 rounded-lg border border-ochre bg-ochre-soft px-4 py-2">
       <h2 className="font-semibold text-ochre">Dates on some options only</h2>

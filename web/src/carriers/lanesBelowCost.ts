@@ -1,15 +1,15 @@
-import type { BelowCost, RateBook } from '@ostrakon/core';
+import type { Finding, RateBook } from '@ostrakon/core';
 import { askWorker } from '../ui/askWorker.ts';
 import { carrierApi } from './carrierApi.ts';
 
 /** Lanes that sell below what carriers asked in the latest survey; none while there is no survey. */
-export async function lanesBelowCost(book: RateBook, signal: AbortSignal): Promise<readonly BelowCost[]> {
+export async function lanesBelowCost(book: RateBook, signal: AbortSignal): Promise<readonly Finding<'belowCost'>[]> {
   const latest = (await carrierApi.surveys()).find(({ status }) => status === 'done');
   if (!latest) return [];
   const survey = await carrierApi.survey(latest.id);
   signal.throwIfAborted();
   const worker = new Worker(new URL('./belowCost.worker.ts', import.meta.url), { type: 'module' });
-  const { answer, stop } = askWorker<readonly BelowCost[]>(worker, { book, survey });
+  const { answer, stop } = askWorker<readonly Finding<'belowCost'>[]>(worker, { book, survey });
   signal.addEventListener('abort', stop, { once: true });
   return answer;
 }

@@ -32,7 +32,7 @@ const limitsText = (limits: readonly Limit[], format: Format) =>
 const freeText = (free: FreeFrom | null, format: Format) =>
   free === null
     ? 'never free'
-    : `free from ${format.money(free.from)} ${free.measure === 'valueAfterDiscounts' ? 'after' : 'before'} discounts${free.coversCharges ? '' : ', but for charges'}`;
+    : `free from ${format.money(free.from)} ${free.measure === 'valueAfterDiscounts' ? 'after' : 'before'} discounts${free.byItself ? ', each consignment by itself' : ''}${free.coversCharges ? '' : ', but for charges'}`;
 
 const shorten = (names: readonly string[]) => (names.length > 6 ? [...names.slice(0, 5), `${names.length - 5} more`] : names);
 
@@ -210,6 +210,16 @@ export function changeWords(change: Change, format: Format, subdivision: (code: 
     }
     case 'datesShown':
       return change.shown ? 'Buyers see when an order arrives now.' : 'Buyers see no dates any more.';
+    case 'shopClosed':
+      return change.after.length === 0
+        ? 'The whole shop has no closed days of its own any more.'
+        : `The whole shop is closed on ${format.list(shorten(change.after.map(({ name }) => name)))}.`;
+    case 'holidaysListed': {
+      const countries = [...new Set(change.after.map(({ country }) => country))];
+      return countries.length === 0
+        ? 'No public holidays of where parcels go are listed any more.'
+        : `Public holidays of ${format.list(shorten(countries.map(format.region)))} are listed.`;
+    }
     case 'dispatchSet':
       return change.after === null
         ? `${change.location} has no dispatch calendar any more.`

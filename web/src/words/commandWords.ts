@@ -35,6 +35,8 @@ const words: Record<CommandName, string> = {
   addCarrierServices: 'services of a carrier',
   setDispatch: 'dispatch calendar',
   setShowDates: 'dates shown',
+  setShopClosed: 'closed days of the shop',
+  setHolidays: 'public holidays of where parcels go',
   setTransitOfLanes: 'days on the way',
   duplicateService: 'copied service',
   removeService: 'removed service',

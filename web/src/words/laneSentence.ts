@@ -51,7 +51,7 @@ export function laneSentence(lane: Lane, format: Format, names: Names = NO_NAMES
         { text: ' ' },
         { text: `Free when goods come to ${format.money(lane.freeFrom.from)} or more`, strong: true },
         {
-          text: `, ${lane.freeFrom.measure === 'valueAfterDiscounts' ? 'after' : 'before'} discounts${lane.freeFrom.coversCharges ? '' : ', but for charges'}.`,
+          text: `, ${lane.freeFrom.measure === 'valueAfterDiscounts' ? 'after' : 'before'} discounts${lane.freeFrom.byItself ? ', each consignment by itself' : ''}${lane.freeFrom.coversCharges ? '' : ', but for charges'}.`,
         },
       ]
     : [];

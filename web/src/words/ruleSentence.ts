@@ -11,9 +11,10 @@ const nameIn = (list: readonly { id: string; name: string }[]) => (id: string) =
 export function limitWords(limit: Limit, format: Format): string {
   const name = measureWords[limit.measure].toLowerCase();
   const show = (bound: string | number) => format.bound(limit.measure, bound);
-  if (limit.from === undefined) return `${name} up to ${show(limit.upTo ?? 0)}`;
-  if (limit.upTo === undefined) return `${name} from ${show(limit.from)}`;
-  return `${name} ${show(limit.from)} to ${show(limit.upTo)}`;
+  const alone = 'byItself' in limit && limit.byItself === true ? ' in each consignment by itself' : '';
+  if (limit.from === undefined) return `${name} up to ${show(limit.upTo ?? 0)}${alone}`;
+  if (limit.upTo === undefined) return `${name} from ${show(limit.from)}${alone}`;
+  return `${name} ${show(limit.from)} to ${show(limit.upTo)}${alone}`;
 }
 
 export function dateWords({ from, until }: DateWindow, format: Format): string {
@@ -116,13 +117,14 @@ function testsOf(rule: Allowance, names: Names, format: Format): string[] {
 
 /** An allowance as one plain sentence. */
 export function allowanceSentence(rule: Allowance, names: Names, format: Format): string {
-  const { exceptCountries, endedAt, coversCharges, combinable, inUse } = rule;
+  const { exceptCountries, endedAt, coversCharges, combinable, byItself, inUse } = rule;
   return sentence([
     `${rule.name} ${effectWords(rule, format)}${scopeWords(rule.scope, names, format)}`,
     ...testsOf(rule, names, format),
     exceptCountries.length === 0 ? '' : `but not in ${format.list(exceptCountries.map(format.region))}`,
     coversCharges ? 'charges included' : 'charges not included',
     combinable ? 'together with others' : '',
+    byItself ? 'each consignment by itself' : '',
     endedAt === null ? '' : `not for windows begun before ${format.moment(endedAt)}`,
     inUse ? '' : 'switched off for now',
   ]);

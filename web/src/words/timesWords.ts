@@ -51,9 +51,9 @@ export function dispatchWords(before: DispatchCalendar | null, after: DispatchCa
 function daysWords(before: ServiceDays, after: ServiceDays, format: Format): string {
   return changed<ServiceDays>(before, after, [
     [
-      ({ transit, count, saturday }) => [transit, count, saturday],
-      ({ transit, count, saturday }) =>
-        transit === null ? 'days on the way not stated' : `${transitWords(transit, count, saturday)} on the way`,
+      ({ transit, count, saturday, skipsHolidays }) => [transit, count, saturday, skipsHolidays],
+      ({ transit, count, saturday, skipsHolidays }) =>
+        `${transit === null ? 'days on the way not stated' : `${transitWords(transit, count, saturday)} on the way`}${skipsHolidays ? ', nothing delivered on public holidays there' : ''}`,
     ],
     [({ collects }) => collects, ({ collects }) => `collected on ${format.list(collects.map((day) => short(day, format)))}`],
     [({ closed }) => closed, ({ closed }) => closedWords(closed, format)],

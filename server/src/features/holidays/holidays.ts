@@ -1,6 +1,6 @@
 import { once } from 'node:events';
 import { Worker } from 'node:worker_threads';
-import type { ClosedDays } from '@ostrakon/core';
+import { type ClosedDays, type HolidaysOf, SubdivisionCode } from '@ostrakon/core';
 import { LRUCache } from 'lru-cache';
 import pLimit from 'p-limit';
 import { HttpProblem } from '../../http/problems.ts';
@@ -15,7 +15,7 @@ function startWorker(): Worker {
 
 let worker: Worker | undefined;
 const oneAtATime = pLimit(1);
-const kept = new LRUCache<string, readonly FoundHoliday[]>({ max: 200 });
+const kept = new LRUCache<string, readonly FoundHoliday[]>({ max: 1000 });
 let places: readonly HolidayPlace[] | undefined;
 
 /** Asks the thread, one question after the other; it stays for the next, and keeps nobody from ending. */
@@ -55,6 +55,21 @@ const plainDate = (ms: number) => new Date(ms).toISOString().slice(0, 10);
 function daysOf({ date, days }: FoundHoliday): { from: string; until: string } {
   const first = Date.parse(`${date}T00:00:00Z`);
   return { from: plainDate(first), until: plainDate(first + (days - 1) * DAY) };
+}
+
+/** Public holidays of a country, and of those of its parts where they differ. */
+export async function holidaysOfCountry(country: string, years: Pick<HolidayQuestion, 'from' | 'until'>): Promise<HolidaysOf[]> {
+  const place = (await holidayPlaces()).find(({ code }) => code === country);
+  if (!place) return [];
+  const whole = await publicHolidays({ country, region: undefined, ...years });
+  const parts: HolidaysOf[] = [];
+  for (const { code } of place.regions) {
+    const subdivision = `${country}-${code}`;
+    if (!SubdivisionCode.safeParse(subdivision).success) continue;
+    const closed = await publicHolidays({ country, region: code, ...years });
+    if (JSON.stringify(closed) !== JSON.stringify(whole)) parts.push({ country, subdivision, closed });
+  }
+  return [{ country, subdivision: null, closed: whole }, ...parts];
 }
 
 /** Public holidays of a country, or a region of it, from one year to another; of one name together. */

@@ -2,6 +2,7 @@ import { Allowance, boundText, dimensionOf, type Effect, Limit, MEASURES, type M
 import { X } from 'lucide-react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { DateWindowFields } from '../../rules/DateWindowFields.tsx';
+import { mayPart } from '../../rules/mayPart.ts';
 import { ScopeFields } from '../../rules/ScopeFields.tsx';
 import { Button, SignButton } from '../../ui/Button.tsx';
 import { orNone, readBound, readCount, readCoupons, readMoney, readPercent } from '../../ui/readers.ts';
@@ -214,6 +215,7 @@ function CountryFields({ rule, set }: { rule: Allowance; set: Set }) {
 /** One allowance, changed in place. */
 export function AllowanceForm({ rule }: { rule: Allowance }) {
   const session = useDraftSession();
+  const { book } = useDraft();
   const set: Set = (more) => {
     const parsed = Allowance.safeParse({ ...rule, ...more });
     return parsed.success ? session.dispatch({ name: 'setAllowance', args: parsed.data }) : schemaFault(parsed.error);
@@ -243,6 +245,7 @@ export function AllowanceForm({ rule }: { rule: Allowance }) {
       <CountryFields rule={rule} set={set} />
       <div className="flex flex-wrap gap-x-4 gap-y-1">
         {tick('Covers charges, too', rule.coversCharges, { coversCharges: !rule.coversCharges })}
+        {mayPart(book) && tick('Reads each consignment by itself', rule.byItself, { byItself: !rule.byItself })}
         {tick('Adds up with others so marked', rule.combinable, { combinable: !rule.combinable })}
       </div>
       <ScopeFields scope={rule.scope} goodsLegend="Only for carts of these goods alone" onChange={(scope) => set({ scope })} />

@@ -51,8 +51,8 @@ export function LastOrders() {
     }
   };
   const undated = book.services.flatMap((service) => {
-    const order = orders.find((one) => one.service === service.id && 'why' in one && one.why !== 'never');
-    return order && 'why' in order && order.why !== 'never' ? [{ service, why: order.why }] : [];
+    const order = orders.find((one) => one.service === service.id && 'why' in one && one.why !== 'never' && one.why !== 'carrierTells');
+    return order && 'why' in order && order.why !== 'never' && order.why !== 'carrierTells' ? [{ service, why: order.why }] : [];
   });
   return (
     <section aria-label="Last orders">

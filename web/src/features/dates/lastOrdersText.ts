@@ -5,6 +5,7 @@ import { beforeWords, type DateWords } from '../../words/promiseWords.ts';
 export function cellWords(order: LastOrder | undefined, words: DateWords, now: number): { text: string; tone: string } {
   if (!order) return { text: '–', tone: 'text-ash' };
   if ('why' in order) {
+    if (order.why === 'carrierTells') return { text: 'as its carrier says', tone: 'text-ash' };
     return order.why === 'never' ? { text: 'not any more', tone: 'text-ash' } : { text: 'no date', tone: 'text-ochre' };
   }
   const past = Date.parse(order.before) <= now;

@@ -92,7 +92,7 @@ function Calendar({ location, dispatch }: { location: Location; dispatch: Dispat
 
 /** When orders are packed and leave, location by location, and what that makes of an order on each day and hour. */
 export function DispatchScreen() {
-  const { locations } = useDraft().book;
+  const { locations, shop } = useDraft().book;
   const session = useDraftSession();
   const [search, setSearch] = useSearchParams();
   const location = locations.find(({ id }) => id === search.get('at')) ?? locations[0];
@@ -132,6 +132,19 @@ export function DispatchScreen() {
           </Button>
         </div>
       )}
+      <section aria-label="Closed days of the whole shop" className="mb-6 max-w-3xl">
+        <h2 className="font-serif text-lg font-semibold">Closed for the whole shop</h2>
+        <p className="mb-1 text-sm text-ash">
+          Nothing is packed, collected, driven or handed over on these days, in one year or in every year.
+        </p>
+        <ClosedDaysEditor
+          of="the whole shop"
+          value={shop.closed}
+          onChange={(closed) => session.dispatch({ name: 'setShopClosed', args: { closed } })}
+          country={{ country: locations[0]?.country ?? shop.served[0] ?? 'CA', subdivision: locations[0]?.subdivision ?? null }}
+          today={todayIn(locations[0]?.timeZone ?? shop.timeZone)}
+        />
+      </section>
       {location?.dispatch && (
         <div className="space-y-6">
           <Calendar key={location.id} location={location} dispatch={location.dispatch} />

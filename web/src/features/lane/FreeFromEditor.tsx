@@ -1,6 +1,7 @@
 import type { FreeFrom } from '@ostrakon/core';
 import { useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { mayPart } from '../../rules/mayPart.ts';
 import { orNone, readMoney } from '../../ui/readers.ts';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
@@ -11,7 +12,8 @@ import { useLane } from './useLane.ts';
 export function FreeFromEditor() {
   const { at, lane } = useLane();
   const session = useDraftSession();
-  const { shop } = useDraft().book;
+  const { book } = useDraft();
+  const { shop } = book;
   const format = useFormat();
   const [measure, setMeasure] = useState<FreeFrom['measure']>(lane.freeFrom?.measure ?? 'valueAfterDiscounts');
   const [covers, setCovers] = useState(lane.freeFrom?.coversCharges ?? true);
@@ -68,6 +70,20 @@ export function FreeFromEditor() {
         />
         Charges are free, too
       </label>
+      {mayPart(book) && lane.freeFrom && (
+        <label className="mt-1 flex items-center gap-1.5 text-sm">
+          <input
+            type="checkbox"
+            className="size-4 accent-clay"
+            checked={lane.freeFrom.byItself}
+            onChange={(event) =>
+              lane.freeFrom &&
+              session.dispatch({ name: 'setFreeFrom', args: { ...at, freeFrom: { ...lane.freeFrom, byItself: event.target.checked } } })
+            }
+          />
+          Each consignment by itself, not all that goes to one address
+        </label>
+      )}
     </section>
   );
 }

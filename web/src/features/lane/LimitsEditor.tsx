@@ -1,5 +1,6 @@
 import { Limit, MEASURES, type Measure } from '@ostrakon/core';
-import { useDraftSession } from '../../draft/DraftProvider.tsx';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { mayPart } from '../../rules/mayPart.ts';
 import { orNone } from '../../ui/readers.ts';
 import { TypedField } from '../../ui/TypedField.tsx';
 import { measureWords } from '../../words/quoteWords.ts';
@@ -9,14 +10,24 @@ import { useLane } from './useLane.ts';
 type End = 'from' | 'upTo';
 type Bound = string | number;
 
+const isValue = (measure: Measure) => measure === 'valueBeforeDiscounts' || measure === 'valueAfterDiscounts';
+
 function LimitRow({ measure }: { measure: Measure }) {
   const { at, lane } = useLane();
   const session = useDraftSession();
+  const { book } = useDraft();
   const { bound: read, shownBound } = useCellReaders(measure);
   const show = (bound: Bound | undefined) => (bound === undefined ? '' : shownBound(bound));
   const held = lane.limits.find((limit) => limit.measure === measure);
+  const byItself = held && 'byItself' in held && held.byItself === true;
+  const toggle = () => {
+    if (!held) return;
+    const { byItself: _was, ...range } = { byItself: undefined, ...held };
+    const limit = Limit.parse(byItself ? range : { ...range, byItself: true });
+    session.dispatch({ name: 'setLimits', args: { ...at, limits: lane.limits.map((one) => (one === held ? limit : one)) } });
+  };
   const edit = (end: End, bound: Bound | undefined) => {
-    const range = { measure, from: held?.from, upTo: held?.upTo, [end]: bound };
+    const range = { measure, from: held?.from, upTo: held?.upTo, ...(byItself && { byItself }), [end]: bound };
     const others = lane.limits.filter((limit) => limit.measure !== measure);
     if (range.from === undefined && range.upTo === undefined) return { ok: true, limits: others } as const;
     const parsed = Limit.safeParse(JSON.parse(JSON.stringify(range)));
@@ -47,6 +58,12 @@ function LimitRow({ measure }: { measure: Measure }) {
     <tr className="border-line border-b align-top">
       <th scope="row" className="py-1.5 text-left font-normal">
         {measureWords[measure]}
+        {held && isValue(measure) && mayPart(book) && (
+          <label className="flex items-center gap-1.5 text-sm text-ash">
+            <input type="checkbox" className="size-4 accent-clay" checked={byItself === true} onChange={toggle} />
+            each consignment by itself
+          </label>
+        )}
       </th>
       <td className="py-1 pl-2">{field('from', 'from')}</td>
       <td className="py-1 pl-2">{field('upTo', 'up to')}</td>

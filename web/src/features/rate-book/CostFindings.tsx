@@ -39,23 +39,35 @@ export function CostFindings() {
         <span className="font-normal text-ash">by the survey of {format.moment(survey.at)}</span>
       </h2>
       <ul className="mt-1 space-y-0.5 text-sm">
-        {found.slice(0, all ? found.length : FEW).map(({ zone, service, probe, address, price, cost }) => (
-          <li key={`${zone}/${service}`} className="flex items-baseline gap-2">
-            <span className="min-w-0 flex-1">
-              <Link to={`/book/${zone}/${service}`} className="font-semibold text-clay underline">
-                {name(book.services, service)} to {name(book.zones, zone)}
-              </Link>
-              : {probe.name} brings {format.money(price)} and costs {format.money(cost)}, {format.money(cost - price)} short
-            </span>
-            <Button
-              look="quiet"
-              className="h-6!"
-              onClick={() => send({ kind: 'put', cart: { lines: probe.lines, discounts: [], destination: address.destination } })}
-            >
-              Put on the bench
-            </Button>
-          </li>
-        ))}
+        {found.slice(0, all ? found.length : FEW).map(
+          ({
+            where: {
+              zones: [zone = ''],
+              service = '',
+            },
+            facts: { probe, price, cost },
+            witness,
+          }) => (
+            <li key={`${zone}/${service}`} className="flex items-baseline gap-2">
+              <span className="min-w-0 flex-1">
+                <Link to={`/book/${zone}/${service}`} className="font-semibold text-clay underline">
+                  {name(book.services, service)} to {name(book.zones, zone)}
+                </Link>
+                : {probe} brings {format.money(price)} and costs {format.money(cost)}, {format.money(cost - price)} short
+              </span>
+              <Button
+                look="quiet"
+                className="h-6!"
+                onClick={() =>
+                  witness?.destination &&
+                  send({ kind: 'put', cart: { lines: [...(witness.lines ?? [])], discounts: [], destination: witness.destination } })
+                }
+              >
+                Put on the bench
+              </Button>
+            </li>
+          ),
+        )}
       </ul>
       {found.length > FEW && (
         <Button look="quiet" onClick={() => setAll(!all)}>

@@ -21,7 +21,7 @@ export function Sheet({ face }: { face: Face }) {
   const { book } = useDraft();
   const { compiled, admitted, heard, samples, down, zone: benchZone } = useBench();
   const below = useBelowCost(face === 'rates' || face === 'margin');
-  const marks = useMemo(() => new Set(below?.map(({ zone, service }) => `${zone}/${service}`)), [below]);
+  const marks = useMemo(() => new Set(below?.map(({ where }) => `${where.zones[0]}/${where.service}`)), [below]);
   const keys = useSheetKeys();
   const choice = useChosenLanes();
   const live = useLiveAnswers(face === 'live');

@@ -1,4 +1,4 @@
-import type { BelowCost, RateBook } from '@ostrakon/core';
+import type { Finding, RateBook } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
 import { useBench } from '../../bench/BenchProvider.tsx';
 
@@ -15,7 +15,7 @@ function numberOf(book: RateBook): number {
 }
 
 /** Lanes that sell below cost by the latest survey, the greatest loss first; worked out away from what the page needs first. */
-export function useBelowCost(wanted: boolean): readonly BelowCost[] | undefined {
+export function useBelowCost(wanted: boolean): readonly Finding<'belowCost'>[] | undefined {
   const { book } = useBench().compiled;
   const { data } = useQuery({
     queryKey: ['below-cost', numberOf(book)],

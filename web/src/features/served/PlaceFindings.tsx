@@ -17,11 +17,11 @@ function PutInto({ finding }: { finding: Extract<PlaceFinding, { code: 'leftOver
   const session = useDraftSession();
   const format = useFormat();
   const [zone, setZone] = useState(book.zones.at(-1)?.id ?? '');
-  const name = format.region(finding.country);
+  const name = format.region(finding.facts.country);
   const put = () => {
-    if (finding.code === 'leftOver') return session.dispatch({ name: 'moveRegion', args: { region: finding.country, zone } });
+    if (finding.code === 'leftOver') return session.dispatch({ name: 'moveRegion', args: { region: finding.facts.country, zone } });
     const held = book.zones.find(({ id }) => id === zone)?.places ?? [];
-    const more = finding.subdivisions.map((subdivision) => ({ kind: 'subdivision', subdivision }) as const);
+    const more = finding.facts.subdivisions.map((subdivision) => ({ kind: 'subdivision', subdivision }) as const);
     return session.dispatch({ name: 'setPlaces', args: { zone, places: [...held, ...more] } });
   };
   return (
@@ -41,7 +41,7 @@ function PutInto({ finding }: { finding: Extract<PlaceFinding, { code: 'leftOver
           look="quiet"
           aria-label={`No longer serve ${name}`}
           onClick={() =>
-            session.dispatch({ name: 'setServed', args: { countries: book.shop.served.filter((code) => code !== finding.country) } })
+            session.dispatch({ name: 'setServed', args: { countries: book.shop.served.filter((code) => code !== finding.facts.country) } })
           }
         >
           No longer serve
@@ -53,22 +53,22 @@ function PutInto({ finding }: { finding: Extract<PlaceFinding, { code: 'leftOver
 
 /** The later zone's places without what the earlier one has as well. */
 function withoutShared(finding: Extract<PlaceFinding, { code: 'overlap' | 'overlapPostal' }>, book: RateBook) {
-  const zone = book.zones.find(({ id }) => id === finding.zones[1]);
+  const zone = book.zones.find(({ id }) => id === finding.where.zones[1]);
   if (!zone) return null;
   if (finding.code === 'overlap') {
-    const same = JSON.stringify(finding.place);
+    const same = JSON.stringify(finding.facts.place);
     return { zone: zone.id, places: zone.places.filter((place) => JSON.stringify(place) !== same) };
   }
-  const first = book.zones.find(({ id }) => id === finding.zones[0]);
+  const first = book.zones.find(({ id }) => id === finding.where.zones[0]);
   const taken = new Set(
     (first?.places ?? []).flatMap((place) =>
-      place.kind === 'postal' && place.country === finding.country
+      place.kind === 'postal' && place.country === finding.facts.country
         ? postalRulesOf(place.rules).map(({ line }) => normalizePostal(line))
         : [],
     ),
   );
   const places = zone.places.flatMap((place) => {
-    if (place.kind !== 'postal' || place.country !== finding.country || place.excluded) return [place];
+    if (place.kind !== 'postal' || place.country !== finding.facts.country || place.excluded) return [place];
     const rules = place.rules.split('\n').filter((line) => !taken.has(normalizePostal(line)));
     return rules.length === 0 ? [] : [{ ...place, rules: rules.join('\n') }];
   });
@@ -80,18 +80,18 @@ function Mend({ finding }: { finding: PlaceFinding }) {
   const session = useDraftSession();
   if (finding.code === 'leftOver' || finding.code === 'leftOverParts')
     return book.zones.length === 0 ? null : <PutInto finding={finding} />;
-  const name = (id: string) => book.zones.find((zone) => zone.id === id)?.name ?? id;
+  const name = (id: string | undefined) => book.zones.find((zone) => zone.id === id)?.name ?? id;
   if (finding.code === 'overlapShapes') {
     return (
-      <Link to={`/book/${finding.zones[1]}`} className="shrink-0 text-clay underline">
-        Change {name(finding.zones[1])}
+      <Link to={`/book/${finding.where.zones[1]}`} className="shrink-0 text-clay underline">
+        Change {name(finding.where.zones[1])}
       </Link>
     );
   }
   const mended = withoutShared(finding, book);
   return (
     <Button className="shrink-0" disabled={mended === null} onClick={() => mended && session.dispatch({ name: 'setPlaces', args: mended })}>
-      Leave it to {name(finding.zones[0])}
+      Leave it to {name(finding.where.zones[0])}
     </Button>
   );
 }
@@ -100,33 +100,33 @@ function useFindingWords(): (finding: PlaceFinding) => { what: string; why: stri
   const { book } = useDraft();
   const format = useFormat();
   const subdivision = useSubdivisionNames();
-  const name = (id: string) => book.zones.find((zone) => zone.id === id)?.name ?? id;
+  const name = (id: string | undefined) => book.zones.find((zone) => zone.id === id)?.name ?? id;
   return (finding) => {
     switch (finding.code) {
       case 'leftOver':
-        return { what: `${format.region(finding.country)} is in no zone`, why: 'It is served, but buyers there get no option.' };
+        return { what: `${format.region(finding.facts.country)} is in no zone`, why: 'It is served, but buyers there get no option.' };
       case 'leftOverParts': {
-        const names = finding.subdivisions.map(subdivision);
+        const names = finding.facts.subdivisions.map(subdivision);
         const shown = names.length > 5 ? [...names.slice(0, 4), `${names.length - 4} more`] : names;
         return {
-          what: `Parts of ${format.region(finding.country)} are in no zone`,
+          what: `Parts of ${format.region(finding.facts.country)} are in no zone`,
           why: `${format.list(shown)}: buyers there get no option.`,
         };
       }
       case 'overlap':
         return {
-          what: `${placeWords(finding.place, format, subdivision)} is claimed twice`,
-          why: `${name(finding.zones[0])} and ${name(finding.zones[1])} claim it equally closely; the one listed first wins.`,
+          what: `${placeWords(finding.facts.place, format, subdivision)} is claimed twice`,
+          why: `${name(finding.where.zones[0])} and ${name(finding.where.zones[1])} claim it equally closely; the one listed first wins.`,
         };
       case 'overlapPostal':
         return {
-          what: `${finding.rules.slice(0, 3).join(', ')}${finding.rules.length > 3 ? ' and more' : ''} ${finding.rules.length === 1 ? 'is' : 'are'} claimed twice`,
-          why: `${name(finding.zones[0])} and ${name(finding.zones[1])} both list ${finding.rules.length === 1 ? 'this postal rule' : 'these postal rules'}; the one listed first wins.`,
+          what: `${finding.facts.rules.slice(0, 3).join(', ')}${finding.facts.rules.length > 3 ? ' and more' : ''} ${finding.facts.rules.length === 1 ? 'is' : 'are'} claimed twice`,
+          why: `${name(finding.where.zones[0])} and ${name(finding.where.zones[1])} both list ${finding.facts.rules.length === 1 ? 'this postal rule' : 'these postal rules'}; the one listed first wins.`,
         };
       case 'overlapShapes':
         return {
-          what: `${finding.names[0]} and ${finding.names[1]} overlap`,
-          why: `Where they do, ${name(finding.zones[0])} wins over ${name(finding.zones[1])}: it is listed first.`,
+          what: `${finding.facts.names[0]} and ${finding.facts.names[1]} overlap`,
+          why: `Where they do, ${name(finding.where.zones[0])} wins over ${name(finding.where.zones[1])}: it is listed first.`,
         };
     }
   };

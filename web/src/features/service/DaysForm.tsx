@@ -3,10 +3,43 @@ import { ClosedDaysEditor } from '../../calendars/ClosedDaysEditor.tsx';
 import { checkedChange } from '../../calendars/checkedChange.ts';
 import { daysShown, readDaysOrNone } from '../../calendars/readDays.ts';
 import { todayIn } from '../../calendars/today.ts';
+import { useHolidays } from '../../calendars/useHolidays.ts';
 import { WeekdayBoxes } from '../../calendars/WeekdayBoxes.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
+import { useFormat } from '../../words/useWords.ts';
+
+/** Whether holidays of where a parcel goes are heeded, and which are listed. */
+function HolidaysThere({ days, set, today }: { days: ServiceDays; set: (more: Partial<ServiceDays>) => unknown; today: string }) {
+  const { shop } = useDraft().book;
+  const format = useFormat();
+  const { taking, take } = useHolidays(today);
+  const countries = [...new Set(shop.holidays.map(({ country }) => country))].map(format.region);
+  const toggle = () => {
+    set({ skipsHolidays: !days.skipsHolidays });
+    if (!days.skipsHolidays && shop.holidays.length === 0) void take();
+  };
+  return (
+    <section aria-label="Public holidays there">
+      <h2 className="font-serif text-lg font-semibold">Public holidays where it goes</h2>
+      <label className="flex items-center gap-2 py-1">
+        <input type="checkbox" className="accent-clay" checked={days.skipsHolidays} onChange={toggle} />
+        Nothing is delivered on public holidays of the place a parcel goes to
+      </label>
+      <p className="text-sm text-ash">
+        {countries.length === 0
+          ? 'No holidays are listed yet.'
+          : `Listed: those of ${format.list(countries)}, province by province where they differ.`}{' '}
+        Out of a public data set, which is no legal source.
+      </p>
+      <Button look="quiet" disabled={taking} onClick={() => void take()}>
+        {taking ? 'Looking them up…' : countries.length === 0 ? 'List those of the countries we deliver to' : 'List them anew'}
+      </Button>
+    </section>
+  );
+}
 
 /** How days on the way are counted. */
 export function DaysForm({ service }: { service: Service }) {
@@ -59,6 +92,7 @@ export function DaysForm({ service }: { service: Service }) {
         <p className="mb-1 text-sm text-ash">Days on which parcels are taken away. What is packed on another day waits for the next.</p>
         <WeekdayBoxes label="Days of collection" value={days.collects} onChange={(collects) => set({ collects })} />
       </section>
+      <HolidaysThere days={days} set={set} today={todayIn(first?.timeZone ?? shop.timeZone)} />
       <section aria-label="Closed days">
         <h2 className="font-serif text-lg font-semibold">Closed days of the carrier</h2>
         <p className="mb-1 text-sm text-ash">Days on which it neither collects nor delivers.</p>
