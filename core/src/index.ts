@@ -68,7 +68,8 @@ export {
   Trial,
   TrialList,
 } from './contract/api.ts';
-export { buyerReason } from './contract/buyerReasons.ts';
+export { BuyerReason } from './contract/buyerReason.ts';
+export { toBuyerReason } from './contract/buyerReasons.ts';
 export {
   AskRates,
   CarrierAccount,
@@ -91,6 +92,7 @@ export { isPage, PAGES } from './contract/pages.ts';
 export { ProblemCode } from './contract/problemCode.ts';
 export { PublicAsk, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
 export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, TakeFile } from './contract/shopFile.ts';
+export { buyerWords } from './contract/words/buyerWords.ts';
 export { Counter, HoursException, OpeningHours } from './counters/counter.ts';
 export {
   type CutOffs,

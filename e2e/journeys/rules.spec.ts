@@ -266,7 +266,11 @@ test('a product’s own charge is typed into the table of goods; the public quot
     data: { lines: [{ product: 'stoneware-10', quantity: 1 }], discounts: [], destination: { country: 'CA', subdivision: 'CA-NS' } },
   });
   const quote = await answer.json();
-  expect(quote.withheld).toContainEqual({ service: 'packet', name: 'Letter packet', reasons: ['Only up to 500 g of goods.'] });
+  expect(quote.withheld).toContainEqual({
+    service: 'packet',
+    name: 'Letter packet',
+    reasons: [{ code: 'onlyUpTo', measure: expect.any(String), bound: 500_000_000, text: 'Only up to 500 g of goods.' }],
+  });
   expect(JSON.stringify(quote)).not.toMatch(/internalName|ledger|measured|Road, own cards/);
   await putGoods(page, '1', '100 g');
   await expect(notOffered(page)).toContainText('To the buyer:');

@@ -7,7 +7,9 @@ import type { Offer, Quote, Reason } from '../quote/quoteTypes.ts';
 import { buyerNote } from '../rate-book/buyerNote.ts';
 import { type RateBook, type Service, ServiceKind } from '../rate-book/rateBook.ts';
 import { TimeSpan } from '../time/timeOfDay.ts';
-import { buyerReason } from './buyerReasons.ts';
+import { PublicReason } from './buyerReason.ts';
+import { toBuyerReason } from './buyerReasons.ts';
+import { buyerWords } from './words/buyerWords.ts';
 
 /** When it arrives, or can be collected. */
 export const PublicPromise = z.strictObject({
@@ -57,8 +59,8 @@ export const PublicOption = z.discriminatedUnion('status', [
 ]);
 export type PublicOption = z.infer<typeof PublicOption>;
 
-/** A service the buyer cannot have with this cart, and why, in words that are safe to show. */
-export const PublicWithheld = z.strictObject({ service: z.string(), name: z.string(), reasons: z.array(z.string()).min(1) });
+/** A service the buyer cannot have with this cart, and why: safe to show. */
+export const PublicWithheld = z.strictObject({ service: z.string(), name: z.string(), reasons: z.array(PublicReason).min(1) });
 export type PublicWithheld = z.infer<typeof PublicWithheld>;
 
 /** How a quote is asked for, besides the cart: `later` waits for no carrier and names the services still to come. */
@@ -114,9 +116,11 @@ function toWithheld(quote: Quote, book: RateBook): PublicWithheld[] {
   return quote.withheld.flatMap(({ service, reasons }) => {
     const name = book.services.find(({ id }) => id === service)?.name;
     if (isPending(reasons)) return [];
-    const words = reasons.map((reason) => buyerReason(reason, book.shop));
-    const safe = [...new Set(words.filter((word) => word !== null))];
-    return name === undefined || safe.length === 0 || words.includes(null) ? [] : [{ service, name, reasons: safe }];
+    const told = reasons.map(toBuyerReason);
+    if (name === undefined || told.includes(null)) return [];
+    const worded = told.flatMap((reason) => (reason === null ? [] : [{ ...reason, text: buyerWords(reason, book.shop) }]));
+    // The same is said once.
+    return [{ service, name, reasons: worded.filter(({ text }, at) => worded.findIndex((other) => other.text === text) === at) }];
   });
 }
 

@@ -8,6 +8,7 @@ import { readCardRows } from '../rate-book/readCardRows.ts';
 import { anyBook, anyCart, graduated } from '../testing/anyBook.ts';
 import { canada, lane } from '../testing/bookOf.ts';
 import { Met } from '../testing/met.ts';
+import { plainPrice } from '../testing/plainPricer.ts';
 import { planOf } from '../testing/planOf.ts';
 import { compile } from './compile.ts';
 import { NO_LANE, REFER, tierIndex, WITHHELD } from './compiledResult.ts';
@@ -15,7 +16,7 @@ import { pricesInto } from './lanePrice.ts';
 import type { QuoteRequest } from './request.ts';
 import { quote, quoteZone } from './settle.ts';
 
-test('rows of a ledger add up to the price, none is below nothing, and the fast path agrees with the full quote', () => {
+test('ledgers add up to the price; fast path, full quote and a plain pricer of the rules as written agree', () => {
   const met = new Met();
   fc.assert(
     fc.property(anyBook, anyCart, (book, cart) => {
@@ -27,11 +28,15 @@ test('rows of a ledger add up to the price, none is below nothing, and the fast 
       pricesInto(zone, shipment!, out);
       quoteZone(compiled, zone, shipments).forEach((answer, at) => {
         met.note(answer.status);
+        const plain = plainPrice(book, zone.zone, book.services[at]!, cart);
         if (answer.status !== 'priced') {
+          expect(plain).toBe(answer.status);
           expect(out[at]).toBe(answer.status === 'refer' ? REFER : WITHHELD);
           return;
         }
         expect(out[at]).toBe(answer.price);
+        expect(plain).toBe(answer.price);
+        for (const { code } of answer.ledger) met.note(code);
         expect(out[at]).not.toBe(NO_LANE);
         expect(answer.ledger.reduce((sum, row) => sum + row.amount, 0)).toBe(answer.price);
         expect(Number.isSafeInteger(answer.price) && answer.price >= 0).toBe(true);
@@ -43,9 +48,23 @@ test('rows of a ledger add up to the price, none is below nothing, and the fast 
         if (tax) expect(tax.amount).toBeLessThanOrEqual(answer.price);
       });
     }),
-    { numRuns: 1000 },
+    { numRuns: 1500 },
   );
   met.enough(20, 'priced', 'refer', 'withheld', 'free', 'taxed');
+  met.enough(
+    10,
+    'charge',
+    'allowance',
+    'freeFrom',
+    'laneCap',
+    'laneFloor',
+    'cardFloor',
+    'cardCap',
+    'ending',
+    'ownCharge',
+    'joined',
+    'band',
+  );
 });
 
 test('more goods value never loses an allowance that asks for a value, while everything else stays', () => {

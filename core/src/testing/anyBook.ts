@@ -111,9 +111,9 @@ const anyLane: fc.Arbitrary<Lane> = fc
     covers: fc.boolean(),
     goods,
     coupon: fc.boolean(),
-    cap: fc.option(cents),
+    ends: range,
   })
-  .map(({ card, clay, least, most, from, covers, goods: takes, coupon, cap }) => ({
+  .map(({ card, clay, least, most, from, covers, goods: takes, coupon, ends }) => ({
     ...plainLane(card),
     groupCards: clay ? [{ group: 'clay', card: clay, kept: [] }] : [],
     limits: [
@@ -122,7 +122,7 @@ const anyLane: fc.Arbitrary<Lane> = fc
     ],
     conditions: { goods: takes, coupons: coupon ? ['CLUB'] : [], dates: null, weekdays: null },
     freeFrom: from === null ? null : { measure: 'valueAfterDiscounts' as const, from, byItself: false, coversCharges: covers },
-    cap,
+    ...ends,
   }));
 
 const charge: fc.Arbitrary<Omit<Charge, 'id'>> = fc
@@ -148,11 +148,12 @@ const charge: fc.Arbitrary<Omit<Charge, 'id'>> = fc
     ),
     goods,
     yearly: fc.boolean(),
+    floor: fc.option(fc.nat(300)),
   })
-  .map(({ amount, goods: set, yearly }) => ({
+  .map(({ amount, goods: set, yearly, floor }) => ({
     name: 'Charge',
     amount,
-    floor: null,
+    floor,
     cap: 4000,
     scope: { ...EVERYWHERE, goods: set },
     dates: yearly ? { from: '11-01', until: '02-28' } : null,
@@ -168,23 +169,29 @@ const allowance: fc.Arbitrary<Omit<Allowance, 'id'>> = fc
       fc.record({ kind: fc.constant('atMost' as const), amount: cents }),
     ),
     from: fc.option(fc.integer({ min: 0, max: 60 })),
-    sinceOrder: fc.option(fc.integer({ min: 1, max: 12 })),
+    sinceOrder: fc.option(fc.integer({ min: 1, max: 12 }), { freq: 1 }),
+    sinceCart: fc.option(fc.integer({ min: 1, max: 12 }), { freq: 1 }),
+    // A moment at which windows begun before, or just then, have ended.
+    endedAt: fc.constantFrom(null, null, '2026-11-23T12:00:00Z', '2026-11-23T15:00:00Z'),
+    dates: fc.constantFrom(null, null, { from: '11-23', until: '01-06' }, { from: null, until: '2026-11-22' }),
+    except: fc.constantFrom<string[]>([], [], ['US'], ['CA', 'FR']),
+    set: goods,
     coupon: fc.boolean(),
     coversCharges: fc.boolean(),
     combinable: fc.boolean(),
     byItself: fc.boolean(),
   })
-  .map(({ effect, from, sinceOrder, coupon, coversCharges, combinable, byItself }) => ({
+  .map(({ effect, from, sinceOrder, sinceCart, endedAt, dates, except, set, coupon, coversCharges, combinable, byItself }) => ({
     name: 'Allowance',
     effect,
     ranges: from === null ? [] : [{ measure: 'valueAfterDiscounts' as const, from: from * 100 }],
     coupons: coupon ? ['club'] : [],
     sinceOrder,
-    sinceCart: null,
-    endedAt: null,
-    dates: null,
-    scope: EVERYWHERE,
-    exceptCountries: [],
+    sinceCart,
+    endedAt,
+    dates,
+    scope: { ...EVERYWHERE, goods: set },
+    exceptCountries: except,
     byItself,
     coversCharges,
     combinable,
@@ -240,12 +247,20 @@ export const anyCart: fc.Arbitrary<QuoteRequest> = fc
     discount: fc.option(fc.integer({ min: 0, max: 900 })),
     coupon: fc.boolean(),
     hours: fc.option(fc.integer({ min: 0, max: 14 })),
+    started: fc.option(fc.integer({ min: 0, max: 14 })),
+    day: fc.constantFrom('2026-11-23', '2026-11-23', '2026-11-23', '2026-07-01'),
   })
-  .map(({ lines, discount, coupon, hours }) => ({
+  .map(({ lines, discount, coupon, hours, started, day }) => ({
     lines: lines.map(({ ownCharge, ...rest }) => ({ ...rest, delivered: true, ...(ownCharge && { ownCharge }) })),
-    discounts: discount === null ? [] : [{ kind: 'amount', amount: discount }],
+    discounts:
+      discount === null
+        ? []
+        : discount % 2 === 0
+          ? [{ kind: 'amount', amount: discount }]
+          : [{ kind: 'percent', basisPoints: discount * 10 }],
     destination: { country: 'CA' },
-    moment: '2026-11-23T20:00:00Z',
+    moment: `${day}T20:00:00Z`,
     ...(coupon && { coupons: ['club'] }),
-    ...(hours !== null && { lastOrderAt: `2026-11-23T${String(20 - hours).padStart(2, '0')}:00:00Z` }),
+    ...(hours !== null && { lastOrderAt: `${day}T${String(20 - hours).padStart(2, '0')}:00:00Z` }),
+    ...(started !== null && { cartStartedAt: `${day}T${String(20 - started).padStart(2, '0')}:00:00Z` }),
   }));

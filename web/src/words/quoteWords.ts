@@ -157,7 +157,10 @@ export function reasonInShort(reason: Reason, format: Format): string {
 /** How far a cart is from being offered. */
 export function differenceWords(reason: Reason, format: Format): string {
   if (!('difference' in reason) || (reason.measure === 'distance' && reason.measured >= UNKNOWN_DISTANCE)) return '';
-  return `${format.measured(reason.measure, reason.difference, reason.measured)} ${reason.code === 'belowLimit' ? 'short' : 'over'}`;
+  const short = `${format.measured(reason.measure, reason.difference, reason.measured)} ${reason.code === 'belowLimit' ? 'short' : 'over'}`;
+  // Under discounts the buyer must add more than what is missing.
+  const more = reason.code === 'belowLimit' ? reason.more : undefined;
+  return typeof more === 'number' ? `${short}: ${format.measured(reason.measure, more)} of goods before discounts` : short;
 }
 
 /** A tier's stretch in the space of a cell. */

@@ -1,4 +1,4 @@
-import { buyerReason, type Reason, type Shop } from '@ostrakon/core';
+import { buyerWords, type Reason, type Shop, toBuyerReason } from '@ostrakon/core';
 import { Link } from 'react-router';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
@@ -8,8 +8,9 @@ import { useOriginName } from './useOriginName.ts';
 
 /** What the public quote says of it, if it says anything. */
 function forBuyer(reasons: readonly Reason[], shop: Shop): string {
-  const words = reasons.map((reason) => buyerReason(reason, shop));
-  return words.includes(null) ? 'nothing' : [...new Set(words)].join(' ');
+  const told = reasons.map(toBuyerReason);
+  const words = told.flatMap((reason) => (reason === null ? [] : [buyerWords(reason, shop)]));
+  return told.includes(null) ? 'nothing' : [...new Set(words)].join(' ');
 }
 
 /** Every service the buyer does not see, and every reason for it. */

@@ -1,0 +1,68 @@
+import { formatDistance } from '../../measures/distance.ts';
+import { formatLength } from '../../measures/length.ts';
+import { formatMass } from '../../measures/mass.ts';
+import { dimensionOf, type Measure } from '../../measures/measure.ts';
+import { formatMoney } from '../../money/money.ts';
+import { formatNumber } from '../../numbers/numberFormat.ts';
+import type { Shop } from '../../rate-book/rateBook.ts';
+import type { DateWindow } from '../../time/calendar.ts';
+import { toDay } from '../../time/plainDate.ts';
+import type { BuyerReason } from '../buyerReason.ts';
+import type { BuyerSentences } from './buyerSentences.ts';
+import { en } from './en.ts';
+import { fr } from './fr.ts';
+
+const LANGUAGES: Readonly<Record<string, BuyerSentences>> = { en, fr };
+
+type Habits = Pick<Shop, 'locale' | 'currency' | 'units'>;
+
+/** Words and numbers in one language: that of the shop where there are words for it, else English with the shop's region. */
+function languageOf(locale: string): { words: BuyerSentences; locale: string } {
+  const [language = 'en', ...rest] = locale.split('-');
+  const words = LANGUAGES[language];
+  return words ? { words, locale } : { words: en, locale: ['en', ...rest.filter((part) => /^[A-Z]{2}$/.test(part))].join('-') };
+}
+
+function shown(measure: Measure, base: number, { currency, units }: Habits, locale: string, words: BuyerSentences): string {
+  switch (dimensionOf(measure)) {
+    case 'money':
+      return formatMoney(base, currency, locale);
+    case 'mass':
+      return formatMass(base, units, locale);
+    case 'length':
+      return formatLength(base, units, locale);
+    case 'distance':
+      return formatDistance(base, units, locale);
+    case 'count':
+      return words.count(formatNumber(base, 0, locale), base === 1, measure === 'parcels' ? 'parcels' : 'items');
+  }
+}
+
+const DAY = 86_400_000;
+
+/** A plain date, or a day of every year, read as if in UTC. */
+function day(locale: string, text: string): string {
+  const dated = text.length > 5;
+  const format = new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short', timeZone: 'UTC', ...(dated && { year: 'numeric' }) });
+  return format.format(toDay(dated ? text : `2000-${text}`) * DAY);
+}
+
+const ends = ({ from, until }: DateWindow, locale: string) =>
+  [from === null ? null : day(locale, from), until === null ? null : day(locale, until)] as const;
+
+/** The sentence for a reason, in the language of a shop. */
+export function buyerWords(reason: BuyerReason, shop: Habits): string {
+  const { words, locale } = languageOf(shop.locale);
+  switch (reason.code) {
+    case 'onlyFrom':
+    case 'onlyUpTo': {
+      const bound = words.of[reason.measure](shown(reason.measure, reason.bound, shop, locale, words));
+      return reason.code === 'onlyFrom' ? words.from(bound) : words.upTo(bound);
+    }
+    case 'onlyOnDates':
+      // A month cut short brings the full stop with it.
+      return words.dates(...ends(reason.dates, locale)).replace(/\.\.$/, '.');
+    default:
+      return words.plain[reason.code];
+  }
+}
