@@ -1,3 +1,4 @@
+import type { DraftState } from '@ostrakon/core';
 import { type Command, PLAIN_LOCATION, PLAIN_SERVICE } from '@ostrakon/core';
 import type { Page } from '@playwright/test';
 import { bench, cell, expect, notOffered, option, putGoods, saved, test, type } from '../shop.ts';
@@ -72,7 +73,7 @@ test.describe('from nothing', () => {
     for (const day of ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday']) await type(page, `Cut-off on ${day}`, 'noon');
     await type(page, 'Packing days until an order is packed', '2');
 
-    await page.getByRole('button', { name: 'From a calendar file…' }).click();
+    await part(page, 'Closed days').getByRole('button', { name: 'From a calendar file…' }).click();
     await page
       .getByLabel('Calendar file', { exact: true })
       .setInputFiles({ name: 'x.ics', mimeType: 'text/calendar', buffer: Buffer.from('hello') });
@@ -83,7 +84,7 @@ test.describe('from nothing', () => {
     await page.getByText('Left out: 1').click();
     await expect(page.getByText('Talk has hours; only all-day events close a day.')).toBeVisible();
     await page.getByRole('button', { name: 'Take 11 closed days' }).click();
-    await page.getByRole('button', { name: 'Public holidays…' }).click();
+    await part(page, 'Closed days').getByRole('button', { name: 'Public holidays…' }).click();
     await expect(page.getByLabel('Region of the holidays')).toHaveValue('NS');
     await page.getByLabel(/^Heritage Day/).uncheck();
     await page.getByRole('button', { name: /^Take \d+ closed days$/ }).click();
@@ -193,7 +194,7 @@ test('a counter keeps its holiday hours; hours that overlap or cross midnight ar
   const pickup = option(page, 'Counter pickup');
   await moment(page, '2026-12-24T09:00');
   await expect(pickup).toContainText('Ready Thu, Dec 24, 12:00');
-  await expect(pickup).toContainText('order before 11:00');
+  await expect(pickup).toContainText('order before 10:01');
   await expect(pickup).toContainText('81.6 km away');
   await refused(page, 'Hours on Christmas Eve', '10-13, 12-15', /overlap/);
   await refused(page, 'Hours on Christmas Eve', '22-2', /past midnight/);
@@ -229,6 +230,15 @@ test('last orders for 24 December are copied out; the face of promises; days pas
     'Nova Scotia: Counter pickup before Thu, Dec 24, 11:00; Letter packet before Thu, Dec 17, 14:00; Ground parcel before Mon, Dec 21, 14:00; Tracked post before Fri, Dec 11, 12:00',
   ]);
 
+  // Its carrier tells the days of Pallet freight: no date is missing until the shop's own days are to hold.
+  await expect(page.getByRole('row', { name: /^Nova Scotia/ })).toContainText('as its carrier says');
+  const freight = ((await (await page.request.get(`${shop.url}/api/draft`)).json()) as DraftState).book.services.find(
+    ({ name }) => name === 'Pallet freight',
+  );
+  if (!freight?.carriage || !freight.terms) throw new Error('the demo sends freight by a carrier');
+  const { id: service, carriage, terms } = freight;
+  await shop.send({ name: 'setCarriage', args: { service, carriage, terms: { ...terms, days: 'own' } } });
+  await page.reload();
   await page.getByRole('radio', { name: 'Days on the way' }).click();
   const finding = part(page, 'Dates on some options only');
   await expect(finding).toContainText('Pallet freight shows none in Harbour cities, Nova Scotia');
@@ -271,4 +281,34 @@ test('the page keeps the time zones of the law, not those of the browser: Vancou
   // Source: IANA tz database 2026f, by which Vancouver no longer sets its clock back.
   expect(held).toBe('2026-12-15T21:30:00Z');
   await expect(bench(page).getByLabel('Moment', { exact: true })).toHaveValue('2026-12-15T14:30');
+});
+
+test('a promise on a public holiday is found, seen on the bench and mended; the whole shop closes for a day', async ({ page, shop }) => {
+  await page.clock.setFixedTime('2026-12-01T15:00:00Z');
+  await page.goto(`${shop.url}/services/ground`);
+  await page.getByRole('button', { name: 'List those of the countries we deliver to' }).click();
+  await expect(part(page, 'Public holidays there')).toContainText('Canada');
+  await page.getByRole('link', { name: 'Dates', exact: true }).first().click();
+  const found = part(page, 'Promises on public holidays');
+  const ground = found.getByRole('listitem').filter({ hasText: 'Ground parcel' });
+  await expect(ground).toContainText('Mon, Feb 15 is Heritage Day');
+  await ground.getByRole('button', { name: 'See it on the bench' }).click();
+  await expect(option(page, 'Ground parcel')).toContainText('Feb 15');
+  await ground.getByRole('button', { name: 'Deliver nothing on holidays' }).click();
+  await expect(ground).toBeHidden();
+  await expect(option(page, 'Ground parcel')).not.toContainText('Feb 15');
+  await expect(arrival(page)).toContainText('Heritage Day');
+
+  await page.getByRole('link', { name: 'Shop', exact: true }).first().click();
+  await page.getByRole('link', { name: 'Dispatch', exact: true }).first().click();
+  const closed = part(page, 'Closed days of the whole shop');
+  await closed.getByLabel('Why').fill('Winter fair');
+  await closed.getByLabel('First closed day').fill('22 Dec');
+  await closed.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(closed).toContainText('Winter fair');
+  await moment(page, '2026-12-21T15:00');
+  await expect(arrival(page)).toContainText('Winter fair');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(arrival(page)).not.toContainText('Winter fair');
+  await saved(page);
 });

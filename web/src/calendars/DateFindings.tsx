@@ -40,7 +40,7 @@ function PromisesOnHolidays({ findings }: { findings: readonly OnHoliday[] }) {
   const session = useDraftSession();
   const { send, state } = useBench();
   const format = useFormat();
-  const first = [...new Map(findings.map((finding) => [finding.where.service, finding])).values()];
+  const first = findings.filter(({ where }, at) => findings.findIndex((other) => other.where.service === where.service) === at);
   if (first.length === 0) return null;
   const name = (service: string | undefined) => book.services.find(({ id }) => id === service)?.name ?? '';
   const zones = (service: string | undefined) => {
