@@ -1,5 +1,8 @@
 import type { Id } from '../names/naming.ts';
+import { groupMembers } from '../places/countryGroups.ts';
+import type { Destination } from '../places/place.ts';
 import { findZone, indexPlaces, type PlaceIndex } from '../places/placeIndex.ts';
+import { postalRulesOf } from '../places/postalList.ts';
 import { carrierTellsDays } from '../promise/carrierTellsDays.ts';
 import type { NoPromise } from '../promise/promise.ts';
 import { holidayNames } from '../promise/shopClosed.ts';
@@ -26,6 +29,9 @@ function datesOnSome(book: RateBook, zone: Zone, origin: Id | null): DateFinding
   return [{ code: 'datesOnSome', severity: 'surprise', where: { zones: [zone.id], origin }, facts: { dated, undated } }];
 }
 
+/** Goods that wait for nothing, to show a promise with. */
+const ANY_GOODS = { name: 'Goods that wait for nothing', quantity: 1, unitPrice: 1000, weight: '500 g', delivered: true };
+
 /** How far ahead holidays are looked for, in days. */
 const AHEAD = 370;
 const MINUTE = 60_000;
@@ -50,6 +56,23 @@ function holidaysFor(book: RateBook, places: PlaceIndex, zone: number, origin: I
     .sort((a, b) => a.day - b.day);
 }
 
+const wholeOf = ({ country, subdivision }: Pick<HolidaysOf, 'country' | 'subdivision'>): Destination => ({
+  country,
+  ...(subdivision !== null && { subdivision }),
+});
+
+/** An address in a zone: where the holiday is, if that lies in it, else the first of its places that does. */
+function addressIn(places: PlaceIndex, { places: listed }: Zone, zone: number, of: HolidaysOf): Destination | undefined {
+  const named = listed.flatMap((place): Destination[] => {
+    if (place.kind === 'country') return [{ country: place.country }];
+    if (place.kind === 'subdivision') return [{ country: place.subdivision.slice(0, 2), subdivision: place.subdivision }];
+    if (place.kind === 'countryGroup') return groupMembers(place.group).map((country) => ({ country }));
+    if (place.kind !== 'postal') return [];
+    return postalRulesOf(place.rules).map(({ line }) => ({ country: place.country, postalCode: line.replace('*', '') }));
+  });
+  return [wholeOf(of), ...named].find((destination) => findZone(places, destination)?.zone === zone);
+}
+
 interface Asked {
   readonly book: RateBook;
   readonly places: PlaceIndex;
@@ -69,14 +92,18 @@ function promiseOnHoliday({ book, places, now }: Asked, zone: number, service: S
     const promise = last === null ? null : timetable.promiseAt(last - MINUTE);
     const date = fromDay(day);
     if (last === null || !promise || (promise.first !== date && promise.last !== date)) continue;
-    const destination = { country: of.country, ...(of.subdivision !== null && { subdivision: of.subdivision }) };
+    const destination = addressIn(places, held, zone, of);
     return [
       {
         code: 'promiseOnHoliday',
         severity: 'surprise',
         where: { zones: [held.id], service: service.id, origin },
         facts: { date, name, first: promise.first, last: promise.last },
-        witness: { moment: msToInstant(last - MINUTE), destination },
+        witness: {
+          moment: msToInstant(last - MINUTE),
+          ...(destination && { destination }),
+          lines: [{ ...ANY_GOODS, ...(origin !== null && { origin }) }],
+        },
         repair: [{ name: 'setServiceDays', args: { service: service.id, days: { ...service.days, skipsHolidays: true } } }],
       },
     ];

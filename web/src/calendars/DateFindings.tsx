@@ -38,7 +38,7 @@ type OnHoliday = Finding<'promiseOnHoliday'>;
 function PromisesOnHolidays({ findings }: { findings: readonly OnHoliday[] }) {
   const { book } = useDraft();
   const session = useDraftSession();
-  const { send, state } = useBench();
+  const { send } = useBench();
   const format = useFormat();
   const first = findings.filter(({ where }, at) => findings.findIndex((other) => other.where.service === where.service) === at);
   if (first.length === 0) return null;
@@ -58,13 +58,15 @@ function PromisesOnHolidays({ findings }: { findings: readonly OnHoliday[] }) {
               {daysText(facts.first, facts.last, book.shop.locale, '')}, and {dayText(facts.date, book.shop.locale, facts.date)} is{' '}
               {facts.name}.
             </span>
-            {witness?.moment !== undefined && witness.destination && (
+            {witness?.moment !== undefined && witness.destination && witness.lines && (
               <Button
                 look="quiet"
                 onClick={() =>
+                  witness.destination &&
+                  witness.moment !== undefined &&
                   send({
                     kind: 'put',
-                    cart: { ...state.cart, destination: witness.destination ?? state.cart.destination, moment: witness.moment },
+                    cart: { lines: [...(witness.lines ?? [])], discounts: [], destination: witness.destination, moment: witness.moment },
                   })
                 }
               >

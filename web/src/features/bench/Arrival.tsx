@@ -61,7 +61,7 @@ export function Arrival() {
         </p>
       )}
       <p className="mt-1.5 text-sm">
-        {promise.readyAt === undefined ? 'The same for every order before' : 'Ready that day for every order before'}{' '}
+        {promise.readyAt === undefined ? 'The same for every order before' : 'Ready at that time for every order before'}{' '}
         <span className="font-semibold">{beforeWords(promise.orderBefore, promise.timeZone, words)}</span>
         <span className="text-ash"> · {promise.timeZone}</span>
       </p>
