@@ -14,5 +14,6 @@ run(process.execPath, [...tsx, 'core/bench/packing.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/places.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/dates.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/carriers.ts'], { cwd: root });
+run(process.execPath, ['--import', 'tsx', 'server/bench/quotes.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'server/bench/carriers.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'server/bench/edges.ts'], { cwd: root });

@@ -71,6 +71,21 @@ function servePages(app: Express, pages: string): void {
   });
 }
 
+/** What buyers' checkouts ask: small bodies in, small answers out, nothing kept and nothing logged but failures. */
+function publicDoor(quotes: LiveQuotes, hosts: readonly string[]): express.Router {
+  const door = express.Router();
+  door.use(keepStrangersOut(hosts, { writes: 'anybody' }));
+  door.use((_req, res, next) => {
+    res.setHeader('X-Content-Type-Options', 'nosniff');
+    res.setHeader('Cache-Control', 'no-store');
+    next();
+  });
+  door.use(express.json({ limit: MOST_BODY_BYTES, strict: false }));
+  door.use(publicRoutes(quotes));
+  door.use(unknownAddress);
+  return door;
+}
+
 export function createApp(parts: AppParts): Express {
   const { draft, editions, goods, loads, gateway, surveys, trials, keeping, log, hosts = [], pages } = parts;
   const quotes = new LiveQuotes({
@@ -86,9 +101,10 @@ export function createApp(parts: AppParts): Express {
   });
   const app = express();
   app.disable('x-powered-by');
+  // The public door first: a quote needs none of what pages and the owner's own requests do.
+  app.use('/api/public/v1', publicDoor(quotes, hosts));
   app.use(security);
-  const [owner, anybody] = [keepStrangersOut(hosts), keepStrangersOut(hosts, { writes: 'anybody' })];
-  app.use((req, res, next) => (req.path.startsWith('/api/public/') ? anybody : owner)(req, res, next));
+  app.use(keepStrangersOut(hosts));
   app.use(compression());
   const api = express.Router();
   api.use(pinoHttp({ logger: log, autoLogging: { ignore: (req) => req.method === 'GET' } }));
@@ -107,7 +123,6 @@ export function createApp(parts: AppParts): Express {
   api.use('/holidays', holidayRoutes());
   api.use('/carriers', carrierRoutes(parts));
   api.use('/surveys', surveyRoutes(surveys, draft, gateway, log));
-  api.use('/public/v1', publicRoutes(quotes));
   api.use(unknownAddress);
   app.use('/api', api);
   if (pages !== undefined) servePages(app, pages);

@@ -11,7 +11,7 @@ const ChargesScreen = later(() => import('../features/charges/ChargesScreen.tsx'
 const CostsLayout = later(() => import('./TabbedScreens.tsx'), 'CostsLayout');
 const CostsScreen = later(() => import('../features/costs/CostsScreen.tsx'), 'CostsScreen');
 const FitScreen = later(() => import('../features/costs/FitScreen.tsx'), 'FitScreen');
-const LabelTest = later(() => import('../features/costs/LabelTest.tsx'), 'LabelTest');
+const LabelDesk = later(() => import('../features/costs/LabelDesk.tsx'), 'LabelDesk');
 const DatesScreen = later(() => import('../features/dates/DatesScreen.tsx'), 'DatesScreen');
 const ServiceScreen = later(() => import('../features/service/ServiceScreen.tsx'), 'ServiceScreen');
 const PublishScreen = later(() => import('../features/publish/PublishScreen.tsx'), 'PublishScreen');
@@ -36,7 +36,7 @@ export function Screens() {
         <Route path="costs" element={<CostsLayout />}>
           <Route index element={<CostsScreen />} />
           <Route path="fit" element={<FitScreen />} />
-          <Route path="label" element={<LabelTest />} />
+          <Route path="label" element={<LabelDesk />} />
         </Route>
         <Route path="dates" element={<DatesScreen />} />
         <Route path="services/:service" element={<ServiceScreen />} />

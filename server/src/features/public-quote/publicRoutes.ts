@@ -5,7 +5,12 @@ import type { LiveQuotes } from './liveQuotes.ts';
 export function publicRoutes(quotes: LiveQuotes): Methods {
   return routes({
     '/quotes': {
-      post: async (req, res) => void res.set('Cache-Control', 'no-store').json(await quotes.answer(req.body)),
+      // Written as it is: no tag is worked out for an answer that nobody may keep.
+      post: async (req, res) => {
+        const text = JSON.stringify(await quotes.answer(req.body));
+        res.setHeader('Content-Type', 'application/json; charset=utf-8');
+        res.end(text);
+      },
     },
   });
 }

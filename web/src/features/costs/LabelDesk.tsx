@@ -100,7 +100,7 @@ function useAsks(
 }
 
 /** The bench's cart packed and priced by every carrier: what another carton would cost, and a label to look at. */
-export function LabelTest() {
+export function LabelDesk() {
   const { state } = useBench();
   const format = useFormat();
   const { data } = useQuery(carrierQueries.state);

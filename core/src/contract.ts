@@ -1,0 +1,51 @@
+// What crosses the wire, by itself: schemas, their types, and every problem code.
+
+export { DraftStep, HistoryEnds, StepDone } from './commands/draftStep.ts';
+export {
+  DraftState,
+  EditionList,
+  EditionSummary,
+  GoodsAnswer,
+  GoodsChange,
+  GoodsImport,
+  HolidayList,
+  HolidayPlaces,
+  HolidaysAnswer,
+  LiveState,
+  LoadList,
+  MOST_STEPS,
+  Problem,
+  ProductEdit,
+  ProductList,
+  PublishRequest,
+  StepsAnswer,
+  StepsRequest,
+  Trial,
+  TrialList,
+} from './contract/api.ts';
+export { BuyerReason } from './contract/buyerReason.ts';
+export { toBuyerReason } from './contract/buyerReasons.ts';
+export {
+  AskRates,
+  CarrierAccount,
+  CarrierClosedDays,
+  CarrierFault,
+  CarrierState,
+  EditAccount,
+  KnownService,
+  LabelAddress,
+  LabelMade,
+  LabelRequest,
+  NewServices,
+  OpenAccount,
+  RatesAnswered,
+  SurveyList,
+  SurveyState,
+} from './contract/carriers.ts';
+export { inputSchemas } from './contract/jsonSchema.ts';
+export { isPage, PAGES } from './contract/pages.ts';
+export { ProblemCode } from './contract/problemCode.ts';
+export { PublicAsk, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
+export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, TakeFile } from './contract/shopFile.ts';
+export { buyerWords } from './contract/words/buyerWords.ts';
+export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './quote/cartInput.ts';
