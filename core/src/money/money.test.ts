@@ -3,6 +3,7 @@ import currencyCodes from 'currency-codes';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { divideRounded, shareOf } from '../numbers/rounding.ts';
+import { Met } from '../testing/met.ts';
 import { CURRENCY_CODES, Currency, minorDigits } from './currency.ts';
 import { Ending, withEnding } from './ending.ts';
 import { formatMoney, minorToDecimal, parseMoney } from './money.ts';
@@ -108,14 +109,38 @@ describe('rounding', () => {
     expect(() => divideRounded(1n, 0n, 'halfUp')).toThrow(RangeError);
   });
 
+  const exactly = (minor: number, points: number) => new Big(minor).times(points).div(10_000);
+  const agrees = (minor: number, points: number) => {
+    const exact = exactly(minor, points);
+    expect(shareOf(minor, points, 'halfUp')).toBe(exact.round(0, Big.roundHalfUp).toNumber());
+    expect(shareOf(minor, points, 'halfEven')).toBe(exact.round(0, Big.roundHalfEven).toNumber());
+  };
+
   test('shares agree with big.js', () => {
+    fc.assert(fc.property(fc.integer({ min: 0, max: 1e11 }), fc.integer({ min: 0, max: 10_000 }), agrees));
+  });
+
+  // Most shares are no halves; these all are: an odd number of half units, by a rate that divides ten thousand evenly.
+  test('shares that are halves agree with big.js, beside even and odd numbers, small and past what a plain number holds', () => {
+    const met = new Met();
+    const halfOf = fc.constantFrom(1, 2, 5, 10, 25, 50, 100, 125, 250, 500, 1000, 1250, 2500);
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 1e11 }), fc.integer({ min: 0, max: 10_000 }), (minor, points) => {
-        const exact = new Big(minor).times(points).div(10_000);
-        expect(shareOf(minor, points, 'halfUp')).toBe(exact.round(0, Big.roundHalfUp).toNumber());
-        expect(shareOf(minor, points, 'halfEven')).toBe(exact.round(0, Big.roundHalfEven).toNumber());
+      fc.property(halfOf, fc.oneof(fc.nat(1000), fc.integer({ min: 2 ** 40, max: 2 ** 41 })), (points, halves) => {
+        // A share of `minor` that is `halves` and one half.
+        const minor = ((2 * halves + 1) * 5000) / points;
+        if (!Number.isSafeInteger(minor)) return;
+        expect(exactly(minor, points).toFixed()).toBe(`${halves}.5`);
+        agrees(minor, points);
+        expect(shareOf(minor, points, 'halfUp')).toBe(halves + 1);
+        met.note(`${minor * points > 2 ** 52 ? 'large' : 'small'} ${halves % 2 === 0 ? 'even' : 'odd'}`);
       }),
+      { numRuns: 600 },
     );
+    met.enough(30, 'small even', 'small odd', 'large even', 'large odd');
+  });
+
+  test('a half below nothing: away from zero, or to even', () => {
+    expect([shareOf(-50, 100, 'halfUp'), shareOf(-50, 100, 'halfEven'), shareOf(-150, 100, 'halfEven')]).toEqual([-1, 0, -2]);
   });
 });
 

@@ -65,4 +65,29 @@ describe('a counter', () => {
       '2026-11-24T18:00:00Z',
     ]);
   });
+
+  test.each([
+    [0, '2026-11-24', '2026-11-24T20:00:00Z'],
+    [1, '2026-11-25', '2026-11-25T15:00:00Z'],
+    [3, '2026-11-27', '2026-11-27T15:00:00Z'],
+  ])('sent %i packing days: there on %s', (days, there, readyAt) => {
+    // Packed until 14:00 (18:00Z) of Tuesday; what is there the same day is ready two opening hours after that.
+    const sent = { service: at({ stock: { kind: 'sent', days } }) };
+    const promise = ask(sent, '2026-11-24T13:00:00Z');
+    expect([step(promise, 'atCounter').date, promise.readyAt]).toEqual([there, readyAt]);
+    expect(timetable(sent).lastOrderFor(toDay(there))).toBe(instantToMs('2026-11-24T18:00:00Z'));
+  });
+
+  test('sent to another clock: packed by the one of the store room, opened by its own, and each is told by its own', () => {
+    const sent = { service: at({ timeZone: 'America/Toronto', stock: { kind: 'sent', days: 1 } }) };
+    const promise = ask(sent, '2026-11-24T13:00:00Z');
+    // Until 14:00 in Halifax; two opening hours from 9:00 in Toronto, which is 14:00Z.
+    expect([promise.orderBefore, promise.readyAt, promise.timeZone]).toEqual([
+      '2026-11-24T18:00:00Z',
+      '2026-11-25T16:00:00Z',
+      'America/Toronto',
+    ]);
+    expect([step(promise, 'ordered').time, step(promise, 'ready').time]).toEqual(['09:00', '11:00']);
+    expect(timetable(sent).lastOrderFor(toDay('2026-11-25'))).toBe(instantToMs('2026-11-24T18:00:00Z'));
+  });
 });

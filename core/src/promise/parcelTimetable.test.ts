@@ -32,6 +32,31 @@ describe('from the order to the door', () => {
     expect([leaves(own), leaves({ dispatch: { cutOffs: week('11:00') } })]).toEqual(['2026-11-24', '2026-11-25']);
   });
 
+  test('on a weekday a service has no cut-off of its own for, the location’s holds; what is not packed is not by either', () => {
+    const own: CutOffs = ['15:00', '15:00', null, '15:00', '15:00', '15:00', null];
+    const shop = { dispatch: { cutOffs: week('11:00'), ownCutOffs: [{ service: 'parcel', cutOffs: own }] } };
+    const counted = (moment: string) => step(ask(shop, moment), 'counted').date;
+    // 13:00 in Halifax: of Tuesday, of Wednesday, and of Saturday, on which nobody packs.
+    expect(['2026-11-24T17:00:00Z', '2026-11-25T17:00:00Z', '2026-11-28T17:00:00Z'].map(counted)).toEqual([
+      '2026-11-24',
+      '2026-11-26',
+      '2026-11-30',
+    ]);
+  });
+
+  test('closed days on the way do not count and are named: one on which it leaves or is to arrive, and one between', () => {
+    const way = { service: parcel(onTheWay(2, 2, { closed: closed('2026-11-25', '2026-11-27') })) };
+    const arrives = step(ask(way, '2026-11-24T13:00:00Z'), 'arrives');
+    expect([arrives.first, arrives.last, arrives.skipped]).toEqual([
+      '2026-11-30',
+      '2026-11-30',
+      [
+        { date: '2026-11-25', why: 'closed', name: 'Closed 2026-11-25' },
+        { date: '2026-11-27', why: 'closed', name: 'Closed 2026-11-27' },
+      ],
+    ]);
+  });
+
   test('an order after the last cut-off of a Friday leaves on Monday', () => {
     // Common practice, no published source.
     expect(step(ask({}, '2026-11-27T18:00:00Z'), 'leaves').first).toBe('2026-11-30');

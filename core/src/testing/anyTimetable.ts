@@ -63,7 +63,7 @@ const counter: fc.Arbitrary<Counter> = fc
     on: weekdays,
     readyAfter: fc.integer({ min: 0, max: 1500 }),
     closed: closedList,
-    sent: fc.boolean(),
+    sent: fc.option(fc.nat(3), { nil: null }),
     timeZone: fc.constantFrom('America/Halifax', 'Australia/Lord_Howe'),
   })
   .map(({ on, readyAfter, closed, sent, timeZone }) => ({
@@ -79,7 +79,7 @@ const counter: fc.Arbitrary<Counter> = fc
     ) as Counter['hours'],
     exceptions: closed.map((entry) => ({ ...entry, hours: [] })),
     readyAfter,
-    stock: sent ? { kind: 'sent' as const, days: 2 } : { kind: 'own' as const },
+    stock: sent === null ? { kind: 'own' as const } : { kind: 'sent' as const, days: sent },
   }));
 
 export interface AnyTimetable {
@@ -94,6 +94,7 @@ export const anyTimetable: fc.Arbitrary<AnyTimetable> = fc
   .record({
     timeZone: fc.constantFrom('America/Halifax', 'Australia/Lord_Howe', 'Pacific/Chatham', 'Asia/Kathmandu', 'Pacific/Kiritimati'),
     cutOffs,
+    ownCutOffs: fc.option(fc.tuple(fc.constantFrom('parcel', 'counter'), cutOffs), { nil: null }),
     lead: range(3),
     capacity: fc.constantFrom(null, 3),
     closed: closedList,
@@ -105,14 +106,28 @@ export const anyTimetable: fc.Arbitrary<AnyTimetable> = fc
     loads: fc.array(fc.record({ date, orders: fc.nat(5) }), { maxLength: 10 }),
   })
   .map(
-    ({ timeZone, cutOffs: week, lead, capacity, closed, days: ofService, round: van, counter: pickup, extra, leavesOn: rules, loads }) => {
+    ({
+      timeZone,
+      cutOffs: week,
+      ownCutOffs,
+      lead,
+      capacity,
+      closed,
+      days: ofService,
+      round: van,
+      counter: pickup,
+      extra,
+      leavesOn: rules,
+      loads,
+    }) => {
       const shaped = (service: Service): Service => {
         if (service.id === 'van') return { ...service, kind: 'round', round: van };
         return service.id === 'counter' ? { ...service, kind: 'counter', counter: pickup } : { ...service, days: ofService };
       };
+      const own = ownCutOffs === null ? [] : [{ service: ownCutOffs[0], cutOffs: ownCutOffs[1] }];
       const book = {
         ...plain,
-        locations: [location('shop', { timeZone, dispatch: { cutOffs: week, ownCutOffs: [], lead, capacity, closed } })],
+        locations: [location('shop', { timeZone, dispatch: { cutOffs: week, ownCutOffs: own, lead, capacity, closed } })],
         services: plain.services.map(shaped),
       };
       const full = loads.flatMap(({ date: day, orders }): DayLoad[] => [
