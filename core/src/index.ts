@@ -270,6 +270,7 @@ export {
 export { DateWindow, dayAt, Instant, instantToMs, inWindow, msToInstant, type Weekday } from './time/calendar.ts';
 export { ClosedDays, ClosedList } from './time/closedDays.ts';
 export { type CivilDate, civilOf, type DayNumber, dayOf, fromDay, isoWeekOf, toDay, weekdayOf } from './time/plainDate.ts';
+export { spanInWords, timeAsTyped, timeInWords } from './time/timeInWords.ts';
 export { minutesOf, parseTimeOfDay, type ReadTime, TimeOfDay, TimeSpan, timeText } from './time/timeOfDay.ts';
 export { instantOf, localAt, TimeZone, timeZoneNames } from './time/timeZone.ts';
 export { WorkingDays } from './time/workingDays.ts';

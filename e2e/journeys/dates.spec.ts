@@ -98,17 +98,17 @@ test.describe('from nothing', () => {
     // Tuesday, 2 March 2027: two packing days on is Thursday; one to three working days on is Friday to Tuesday.
     await moment(page, '2027-03-02T11:59');
     await expect(option(page, 'Ground parcel')).toContainText('Fri, Mar 5 – Tue, Mar 9');
-    await expect(arrival(page)).toContainText('The same for every order before Tue, Mar 2, 12:00');
+    await expect(arrival(page)).toContainText('The same for every order before Tue, Mar 2, 12:00 p.m.');
     const strip = bench(page).getByLabel('Time of day');
     await strip.focus();
     await strip.press('ArrowRight');
-    await expect(strip).toHaveAttribute('aria-valuetext', '12:00');
+    await expect(strip).toHaveAttribute('aria-valuetext', '12:00\u00a0p.m.');
     // Counts for Wednesday; the Friday is closed, so it leaves on Monday.
     await expect(option(page, 'Ground parcel')).toContainText('Tue, Mar 9 – Thu, Mar 11');
-    await expect(arrival(page)).toContainText('past its cut-off at 12:00');
+    await expect(arrival(page)).toContainText('past its cut-off at 12:00 p.m.');
     await strip.press('PageDown');
-    await bench(page).getByRole('button', { name: '12:00', exact: true }).click();
-    await expect(strip).toHaveAttribute('aria-valuetext', '12:00');
+    await bench(page).getByRole('button', { name: '12:00 p.m.', exact: true }).click();
+    await expect(strip).toHaveAttribute('aria-valuetext', '12:00\u00a0p.m.');
     await strip.press('ArrowLeft');
 
     await page.goto(`${shop.url}/shop/dispatch?month=2027-03`);
@@ -135,12 +135,12 @@ test('a van round ringed and drawn: an address at each edge, inside and outside,
   // 12 km east along the parallel of the store room is 0.1513° of longitude.
   await at(page, '44.6658, -63.4165');
   await expect(van).toContainText('$6.00');
-  await expect(van).toContainText('Tue, Nov 24, 09:00–12:00 or 13:00–17:00');
-  await expect(van).toContainText('order before 16:00');
-  await type(page, 'Orders taken on Tue, Nov 24 from 09:00', '12');
-  await expect(van).toContainText('Tue, Nov 24, 13:00–17:00');
-  await type(page, 'Orders taken on Tue, Nov 24 from 13:00', '12');
-  await expect(van).toContainText('Fri, Nov 27, 12:00–17:00');
+  await expect(van).toContainText('Tue, Nov 24, 9:00 a.m.–12:00 p.m. or 1:00 p.m.–5:00 p.m.');
+  await expect(van).toContainText('order before 4:00 p.m.');
+  await type(page, 'Orders taken on Tue, Nov 24 from 9:00 a.m.', '12');
+  await expect(van).toContainText('Tue, Nov 24, 1:00 p.m.–5:00 p.m.');
+  await type(page, 'Orders taken on Tue, Nov 24 from 1:00 p.m.', '12');
+  await expect(van).toContainText('Fri, Nov 27, 12:00 p.m.–5:00 p.m.');
   await at(page, '44.6658, -63.4160');
   await expect(van).toContainText('$11.00');
   await at(page, '44.6658, -63.10');
@@ -168,8 +168,8 @@ test('a van round ringed and drawn: an address at each edge, inside and outside,
   await page.getByRole('button', { name: 'Remove Harbour side' }).click();
   await expect(page.getByRole('list', { name: 'Area of the round' })).toBeHidden();
 
-  await refused(page, 'End of Tuesday from 09:00', '8', /ends before it starts/);
-  await refused(page, 'Start of Tuesday from 13:00', '11:00', /overlaps another window/);
+  await refused(page, 'End of Tuesday from 9:00 a.m.', '8', /ends before it starts/);
+  await refused(page, 'Start of Tuesday from 1:00 p.m.', '11:00', /overlaps another window/);
   await saved(page);
 
   // Nobody knows where a French address without a point lies.
@@ -193,23 +193,23 @@ test('a counter keeps its holiday hours; hours that overlap or cross midnight ar
   await page.goto(`${shop.url}/services/counter`);
   const pickup = option(page, 'Counter pickup');
   await moment(page, '2026-12-24T09:00');
-  await expect(pickup).toContainText('Ready Thu, Dec 24, 12:00');
-  await expect(pickup).toContainText('order before 10:01');
+  await expect(pickup).toContainText('Ready Thu, Dec 24, 12:00 p.m.');
+  await expect(pickup).toContainText('order before 10:01 a.m.');
   await expect(pickup).toContainText('81.6 km away');
   await refused(page, 'Hours on Christmas Eve', '10-13, 12-15', /overlap/);
   await refused(page, 'Hours on Christmas Eve', '22-2', /past midnight/);
   await refused(page, 'Hours on Tuesday', '9-25', /no stretch of hours/);
   await type(page, 'Hours on Christmas Eve', 'closed');
-  await expect(pickup).toContainText('Ready Tue, Dec 29, 12:00');
+  await expect(pickup).toContainText('Ready Tue, Dec 29, 12:00 p.m.');
   await expect(arrival(page)).toContainText('Christmas Day');
   await type(page, 'Opening time until it is ready', '90 min');
-  await expect(pickup).toContainText('Ready Tue, Dec 29, 11:30');
+  await expect(pickup).toContainText('Ready Tue, Dec 29, 11:30 a.m.');
   await page.getByRole('radio', { name: 'Sent from the store room' }).click();
   // Counted for Thursday the 24th, packed by Monday the 28th; the stock is counted on the 29th and 30th, so a packing day on is the 31st.
-  await expect(pickup).toContainText('Ready Thu, Dec 31, 11:30');
+  await expect(pickup).toContainText('Ready Thu, Dec 31, 11:30 a.m.');
   await expect(arrival(page)).toContainText('At the counter');
   await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect(pickup).toContainText('Ready Tue, Dec 29, 11:30');
+  await expect(pickup).toContainText('Ready Tue, Dec 29, 11:30 a.m.');
 });
 
 test('last orders for 24 December are copied out; the face of promises; days pasted, a finding mended, dates switched off', async ({
@@ -220,14 +220,14 @@ test('last orders for 24 December are copied out; the face of promises; days pas
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await page.clock.setFixedTime('2026-11-23T15:00:00Z');
   await page.goto(`${shop.url}/dates?show=last-orders&by=2026-12-24`);
-  await expect(page.getByRole('row', { name: /^Nova Scotia/ })).toContainText('Mon, Dec 21, 14:00');
+  await expect(page.getByRole('row', { name: /^Nova Scotia/ })).toContainText('Mon, Dec 21, 2:00 p.m.');
   await page.getByRole('button', { name: 'Copy as text' }).click();
   await expect(page.getByText('on the clipboard')).toBeVisible();
   const text = await page.evaluate(() => navigator.clipboard.readText());
   expect(text.split('\n').slice(0, 3)).toEqual([
     'Order in time for Thu, Dec 24',
-    'Harbour cities: Counter pickup before Thu, Dec 24, 11:00; Van round before Mon, Dec 21, 16:00; Letter packet before Fri, Dec 18, 12:00; Ground parcel before Tue, Dec 22, 14:00',
-    'Nova Scotia: Counter pickup before Thu, Dec 24, 11:00; Letter packet before Thu, Dec 17, 14:00; Ground parcel before Mon, Dec 21, 14:00; Tracked post before Fri, Dec 11, 12:00',
+    'Harbour cities: Counter pickup before Thu, Dec 24, 11:00 a.m.; Van round before Mon, Dec 21, 4:00 p.m.; Letter packet before Fri, Dec 18, 12:00 p.m.; Ground parcel before Tue, Dec 22, 2:00 p.m.',
+    'Nova Scotia: Counter pickup before Thu, Dec 24, 11:00 a.m.; Letter packet before Thu, Dec 17, 2:00 p.m.; Ground parcel before Mon, Dec 21, 2:00 p.m.; Tracked post before Fri, Dec 11, 12:00 p.m.',
   ]);
 
   // Its carrier tells the days of Pallet freight: no date is missing until the shop's own days are to hold.
@@ -261,7 +261,7 @@ test('last orders for 24 December are copied out; the face of promises; days pas
   await page.getByRole('radio', { name: 'Promise' }).click();
   await moment(page, '2026-11-24T13:59');
   await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('Nov 27 – Nov 30');
-  await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('before 14:00');
+  await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('before 2:00 p.m.');
   await bench(page).getByLabel('Time of day').press('ArrowRight');
   await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('Nov 30 – Dec 1');
   await page.getByRole('link', { name: 'Dates', exact: true }).first().click();

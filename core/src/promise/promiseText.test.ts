@@ -24,10 +24,10 @@ describe('what is said', () => {
       { from: '13:00', until: '17:00' },
     ];
     expect(promiseText({ ...promise('2026-11-24', '2026-11-24'), windows }, 'en-CA', '2026-11-23')).toBe(
-      'Tue, Nov 24, 09:00–12:00 or 13:00–17:00',
+      'Tue, Nov 24, 9:00\u00a0a.m.–12:00\u00a0p.m. or 1:00\u00a0p.m.–5:00\u00a0p.m.',
     );
     expect(promiseText({ ...promise('2026-11-24', '2026-11-24'), readyAt: '2026-11-24T14:30:00Z' }, 'en-CA', '2026-11-23')).toBe(
-      'Tue, Nov 24, 10:30',
+      'Tue, Nov 24, 10:30\u00a0a.m.',
     );
   });
   test('before midnight is before the end of the day before', () => {

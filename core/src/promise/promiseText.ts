@@ -1,6 +1,7 @@
 import { type Instant, instantToMs } from '../time/calendar.ts';
 import { fromDay, toDay } from '../time/plainDate.ts';
-import { timeText } from '../time/timeOfDay.ts';
+import { spanInWords, timeInWords } from '../time/timeInWords.ts';
+import { type TimeOfDay, timeText } from '../time/timeOfDay.ts';
 import { localAt } from '../time/timeZone.ts';
 import type { ArrivalPromise, PlainDate } from './promise.ts';
 
@@ -8,13 +9,12 @@ const DAY = 86_400_000;
 
 const formats = new Map<string, Intl.DateTimeFormat>();
 
-function formatOf(locale: string, shape: 'day' | 'dayOfYear' | 'time' | 'short'): Intl.DateTimeFormat {
+function formatOf(locale: string, shape: 'day' | 'dayOfYear' | 'short'): Intl.DateTimeFormat {
   const key = `${locale} ${shape}`;
   const held = formats.get(key);
   if (held) return held;
   const day = { weekday: 'short', day: 'numeric', month: 'short' } as const;
   const options: Readonly<Record<typeof shape, Intl.DateTimeFormatOptions>> = {
-    time: { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' },
     short: { day: 'numeric', month: 'short' },
     day,
     dayOfYear: { ...day, year: 'numeric' },
@@ -40,13 +40,13 @@ export function daysText(first: PlainDate, last: PlainDate, locale: string, toda
   return [first, last].map((date) => formatOf(locale, shape).format(toDay(date) * DAY)).join(' – ');
 }
 
-/** A time by the clock of a zone, such as "14:00". */
+/** A time by the clock of a zone, such as "2:00 p.m.". */
 export function clockText(instant: Instant, timeZone: string, locale: string): string {
-  return formatOf(locale, 'time').format(localAt(instantToMs(instant), timeZone).minute * 60_000);
+  return timeInWords(localAt(instantToMs(instant), timeZone).minute, locale);
 }
 
 /** The last moment before an instant as people say it: midnight is the end of the day before. */
-export function momentBefore(instant: Instant, timeZone: string): { date: PlainDate; time: string } {
+export function momentBefore(instant: Instant, timeZone: string): { date: PlainDate; time: TimeOfDay } {
   const { day, minute } = localAt(instantToMs(instant), timeZone);
   return minute === 0 ? { date: fromDay(day - 1), time: timeText(1440) } : { date: fromDay(day), time: timeText(minute) };
 }
@@ -57,10 +57,10 @@ export function orderedOn({ chain, first }: Pick<ArrivalPromise, 'chain' | 'firs
   return ordered?.code === 'ordered' ? ordered.date : first;
 }
 
-/** What a buyer reads: "Thu, Nov 26", "Thu, Nov 26 – Mon, Nov 30", "Tue, Nov 24, 09:00–12:00", "Tue, Nov 24, 10:30". */
+/** What a buyer reads: "Thu, Nov 26", "Thu, Nov 26 – Mon, Nov 30", "Tue, Nov 24, 9:00 a.m.–12:00 p.m.", "Tue, Nov 24, 10:30 a.m.". */
 export function promiseText(promise: ArrivalPromise, locale: string, today: PlainDate): string {
   const days = daysText(promise.first, promise.last, locale, today);
-  if (promise.windows) return `${days}, ${promise.windows.map(({ from, until }) => `${from}–${until}`).join(' or ')}`;
+  if (promise.windows) return `${days}, ${promise.windows.map((window) => spanInWords(window, locale)).join(' or ')}`;
   return promise.readyAt === undefined ? days : `${days}, ${clockText(promise.readyAt, promise.timeZone, locale)}`;
 }
 

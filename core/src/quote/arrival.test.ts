@@ -171,7 +171,7 @@ describe('a counter', () => {
           orderBefore: '2026-11-24T13:01:00Z',
           timeZone: 'America/Halifax',
           readyAt: '2026-11-24T15:00:00Z',
-          text: 'Tue, Nov 24, 11:00',
+          text: 'Tue, Nov 24, 11:00\u00a0a.m.',
         },
       },
     ]);

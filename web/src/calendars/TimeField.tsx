@@ -1,4 +1,5 @@
-import { parseTimeOfDay, type TimeOfDay } from '@ostrakon/core';
+import { parseTimeOfDay, type TimeOfDay, timeAsTyped } from '@ostrakon/core';
+import { useDraft } from '../draft/DraftProvider.tsx';
 import { TypedField } from '../ui/TypedField.tsx';
 import type { Read, Taken } from '../ui/useTypedField.ts';
 
@@ -13,7 +14,7 @@ export function TimeField({
   value,
   onTime,
   placeholder,
-  className = 'w-20',
+  className = 'w-24',
 }: {
   label: string;
   value: TimeOfDay | null;
@@ -22,13 +23,14 @@ export function TimeField({
   placeholder?: string;
   className?: string;
 }) {
+  const { locale } = useDraft().book.shop;
   return (
     <TypedField<TimeOfDay | null>
       label={label}
       className={className}
       inputClass="tabular-nums"
       placeholder={placeholder}
-      shown={value ?? ''}
+      shown={value === null ? '' : timeAsTyped(value, locale)}
       read={(text) => (text.trim() === '' && placeholder !== undefined ? { ok: true, value: null } : readTime(text))}
       commit={onTime}
     />

@@ -27,14 +27,14 @@ test.each(['4 to 2', '1 to 2 to 3', 'soon', '121', ''])('%j days are refused in 
 });
 
 test.each([
-  ['9-12:30, 13-17', '09:00–12:30, 13:00–17:00'],
-  ['10:00 to 17:30', '10:00–17:30'],
-  ['9 am–5 pm', '09:00–17:00'],
+  ['9-12:30, 13-17', '9:00 a.m.–12:30 p.m., 1:00 p.m.–5:00 p.m.'],
+  ['10:00 to 17:30', '10:00 a.m.–5:30 p.m.'],
+  ['9 am–5 pm', '9:00 a.m.–5:00 p.m.'],
   ['closed', ''],
   ['', ''],
 ])('hours %j are %j', (typed, shown) => {
   const read = readHours(typed);
-  expect(read.ok && hoursShown(read.value)).toBe(shown);
+  expect(read.ok && hoursShown(read.value, 'en-CA')).toBe(shown);
 });
 
 test.each([
@@ -115,13 +115,13 @@ test('every step from order to arrival in words, with what was passed over', () 
   expect(stepWords({ code: 'counted', date: '2026-11-30', cutOff: '14:00', skipped }, words)).toEqual({
     what: 'Counts for',
     when: 'Mon, Nov 30',
-    why: 'cut-off 14:00 · Fri, Nov 27: past its cut-off at 14:00; Sat, Nov 28 – Sun, Nov 29: no packing',
+    why: 'cut-off 2:00\u00a0p.m. · Fri, Nov 27: past its cut-off at 2:00\u00a0p.m.; Sat, Nov 28 – Sun, Nov 29: no packing',
   });
   const packed = { code: 'packed', first: '2026-12-01', last: '2026-12-02', lead: { least: 0, most: 1 }, extra: 2, skipped: [] } as const;
   expect(stepWords(packed, words).why).toBe('0 to 1 packing day, 2 packing days more for these goods');
   expect(stepWords({ ...packed, lead: { least: 0, most: 0 }, extra: 0 }, words).why).toBe('the same day');
   const ready = { code: 'ready', at: '2026-12-24T15:00:00Z', date: '2026-12-24', time: '11:00', after: 120, skipped: [] } as const;
-  expect(stepWords(ready, words)).toEqual({ what: 'Ready', when: 'Thu, Dec 24, 11:00', why: 'after 2 h of opening time' });
+  expect(stepWords(ready, words)).toEqual({ what: 'Ready', when: 'Thu, Dec 24, 11:00\u00a0a.m.', why: 'after 2 h of opening time' });
   expect(transitWords({ least: 1, most: 3 }, 'working', true)).toBe('1 to 3 working days, Saturday among them');
-  expect(beforeWords('2026-11-25T04:00:00Z', 'America/Halifax', words)).toBe('Tue, Nov 24, 24:00');
+  expect(beforeWords('2026-11-25T04:00:00Z', 'America/Halifax', words)).toBe('Tue, Nov 24, midnight');
 });

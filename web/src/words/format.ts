@@ -1,5 +1,6 @@
 import {
   type Discount,
+  dayText,
   dimensionOf,
   formatDistance,
   formatLength,
@@ -7,11 +8,16 @@ import {
   formatMoney,
   formatNumber,
   formatPercent,
+  fromDay,
+  localAt,
   type Measure,
   minorToDecimal,
   regionName,
   type Shop,
   type Sides,
+  spanInWords,
+  type TimeSpan,
+  timeInWords,
   UNKNOWN_DISTANCE,
 } from '@ostrakon/core';
 
@@ -29,6 +35,7 @@ export interface Format {
   sides(sides: Sides): string;
   /** A distance in millimetres. */
   distance(millimetres: number): string;
+  number(number: number): string;
   count(number: number, one: string): string;
   /** A measured value in base units; a weight in a unit that suits `beside` as well. */
   measured(measure: Measure, base: number, beside?: number): string;
@@ -36,8 +43,11 @@ export interface Format {
   bound(measure: Measure, bound: string | number): string;
   discount(discount: Discount): string;
   region(code: string): string;
-  /** Day and time of an instant, where the reader is. */
+  /** Day and time of an instant by the shop's clock; with the year where it is not this one. */
   moment(instant: string): string;
+  /** A time of day, or minutes since midnight, as the language writes it: "2:00 p.m.", "14:00". */
+  time(time: string | number): string;
+  span(span: TimeSpan): string;
   /** "a, b and c", "a, b or c". */
   list(words: readonly string[]): string;
   alternatives(words: readonly string[]): string;
@@ -50,7 +60,7 @@ export interface Format {
   readonly currency: string;
 }
 
-export function formatFor({ currency, locale, units }: Shop): Format {
+export function formatFor({ currency, locale, units, timeZone }: Shop): Format {
   // A minus as wide as the plus beside it.
   const money = (minor: number) => formatMoney(minor, currency, locale).replace('-', '−');
   const mass = (micrograms: number, beside?: number) => formatMass(micrograms, units, locale, beside);
@@ -62,14 +72,6 @@ export function formatFor({ currency, locale, units }: Shop): Format {
     if (dimension === 'distance') return base >= UNKNOWN_DISTANCE ? 'an unknown distance' : formatDistance(base, units, locale);
     return dimension === 'money' ? money(base) : count(base, measure === 'parcels' ? 'parcel' : 'item');
   };
-  const moments = new Intl.DateTimeFormat(locale, {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-    hourCycle: 'h23',
-  });
   const list = new Intl.ListFormat('en', { type: 'conjunction' });
   const either = new Intl.ListFormat('en', { type: 'disjunction' });
   const plainDay = new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short', timeZone: 'UTC' });
@@ -86,11 +88,18 @@ export function formatFor({ currency, locale, units }: Shop): Format {
       return shown.map((side, at) => (at < 2 ? side.replace(/\s\S+$/, '') : side)).join(' × ');
     },
     distance: (millimetres) => formatDistance(millimetres, units, locale),
+    number: (number) => formatNumber(number, 0, locale),
     count,
     measured,
     bound: (measure, bound) => (typeof bound === 'string' ? bound : measured(measure, bound)),
     discount: (discount) => (discount.kind === 'amount' ? money(discount.amount) : formatPercent(discount.basisPoints, locale)),
-    moment: (instant) => moments.format(new Date(instant)),
+    moment: (instant) => {
+      const { day, minute } = localAt(Date.parse(instant), timeZone);
+      const today = fromDay(localAt(Date.now(), timeZone).day);
+      return `${dayText(fromDay(day), locale, today)}, ${timeInWords(minute, locale)}`;
+    },
+    time: (time) => timeInWords(time, locale),
+    span: (span) => spanInWords(span, locale),
     region: (code) => regionName(code, locale),
     list: (words) => list.format(words),
     alternatives: (words) => either.format(words),

@@ -7,7 +7,9 @@ import {
   type PromiseStep,
   type RateBook,
   type SkippedDay,
+  spanInWords,
   type Transit,
+  timeInWords,
 } from '@ostrakon/core';
 
 /** Dates as a shop's language writes them, seen from a day: years only where they differ from that day's. */
@@ -34,10 +36,10 @@ const UNDATED: Readonly<Record<NoPromise, string>> = {
 /** Why an option has no date, for the owner. */
 export const undatedWords = (why: NoPromise): string => UNDATED[why];
 
-/** "Tue, Nov 24, 14:00"; midnight is 24:00 of the day before. */
+/** "Tue, Nov 24, 2:00 p.m."; midnight is the end of the day before. */
 export function beforeWords(instant: Instant, timeZone: string, { locale, today }: DateWords): string {
   const { date, time } = momentBefore(instant, timeZone);
-  return `${dayText(date, locale, today)}, ${time}`;
+  return `${dayText(date, locale, today)}, ${timeInWords(time, locale)}`;
 }
 
 const days = (count: number, what: string) => `${count} ${what}day${count === 1 ? '' : 's'}`;
@@ -69,7 +71,8 @@ const WHY: Readonly<Record<SkippedDay['why'], string>> = {
 function skippedWords(skipped: readonly SkippedDay[], words: DateWords): string {
   const runs: { from: string; to: string; why: string }[] = [];
   for (const { date, why, name } of skipped) {
-    const reason = why === 'afterCutOff' ? `${WHY[why]}${name === undefined ? '' : ` at ${name}`}` : (name ?? WHY[why]);
+    const reason =
+      why === 'afterCutOff' ? `${WHY[why]}${name === undefined ? '' : ` at ${timeInWords(name, words.locale)}`}` : (name ?? WHY[why]);
     const last = runs.at(-1);
     if (last?.why === reason) last.to = date;
     else runs.push({ from: date, to: date, why: reason });
@@ -97,12 +100,12 @@ export function stepWords(step: PromiseStep, words: DateWords): StepWords {
   const joined = (...parts: string[]) => parts.filter((part) => part !== '').join(' · ');
   switch (step.code) {
     case 'ordered':
-      return { what: 'Ordered', when: `${range(step.date, step.date)}, ${step.time}`, why: '' };
+      return { what: 'Ordered', when: `${range(step.date, step.date)}, ${timeInWords(step.time, words.locale)}`, why: '' };
     case 'counted':
       return {
         what: 'Counts for',
         when: range(step.date, step.date),
-        why: joined(`cut-off ${step.cutOff}`, skippedWords(step.skipped, words)),
+        why: joined(`cut-off ${timeInWords(step.cutOff, words.locale)}`, skippedWords(step.skipped, words)),
       };
     case 'packed':
       return { what: 'Packed', when: range(step.first, step.last), why: joined(packedWhy(step), skippedWords(step.skipped, words)) };
@@ -118,14 +121,14 @@ export function stepWords(step: PromiseStep, words: DateWords): StepWords {
       return {
         what: 'Round',
         when: range(step.date, step.date),
-        why: joined(step.windows.map(({ from, until }) => `${from}–${until}`).join(' or '), skippedWords(step.skipped, words)),
+        why: joined(step.windows.map((window) => spanInWords(window, words.locale)).join(' or '), skippedWords(step.skipped, words)),
       };
     case 'atCounter':
       return { what: 'At the counter', when: range(step.date, step.date), why: `${days(step.days, 'packing ')} on the way` };
     case 'ready':
       return {
         what: 'Ready',
-        when: `${range(step.date, step.date)}, ${step.time}`,
+        when: `${range(step.date, step.date)}, ${timeInWords(step.time, words.locale)}`,
         why: joined(`after ${openingTimeWords(step.after)} of opening time`, skippedWords(step.skipped, words)),
       };
   }

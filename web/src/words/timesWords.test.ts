@@ -25,7 +25,10 @@ const calendar: DispatchCalendar = {
 
 describe('what changed in a dispatch calendar: that alone, as it is now', () => {
   test.each<[Partial<DispatchCalendar>, string]>([
-    [{ cutOffs: ['14:00', null, '14:00', '15:00', '15:00', null, '09:00'] }, 'cut-offs Mon 14:00, Wed 14:00, Thu to Fri 15:00, Sun 09:00'],
+    [
+      { cutOffs: ['14:00', null, '14:00', '15:00', '15:00', null, '09:00'] },
+      'cut-offs Mon 2:00\u00a0p.m., Wed 2:00\u00a0p.m., Thu to Fri 3:00\u00a0p.m., Sun 9:00\u00a0a.m.',
+    ],
     [{ lead: { least: 1, most: 1 } }, 'packed after 1 packing day'],
     [{ lead: { least: 1, most: 3 }, capacity: 40 }, 'packed after 1 to 3 packing days; at most 40 orders a day'],
     [{ closed: [closed] }, '1 closed day'],
@@ -34,7 +37,7 @@ describe('what changed in a dispatch calendar: that alone, as it is now', () => 
 
   test('of a new calendar, everything; what went away is told, too', () => {
     expect(dispatchWords(null, calendar, format)).toBe(
-      'cut-offs Mon to Thu 14:00, Fri 12:00; no service has cut-offs of its own; packed after 0 to 1 packing day; any number of orders a day; no closed days',
+      'cut-offs Mon to Thu 2:00\u00a0p.m., Fri 12:00\u00a0p.m.; no service has cut-offs of its own; packed after 0 to 1 packing day; any number of orders a day; no closed days',
     );
     const full = { ...calendar, capacity: 5, closed: [closed] };
     expect(dispatchWords(full, calendar, format)).toBe('any number of orders a day; no closed days');
@@ -57,8 +60,8 @@ describe('what changed in a round', () => {
   const of = (round: Round | null): Service => ({ ...service, kind: 'round', round });
   const changed = (more: Partial<Round>) => serviceTimesWords('round', of(PLAIN_ROUND), of({ ...PLAIN_ROUND, ...more }), format);
   test.each<[Partial<Round>, string]>([
-    [{ windows: [{ weekday: 2, from: '09:00', until: '12:00', capacity: null }] }, 'comes Tue 09:00–12:00'],
-    [{ lastOrder: { days: 2, at: '16:00' } }, 'last order 2 calendar days before at 16:00'],
+    [{ windows: [{ weekday: 2, from: '09:00', until: '12:00', capacity: null }] }, 'comes Tue 9:00\u00a0a.m.–12:00\u00a0p.m.'],
+    [{ lastOrder: { days: 2, at: '16:00' } }, 'last order 2 calendar days before at 4:00\u00a0p.m.'],
     [{ centre: 'store' }, 'rings measured from elsewhere'],
     [{ area: [{ kind: 'postal', country: 'CA', rules: 'B3H' }], notes: 'Side door' }, 'goes to 1 area of its own; notes “Side door”'],
   ])('%o', (more, words) => expect(changed(more)).toBe(words));
@@ -89,7 +92,10 @@ describe('what changed in a counter', () => {
   const afternoon = { from: '13:00', until: '17:00' };
   test.each<[Partial<Counter>, string]>([
     [{ street: '', city: 'Halifax' }, 'at Halifax'],
-    [{ hours: [[morning, afternoon], [], [], [], [morning], [], []] }, 'open Mon 09:00–12:00 and 13:00–17:00, Fri 09:00–12:00'],
+    [
+      { hours: [[morning, afternoon], [], [], [], [morning], [], []] },
+      'open Mon 9:00\u00a0a.m.–12:00\u00a0p.m. and 1:00\u00a0p.m.–5:00\u00a0p.m., Fri 9:00\u00a0a.m.–12:00\u00a0p.m.',
+    ],
     [{ exceptions: [{ ...closed, hours: [] }] }, 'other hours on 1 occasion'],
     [{ readyAfter: 90 }, 'ready after 1 h 30 min of opening time'],
     [{ stock: { kind: 'sent', days: 2 } }, 'supplied in 2 packing days'],

@@ -18,7 +18,7 @@ const closedWords = (closed: readonly { days: readonly unknown[] }[], format: Fo
   return days === 0 ? 'no closed days' : format.count(days, 'closed day');
 };
 
-/** "Mon to Thu 14:00, Fri 12:00": days of one cut-off in a row together. */
+/** "Mon to Thu 2:00 p.m., Fri 12:00 p.m.": days of one cut-off in a row together. */
 function cutOffWords(cutOffs: CutOffs, format: Format): string {
   const runs: { from: number; to: number; at: string }[] = [];
   cutOffs.forEach((at, index) => {
@@ -27,7 +27,9 @@ function cutOffWords(cutOffs: CutOffs, format: Format): string {
     if (last?.at === at && last.to === index) last.to = index + 1;
     else runs.push({ from: index + 1, to: index + 1, at });
   });
-  return runs.map(({ from, to, at }) => `${short(from, format)}${to > from ? ` to ${short(to, format)}` : ''} ${at}`).join(', ');
+  return runs
+    .map(({ from, to, at }) => `${short(from, format)}${to > from ? ` to ${short(to, format)}` : ''} ${format.time(at)}`)
+    .join(', ');
 }
 
 export function dispatchWords(before: DispatchCalendar | null, after: DispatchCalendar, format: Format): string {
@@ -67,9 +69,12 @@ function roundWords(before: Round | null, after: Round, format: Format): string 
       ({ windows }) =>
         windows.length === 0
           ? 'no days'
-          : `comes ${windows.map(({ weekday, from, until }) => `${short(weekday, format)} ${from}–${until}`).join(', ')}`,
+          : `comes ${windows.map((window) => `${short(window.weekday, format)} ${format.span(window)}`).join(', ')}`,
     ],
-    [({ lastOrder }) => lastOrder, ({ lastOrder: { days, at } }) => `last order ${format.count(days, 'calendar day')} before at ${at}`],
+    [
+      ({ lastOrder }) => lastOrder,
+      ({ lastOrder: { days, at } }) => `last order ${format.count(days, 'calendar day')} before at ${format.time(at)}`,
+    ],
     [({ centre }) => centre, () => 'rings measured from elsewhere'],
     [
       ({ area }) => area,
@@ -97,7 +102,7 @@ function counterWords(before: Counter | null, after: Counter, format: Format): s
     [
       ({ hours }) => hours,
       ({ hours }) =>
-        `open ${hours.flatMap((spans, at) => (spans.length === 0 ? [] : [`${short(at + 1, format)} ${spans.map(({ from, until }) => `${from}–${until}`).join(' and ')}`])).join(', ')}`,
+        `open ${hours.flatMap((spans, at) => (spans.length === 0 ? [] : [`${short(at + 1, format)} ${spans.map(format.span).join(' and ')}`])).join(', ')}`,
     ],
     [({ exceptions }) => exceptions, ({ exceptions }) => `other hours on ${format.count(exceptions.length, 'occasion')}`],
     [({ readyAfter }) => readyAfter, ({ readyAfter }) => `ready after ${openingTimeWords(readyAfter)} of opening time`],

@@ -169,7 +169,7 @@ test('every kind of change has a sentence, with what was and what is', () => {
   };
   expect(told({ name: 'addLocation', args: store }, { name: 'setDispatch', args: { location: 'store', dispatch } })).toEqual([
     'Locations: Store is new.',
-    'Store dispatches now: cut-offs Mon to Thu 14:00, Fri 12:00; no service has cut-offs of its own; packed after 0 to 1 packing day; at most 40 orders a day; no closed days.',
+    'Store dispatches now: cut-offs Mon to Thu 2:00\u00a0p.m., Fri 12:00\u00a0p.m.; no service has cut-offs of its own; packed after 0 to 1 packing day; at most 40 orders a day; no closed days.',
   ]);
   expect(told({ name: 'setShowDates', args: { showDates: false } })).toEqual(['Buyers see no dates any more.']);
   const days = { ...PLAIN_SERVICE.days, transit: { least: 1, most: 3 }, collects: [1, 3] };
@@ -178,7 +178,7 @@ test('every kind of change has a sentence, with what was and what is', () => {
   ]);
   const round = { ...PLAIN_ROUND, windows: [{ weekday: 2, from: '09:00', until: '12:00', capacity: null }], notes: 'Ring twice' };
   expect(told({ name: 'setRound', args: { service: 'van', round } })).toEqual([
-    'Van now: comes Tue 09:00–12:00; last order 1 calendar day before at 18:00; rings measured from elsewhere; goes to all of its zones; no closed days; notes “Ring twice”.',
+    'Van now: comes Tue 9:00\u00a0a.m.–12:00\u00a0p.m.; last order 1 calendar day before at 6:00\u00a0p.m.; rings measured from elsewhere; goes to all of its zones; no closed days; notes “Ring twice”.',
   ]);
   expect(told({ name: 'renameZone', args: { zone: 'far', name: 'Far away' } })).toEqual(['Zone Far is now called Far away.']);
   expect(told({ name: 'moveZone', args: { zone: 'far', to: 0 } })).toEqual(['Zones are now in this order: Far, Canada.']);
@@ -309,3 +309,11 @@ test.each<[Card, string]>([
     'Priced by packed weight (3 steps to 5 kg and above) and goods after discounts (2 steps to $99.99 and above): Free to $9.00, some not offered, some to be asked for.',
   ],
 ])('the kinds of cards read back', (card, words) => expect(say(plainLane(card))).toBe(words));
+
+test('moments are told by the shop’s clock, in the habit of its language, with the year where it is another', () => {
+  const shop = emptyBook().shop;
+  const moment = (timeZone: string, locale: string) => formatFor({ ...shop, timeZone, locale }).moment('2020-11-24T23:30:00.000Z');
+  expect(moment('America/Halifax', 'en-CA')).toBe('Tue, Nov 24, 2020, 7:30\u00a0p.m.');
+  expect(moment('Asia/Tokyo', 'en-GB')).toBe('Wed, 25 Nov 2020, 08:30');
+  expect(moment('Asia/Tokyo', 'de-DE')).toMatch(/25\. Nov\.? 2020, 08:30$/);
+});

@@ -1,4 +1,4 @@
-import { type ArrivalPromise, buyerNote, dayText, momentBefore, type Offer, orderedOn, promiseText } from '@ostrakon/core';
+import { type ArrivalPromise, buyerNote, dayText, momentBefore, type Offer, orderedOn, promiseText, timeInWords } from '@ostrakon/core';
 import { RadioGroup } from 'radix-ui';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
@@ -31,7 +31,7 @@ function Dates({ promise }: { promise: ArrivalPromise }) {
       </span>
       <span className="block text-ash">
         order before {date === today ? '' : `${dayText(date, shop.locale, today)}, `}
-        {time}
+        {timeInWords(time, shop.locale)}
       </span>
     </span>
   );

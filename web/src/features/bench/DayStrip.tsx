@@ -1,7 +1,8 @@
-import { instantOf, localAt, type Offer, quote, timeText } from '@ostrakon/core';
+import { instantOf, localAt, type Offer, quote } from '@ostrakon/core';
 import { useCallback, useDeferredValue, useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
+import { useFormat } from '../../words/useWords.ts';
 
 interface Turn {
   /** Minutes since midnight. */
@@ -56,6 +57,7 @@ function useTurns(start: number, end: number, timeZone: string): readonly Turn[]
 /** A strip of the day: dragged or stepped through, it shows how promises turn at the cut-offs. */
 export function DayStrip() {
   const { request, send, compiled } = useBench();
+  const format = useFormat();
   const { timeZone } = compiled.book.shop;
   const moment = Date.parse(request.moment ?? new Date().toISOString());
   const { day, minute } = localAt(moment, timeZone);
@@ -69,7 +71,7 @@ export function DayStrip() {
         <input
           type="range"
           aria-label="Time of day"
-          aria-valuetext={timeText(minute)}
+          aria-valuetext={format.time(minute)}
           min={0}
           max={1439}
           step={1}
@@ -87,7 +89,7 @@ export function DayStrip() {
           {turns.map((turn) => (
             <span
               key={turn.minute}
-              title={`${timeText(turn.minute)}: ${turn.services.join(', ')}`}
+              title={`${format.time(turn.minute)}: ${turn.services.join(', ')}`}
               className="absolute h-2 w-0.5 bg-clay"
               style={{ left: `${(turn.minute / 1440) * 100}%` }}
             />
@@ -95,20 +97,18 @@ export function DayStrip() {
         </span>
       </div>
       <div className="flex justify-between text-xs text-ash tabular-nums">
-        <span>00:00</span>
-        <span>06:00</span>
-        <span>12:00</span>
-        <span>18:00</span>
-        <span>24:00</span>
+        {[0, 6, 12, 18, 24].map((hour) => (
+          <span key={hour}>{format.time(hour * 60)}</span>
+        ))}
       </div>
       <p className="mt-1 text-sm text-ash">
-        <span className="font-semibold text-ink tabular-nums">{timeText(minute)}</span>
+        <span className="font-semibold text-ink tabular-nums">{format.time(minute)}</span>
         {next ? (
           <>
             {' '}
             · next turn at{' '}
             <button type="button" className="text-clay underline" onClick={() => set(next.minute)}>
-              {timeText(next.minute)}
+              {format.time(next.minute)}
             </button>
             : {next.services.join(', ')}
           </>

@@ -116,7 +116,7 @@ export function Parcels() {
   return (
     <section aria-label="Parcels" id="parcels" className="border-line border-t px-4 py-3">
       <div className="mb-1.5 flex items-center justify-between gap-2">
-        <h3 className="text-sm font-semibold text-ash">{total === 1 ? 'One parcel' : `${total.toLocaleString('en')} parcels`}</h3>
+        <h3 className="text-sm font-semibold text-ash">{total === 1 ? 'One parcel' : `${format.number(total)} parcels`}</h3>
         {parcels.length > 1 && (
           <span className="flex items-center gap-1 text-sm">
             <SignButton className="size-6!" label="Parcel before" disabled={at === 0} onClick={() => setChosen(at - 1)}>
@@ -131,7 +131,7 @@ export function Parcels() {
       </div>
       <p className="font-semibold">
         {nameOfParcel(parcel)}
-        {parcel.count > 1 && <span className="font-normal text-ash"> · {parcel.count.toLocaleString('en')} just like this</span>}
+        {parcel.count > 1 && <span className="font-normal text-ash"> · {format.number(parcel.count)} just like this</span>}
         {origin !== null && <span className="font-normal text-ash"> · from {origin}</span>}
       </p>
       {parcel.placed.length > 0 && <Steps key={`${at} ${parcel.packaging} ${parcel.placed.length}`} parcel={parcel} nameOf={nameOf} />}
@@ -164,7 +164,7 @@ export function Parcels() {
           <li key={line} className="flex items-center gap-2">
             <span aria-hidden className="size-2.5 shrink-0 rounded-sm" style={{ backgroundColor: zoneColour(line) }} />
             <span className="min-w-0 flex-1 truncate">{nameOf(line)}</span>
-            <span>{quantity.toLocaleString('en')}</span>
+            <span>{format.number(quantity)}</span>
           </li>
         ))}
       </ul>

@@ -1,4 +1,16 @@
-import { dayText, fromDay, instantOf, instantToMs, localAt, minutesOf, msToInstant, type Shop, timeText, toDay } from '@ostrakon/core';
+import {
+  dayText,
+  fromDay,
+  instantOf,
+  instantToMs,
+  localAt,
+  minutesOf,
+  msToInstant,
+  type Shop,
+  timeInWords,
+  timeText,
+  toDay,
+} from '@ostrakon/core';
 
 /** Moments as a clock in the shop's time zone shows them, "2026-11-23T09:30", and back. */
 
@@ -12,8 +24,8 @@ export function instantAt(local: string, timeZone: string): string {
   return msToInstant(instantOf(toDay(local.slice(0, 10)), minutesOf(local.slice(11, 16)), timeZone));
 }
 
-/** "Tue, Nov 24, 2026, 14:05" by the shop's clock. */
+/** "Tue, Nov 24, 2026, 2:05 p.m." by the shop's clock. */
 export function momentWords(instant: string, { timeZone, locale }: Shop): string {
   const { day, minute } = localAt(instantToMs(instant), timeZone);
-  return `${dayText(fromDay(day), locale, '')}, ${timeText(minute)}`;
+  return `${dayText(fromDay(day), locale, '')}, ${timeInWords(minute, locale)}`;
 }

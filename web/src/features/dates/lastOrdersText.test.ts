@@ -24,14 +24,14 @@ const orders: LastOrder[] = [
 
 test('the text has a line for each zone that can still be reached, and no option that cannot', () => {
   expect(asText(book, orders, '2026-12-24', words, now)).toBe(
-    'Order in time for Thu, Dec 24\nNear: Ground parcel before Fri, Dec 18, 14:00',
+    'Order in time for Thu, Dec 24\nNear: Ground parcel before Fri, Dec 18, 2:00 p.m.',
   );
 });
 
 test('a cell says until when, since when it is too late, or that there is no telling', () => {
   expect([...orders, undefined].map((order) => cellWords(order, words, now).text)).toEqual([
-    'Fri, Dec 18, 14:00',
-    'too late since Wed, Dec 9, 14:00',
+    'Fri, Dec 18, 2:00\u00a0p.m.',
+    'too late since Wed, Dec 9, 2:00\u00a0p.m.',
     'no date',
     'not any more',
     '–',

@@ -13,7 +13,7 @@ export function cellWords(order: LastOrder | undefined, words: DateWords, now: n
   return past ? { text: `too late since ${text}`, tone: 'text-ash' } : { text, tone: 'font-medium' };
 }
 
-/** The table as text for the shop's own page: a line for each zone. */
+/** The table as text for the shop's own page: a line for each zone, with plain spaces. */
 export function asText(book: RateBook, orders: readonly LastOrder[], by: PlainDate, words: DateWords, now: number): string {
   const lines = book.zones.flatMap((zone) => {
     const open = orders.flatMap((order) => {
@@ -23,7 +23,7 @@ export function asText(book: RateBook, orders: readonly LastOrder[], by: PlainDa
     });
     return open.length === 0 ? [] : [`${zone.name}: ${open.join('; ')}`];
   });
-  return [`Order in time for ${dayText(by, words.locale, words.today)}`, ...lines].join('\n');
+  return [`Order in time for ${dayText(by, words.locale, words.today)}`, ...lines].join('\n').replaceAll('\u00a0', ' ');
 }
 
 /** 24 December of this year, or of the next once it is past. */

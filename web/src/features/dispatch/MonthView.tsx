@@ -10,7 +10,6 @@ import {
   type Location,
   localAt,
   PLAIN_GOODS,
-  timeText,
 } from '@ostrakon/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
@@ -97,11 +96,11 @@ export function MonthView({ location }: { location: Location }) {
           ))}
         </Select>
         <label className="flex items-center gap-2 text-sm">
-          An order at <span className="w-10 font-semibold tabular-nums">{timeText(minute)}</span>
+          An order at <span className="w-18 font-semibold tabular-nums">{format.time(minute)}</span>
           <input
             type="range"
             aria-label="Hour of the order"
-            aria-valuetext={timeText(minute)}
+            aria-valuetext={format.time(minute)}
             min={0}
             max={1425}
             step={15}
@@ -169,7 +168,7 @@ export function MonthView({ location }: { location: Location }) {
                       <span className="block font-medium">{leavesWords(cell.chosen, day)}</span>
                       {cell.cutOff !== null && cell.early !== cell.late && (
                         <span className="block text-ash">
-                          from {timeText(cell.cutOff)} {leavesWords(cell.late, day)}
+                          from {format.time(cell.cutOff)} {leavesWords(cell.late, day)}
                         </span>
                       )}
                     </span>

@@ -80,6 +80,7 @@ function Lacks({
   filter: GoodsFilter;
   onChange: (filter: GoodsFilter) => void;
 }) {
+  const format = useFormat();
   const counts: readonly (readonly [Lack, string, number])[] = [
     ['weight', 'without weight', products.filter(lacksWeight).length],
     ['size', 'without size', products.filter(lacksSize).length],
@@ -93,7 +94,7 @@ function Lacks({
         onClick={() => onChange({ ...filter, lacks: filter.lacks === lack ? null : lack })}
         className="rounded-full bg-ochre-soft px-2.5 py-0.5 text-sm font-semibold text-ochre aria-pressed:bg-ochre aria-pressed:text-paper"
       >
-        {count.toLocaleString('en')} {words}
+        {format.number(count)} {words}
       </button>
     ),
   );
@@ -162,7 +163,7 @@ export function GoodsScreen() {
         <span role="status" className="text-sm text-ash">
           {found.length === products.length
             ? format.count(products.length, 'product')
-            : `${found.length.toLocaleString('en')} of ${format.count(products.length, 'product')}`}
+            : `${format.number(found.length)} of ${format.count(products.length, 'product')}`}
         </span>
         <Lacks products={products} filter={filter} onChange={setFilter} />
         <span className="ml-auto flex gap-2">

@@ -23,11 +23,12 @@ type Stage =
   | { tag: 'saving' };
 
 function Progress({ label, done, of }: { label: string; done?: number; of?: number }) {
+  const format = useFormat();
   return (
     <div className="py-6">
       <p className="mb-2" role="status">
         {label}
-        {done !== undefined && of !== undefined && ` ${done.toLocaleString('en')} of ${of.toLocaleString('en')} rows`}
+        {done !== undefined && of !== undefined && ` ${format.number(done)} of ${format.number(of)} rows`}
       </p>
       <progress aria-label={label} className="h-2 w-full accent-clay" {...(of !== undefined && { max: of, value: done ?? 0 })} />
     </div>
@@ -144,12 +145,13 @@ function downloadBad({ opened, checked }: { opened: OpenedFile; checked: Checked
 }
 
 function BadRows({ opened, checked }: { opened: OpenedFile; checked: CheckedFile }) {
+  const format = useFormat();
   const problems = checked.bad.flatMap((row) => row.problems);
   return (
     <section aria-label="Rows not taken" className="mt-3">
       <div className="mb-1 flex items-center justify-between">
         <h3 className="font-semibold text-fault">
-          {checked.bad.length.toLocaleString('en')} {checked.bad.length === 1 ? 'row is' : 'rows are'} not taken
+          {format.number(checked.bad.length)} {checked.bad.length === 1 ? 'row is' : 'rows are'} not taken
         </h3>
         <Button look="quiet" onClick={() => downloadBad({ opened, checked })}>
           Save them as a file, to be mended
@@ -279,8 +281,7 @@ export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => 
         <>
           <p role="status">
             <strong>{format.count(stage.checked.counts.new, 'new product')}</strong>,{' '}
-            <strong>{stage.checked.counts.changed.toLocaleString('en')} changed</strong>, {stage.checked.counts.same.toLocaleString('en')}{' '}
-            as before.
+            <strong>{format.number(stage.checked.counts.changed)} changed</strong>, {format.number(stage.checked.counts.same)} as before.
           </p>
           {stage.checked.newGroups.length > 0 && (
             <p className="mt-1 text-sm text-ash">

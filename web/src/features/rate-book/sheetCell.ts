@@ -164,7 +164,7 @@ export function promiseWords(answer: Offer | Withheld, locale: string, format: F
   const main = promise.readyAt === undefined ? days : `${days}, ${clockText(promise.readyAt, promise.timeZone, locale)}`;
   // A counter's hour moves with the order; its day is what holds until then.
   const until = promise.readyAt === undefined ? 'before' : 'that day before';
-  return { main, detail: `${until} ${on}${before.time}`, tone: 'price' };
+  return { main, detail: `${until} ${on}${format.time(before.time)}`, tone: 'price' };
 }
 
 /** What a cart gets in the draft, beside what the live edition gives it. */

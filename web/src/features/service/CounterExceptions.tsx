@@ -1,6 +1,7 @@
 import type { ClosedList, Counter, HoursException, OpeningHours } from '@ostrakon/core';
 import { ClosedDaysEditor } from '../../calendars/ClosedDaysEditor.tsx';
 import { todayIn } from '../../calendars/today.ts';
+import { useDraft } from '../../draft/DraftProvider.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import type { Taken } from '../../ui/useTypedField.ts';
 import { hoursShown, readHours } from './readHours.ts';
@@ -15,6 +16,7 @@ export function CounterExceptions({
   of: string;
   onChange: (exceptions: HoursException[]) => Taken;
 }) {
+  const { locale } = useDraft().book.shop;
   const today = todayIn(counter.timeZone);
   const { exceptions } = counter;
   const hoursOf = (name: string) => exceptions.find((one) => one.name === name)?.hours ?? [];
@@ -32,9 +34,9 @@ export function CounterExceptions({
         beside={(entry) => (
           <TypedField<OpeningHours>
             label={`Hours on ${entry.name}`}
-            className="w-52 py-0.5"
+            className="w-72 py-0.5"
             placeholder="closed"
-            shown={hoursShown(hoursOf(entry.name))}
+            shown={hoursShown(hoursOf(entry.name), locale)}
             read={readHours}
             commit={(hours) => onChange(exceptions.map((one) => (one.name === entry.name ? { ...one, hours } : one)))}
           />

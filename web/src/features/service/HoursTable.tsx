@@ -1,5 +1,6 @@
 import type { Counter, OpeningHours } from '@ostrakon/core';
 import { WEEKDAYS } from '../../calendars/WeekdayBoxes.tsx';
+import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import type { Taken } from '../../ui/useTypedField.ts';
@@ -17,6 +18,7 @@ export function HoursTable({
   timeZone: string;
 }) {
   const format = useFormat();
+  const { locale } = useDraft().book.shop;
   const [monday] = hours;
   return (
     <section aria-label="Opening hours">
@@ -34,7 +36,7 @@ export function HoursTable({
                   label={`Hours on ${format.weekday(day)}`}
                   className="w-72"
                   placeholder="closed"
-                  shown={hoursShown(hours[day - 1] ?? [])}
+                  shown={hoursShown(hours[day - 1] ?? [], locale)}
                   read={readHours}
                   commit={(next) => onChange(hours.map((held, at) => (at === day - 1 ? next : held)) as Counter['hours'])}
                 />

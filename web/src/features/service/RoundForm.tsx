@@ -38,7 +38,7 @@ function Windows({ round, set }: { round: Round; set: (more: Partial<Round>) => 
       {ordered.length === 0 && <p className="text-ash">No days yet: the round is promised no date.</p>}
       <ul className="mt-1 space-y-1">
         {ordered.map(({ window, at }) => {
-          const name = `${format.weekday(window.weekday)} from ${window.from}`;
+          const name = `${format.weekday(window.weekday)} from ${format.time(window.from)}`;
           return (
             <li key={at} className="flex items-start gap-2">
               <Select

@@ -3,12 +3,14 @@ import { readDayCount } from '../../calendars/readDays.ts';
 import { useLoads } from '../../calendars/useLoads.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
+import { useFormat } from '../../words/useWords.ts';
 
 const AHEAD = 21;
 
 /** Orders taken for the coming rounds, window by window; a full window is passed over. */
 export function RoundLoads({ service, round, timeZone }: { service: Service; round: Round; timeZone: string }) {
   const { locale } = useDraft().book.shop;
+  const format = useFormat();
   const { loads, setLoad } = useLoads();
   const today = localAt(Date.now(), timeZone).day;
   const coming = Array.from({ length: AHEAD }, (_, at) => today + at).flatMap((day) =>
@@ -32,12 +34,10 @@ export function RoundLoads({ service, round, timeZone }: { service: Service; rou
               className={`rounded-md border px-2 py-1 ${full ? 'border-ochre bg-ochre-soft' : 'border-line-strong bg-paper'}`}
             >
               <span className="block text-sm font-medium">{dayText(date, locale, fromDay(today))}</span>
-              <span className="block text-xs text-ash">
-                {from}–{until}
-              </span>
+              <span className="block text-xs text-ash">{format.span({ from, until })}</span>
               <span className="mt-0.5 flex items-center gap-1 text-sm">
                 <TypedField<number>
-                  label={`Orders taken on ${dayText(date, locale, fromDay(today))} from ${from}`}
+                  label={`Orders taken on ${dayText(date, locale, fromDay(today))} from ${format.time(from)}`}
                   className="w-14"
                   inputClass="h-7! text-right"
                   shown={String(orders)}

@@ -1,4 +1,4 @@
-import { OpeningHours, parseTimeOfDay } from '@ostrakon/core';
+import { OpeningHours, parseTimeOfDay, timeAsTyped } from '@ostrakon/core';
 import type { Read } from '../../ui/useTypedField.ts';
 
 /** Opening hours of a day as typed: "9-12:30, 13-17", "10:00 to 17:30", "closed". */
@@ -18,5 +18,6 @@ export function readHours(text: string): Read<OpeningHours> {
   return parsed.success ? { ok: true, value: parsed.data } : { ok: false, message: `${parsed.error.issues[0]?.message}.` };
 }
 
-/** "09:00–12:30, 13:00–17:00". */
-export const hoursShown = (hours: OpeningHours): string => hours.map(({ from, until }) => `${from}–${until}`).join(', ');
+/** "9:00 a.m.–12:30 p.m., 1:00 p.m.–5:00 p.m.", as the field takes it back. */
+export const hoursShown = (hours: OpeningHours, locale: string): string =>
+  hours.map(({ from, until }) => `${timeAsTyped(from, locale)}–${timeAsTyped(until, locale)}`).join(', ');
