@@ -28,7 +28,7 @@ export function TimeField({
     <TypedField<TimeOfDay | null>
       label={label}
       className={className}
-      inputClass="tabular-nums"
+      inputClass="px-1.5! tabular-nums"
       placeholder={placeholder}
       shown={value === null ? '' : timeAsTyped(value, locale)}
       read={(text) => (text.trim() === '' && placeholder !== undefined ? { ok: true, value: null } : readTime(text))}

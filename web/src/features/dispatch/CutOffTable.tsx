@@ -23,11 +23,11 @@ export function CutOffTable({ dispatch, onChange }: { dispatch: DispatchCalendar
     <table className="mt-2">
       <thead>
         <tr>
-          <th scope="col" className="w-40 pr-3 text-left text-sm font-normal text-ash">
+          <th scope="col" className="w-32 pr-3 text-left text-sm font-normal text-ash">
             Orders before
           </th>
           {WEEKDAYS.map((day) => (
-            <th key={day} scope="col" className="px-1 text-left text-sm font-normal text-ash">
+            <th key={day} scope="col" className="pr-0.5 text-left text-sm font-normal text-ash">
               {format.weekday(day).slice(0, 3)}
             </th>
           ))}
@@ -40,9 +40,9 @@ export function CutOffTable({ dispatch, onChange }: { dispatch: DispatchCalendar
             <span className="block py-2">Every service</span>
           </th>
           {WEEKDAYS.map((day) => (
-            <td key={day} className="p-1 align-top">
+            <td key={day} className="py-1 pr-0.5 align-top">
               <TimeField
-                className="w-16"
+                className="w-20"
                 label={`Cut-off on ${format.weekday(day)}`}
                 placeholder="none"
                 value={cutOffs[day - 1] ?? null}
@@ -59,14 +59,14 @@ export function CutOffTable({ dispatch, onChange }: { dispatch: DispatchCalendar
                 <span className="block py-2">{name}</span>
               </th>
               {WEEKDAYS.map((day) => (
-                <td key={day} className="p-1 align-top">
+                <td key={day} className="py-1 pr-0.5 align-top">
                   {cutOffs[day - 1] === null ? (
-                    <span className="block w-16 px-2 py-1 text-ash">–</span>
+                    <span className="block w-20 px-2 py-1 text-ash">–</span>
                   ) : (
                     <TimeField
-                      className="w-16"
+                      className="w-20"
                       label={`Cut-off of ${name} on ${format.weekday(day)}`}
-                      placeholder={cutOffs[day - 1] ?? ''}
+                      placeholder={format.time(cutOffs[day - 1] ?? '')}
                       value={own[day - 1] ?? null}
                       onTime={(time) => setOwn(service, at(own, day, time))}
                     />

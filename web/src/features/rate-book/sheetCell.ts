@@ -160,11 +160,10 @@ export function promiseWords(answer: Offer | Withheld, locale: string, format: F
     return { main: 'No date', detail: answer.undated === 'datesOff' ? 'dates are switched off' : 'not dated yet', tone: 'refer' };
   const before = momentBefore(promise.orderBefore, promise.timeZone);
   const on = before.date === orderedOn(promise) ? '' : `${daysInShort(before.date, before.date, locale)}, `;
-  const days = daysInShort(promise.first, promise.last, locale);
+  // A day keeps its month beside it where a cell breaks its line.
+  const days = daysInShort(promise.first, promise.last, locale).replace(/(\w) (\w)/g, '$1\u00a0$2');
   const main = promise.readyAt === undefined ? days : `${days}, ${clockText(promise.readyAt, promise.timeZone, locale)}`;
-  // A counter's hour moves with the order; its day is what holds until then.
-  const until = promise.readyAt === undefined ? 'before' : 'that day before';
-  return { main, detail: `${until} ${on}${format.time(before.time)}`, tone: 'price' };
+  return { main, detail: `before ${on}${format.time(before.time)}`, tone: 'price' };
 }
 
 /** What a cart gets in the draft, beside what the live edition gives it. */
