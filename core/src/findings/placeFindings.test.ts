@@ -78,4 +78,7 @@ test('rings that follow each other do not overlap, areas that share an edge do n
     { code: 'overlapShapes', facts: { names: ['west', 'east'] } },
   ]);
   expect(find([], [box('outer', -64, -62)], [box('inner', -63.5, -63)])).toHaveLength(1);
+  // What a zone leaves out overlaps nothing.
+  expect(find([], [box('outer', -64, -62)], [{ ...box('inner', -63.5, -63), excluded: true }])).toEqual([]);
+  expect(find([], [ring(null, '20 km')], [{ ...ring(null, '12 km'), excluded: true }])).toEqual([]);
 });

@@ -7,6 +7,7 @@ import type { Card, TierResult } from '../rate-book/card.ts';
 import { type Charge, plainCharge } from '../rate-book/charge.ts';
 import type { Lane } from '../rate-book/lane.ts';
 import { type Pricing, RateBook } from '../rate-book/rateBook.ts';
+import { EVERYWHERE } from '../rate-book/scope.ts';
 import { amount, bookOf, byCount, byWeight, canada, flat, free, lane, location, notOffered } from '../testing/bookOf.ts';
 import { answersTo, carriedShop, rate, said } from '../testing/carriedShop.ts';
 import { compile } from './compile.ts';
@@ -202,6 +203,49 @@ describe('what lacks its place', () => {
     expect(options.map((offer) => [offer.service, offer.status === 'priced' && offer.price])).toEqual([['air', 2200]]);
     expect(consignments.map((one) => one.options.map(({ service }) => service).sort())).toEqual([['air', 'ground'], ['air']]);
   });
+});
+
+test('an amount off that one zone has is shared among the consignments that go there alone', () => {
+  const two = bookOf([
+    { id: 'ca', places: [{ kind: 'country', country: 'CA' }], lanes: { air: lane(flat(900)) } },
+    { id: 'us', places: [{ kind: 'country', country: 'US' }], lanes: { air: lane(flat(1500)) } },
+  ]);
+  const off = { ...plainAllowance('a', 'A', { kind: 'amountOff', amount: 300 }), scope: { ...EVERYWHERE, zones: ['ca'] } };
+  const lines = [{ to: 0 }, { to: 1 }, { to: 2 }];
+  const { consignments } = ask({ ...two, allowances: [off] }, lines, { others: [{ country: 'US' }, { country: 'CA' }] });
+  const prices = consignments.map(({ options: [offer] }) => offer?.status === 'priced' && offer.price);
+  expect(prices).toEqual([750, 1500, 750]);
+});
+
+test('a share for some goods of a carrier’s lane is of its card where the card stands in for a silent carrier', () => {
+  const clay = { ...PLAIN_GROUP, id: 'clay', name: 'Clay', mark: 'clay' as const };
+  const percent = plainCharge('c', 'C', { kind: 'percent', basisPoints: 1000, of: 'base' });
+  const shop = carriedShop({ unanswered: { kind: 'card' } });
+  const book: RateBook = {
+    ...shop,
+    goodsGroups: [clay],
+    charges: [{ ...percent, scope: { ...EVERYWHERE, services: ['express'], goods: { groups: ['clay'], others: false } } }],
+  };
+  const compiled = compile(RateBook.parse(book));
+  const request = requestOf(
+    [
+      { group: 'clay', weight: '2 kg', unitPrice: 3000 },
+      { weight: '2 kg', unitPrice: 1000 },
+    ],
+    {
+      destination: { country: 'CA', subdivision: 'CA-ON', postalCode: 'M5V 2T6' },
+    },
+  );
+  const dry = new CarrierAnswers(new Map());
+  quote(compiled, request, dry);
+  const express = (answer: Parameters<typeof answersTo>[1]) => {
+    const answers = new CarrierAnswers(answersTo(dry.wanted.values(), answer));
+    const offer = quote(compiled, request, answers).options.find(({ service }) => service === 'express');
+    return offer?.status === 'priced' && offer.price;
+  };
+  // The card says 25.00, for clay alone as well; a carrier's 20.00 is three quarters clay's, by value.
+  expect(express(() => ({ status: 'silent', why: 'down' }))).toBe(2750);
+  expect(express(() => said(rate(2000)))).toBe(2150);
 });
 
 test('goods of other groups do not lower what a group of goods is offered by', () => {

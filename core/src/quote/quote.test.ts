@@ -246,6 +246,17 @@ describe('packed weights and consignments', () => {
     expect(answer.consignments[0]?.parcels[0]).toMatchObject({ packaging: 'sample-carton', tare: 300_000_000 });
   });
 
+  test('remarks are made though only one of several parcels gives rise to them', () => {
+    const crate = { ...bag, size: { length: '2 m', width: '2 m', height: '2 m' } };
+    const large = ask(withPacking(canada({ post: lane(flat(1)) })), [bag, crate]);
+    expect(large.consignments[0]?.parcels.map(({ how }) => how).sort()).toEqual(['fitsNothing', 'packed']);
+    expect(large.remarks).toEqual([{ code: 'fitsNothing', line: 1 }]);
+    const sample = ask(canada({ post: lane(flat(1)) }), [bag, { to: 1, weight: '1 kg', delivered: true, size: crate.size }], {
+      others: [{ country: 'CA' }],
+    });
+    expect(sample.remarks.map(({ code }) => code)).toEqual(['fitsNothing', 'sampleCarton']);
+  });
+
   const twoPlaces = (book: RateBook): RateBook =>
     RateBook.parse({
       ...book,

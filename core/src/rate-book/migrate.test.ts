@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import { PLAIN_DAYS } from '../dispatch/dispatchCalendar.ts';
 import { compile } from '../quote/compile.ts';
 import { QuoteRequest } from '../quote/request.ts';
 import { quote } from '../quote/settle.ts';
@@ -62,13 +63,13 @@ test('a book of format 1 is brought forward: postal places in lists, everything 
   expect(after.card).toEqual({ ...before.card, bands: 'whole', floor: null, cap: null });
   expect(after.freeFrom).toEqual({ ...before.freeFrom, byItself: false, coversCharges: true });
   expect([book.charges, book.allowances, after.groupCards, book.shop.timeZone]).toEqual([[], [], [], 'UTC']);
-  expect([
-    book.services[0]!.days.transit,
-    book.services[0]!.round,
-    book.services[0]!.carriage,
-    book.services[0]!.terms,
-    book.shop.showDates,
-  ]).toEqual([null, null, null, null, true]);
+  expect(book.services[0]!.days).toEqual(PLAIN_DAYS);
+  expect([book.services[0]!.round, book.services[0]!.carriage, book.services[0]!.terms, book.shop.showDates]).toEqual([
+    null,
+    null,
+    null,
+    true,
+  ]);
   expect([book.goodsGroups, book.locations, book.packing.packaging]).toEqual([[], [], []]);
   expect(readRateBook(book)).toEqual(book);
 });

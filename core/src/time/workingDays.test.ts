@@ -103,12 +103,15 @@ describe('times of day as typed', () => {
     ['9', '09:00'],
     ['2 pm', '14:00'],
     ['12:15am', '00:15'],
+    ['1 pm', '13:00'],
+    ['12 pm', '12:00'],
+    ['12 am', '00:00'],
     ['noon', '12:00'],
     ['midnight', '24:00'],
     ['24:00', '24:00'],
   ])('%s is %s', (typed, value) => expect(parseTimeOfDay(typed)).toEqual({ ok: true, value }));
 
-  test.each(['25:00', '24:01', '12:60', '13 pm', '14m', 'soon', '', '1:2:3'])('%j is none', (typed) =>
+  test.each(['25:00', '24:01', '12:60', '13 pm', '0 pm', '14m', 'soon', '', '1:2:3'])('%j is none', (typed) =>
     expect(parseTimeOfDay(typed)).toEqual({ ok: false }),
   );
 
