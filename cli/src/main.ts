@@ -9,7 +9,6 @@ import {
   completeCart,
   FORMULA_START,
   Instant,
-  inputSchemas,
   needsQuotes,
   plan,
   QuoteRequest,
@@ -18,6 +17,7 @@ import {
   settle,
 } from '@ostrakon/core';
 import { withCentroid } from '@ostrakon/core/centroids';
+import { documentPath, documentSchemas } from '@ostrakon/core/contract';
 import { Command, CommanderError } from 'commander';
 import Papa from 'papaparse';
 import { z } from 'zod';
@@ -44,11 +44,12 @@ function readJson(file: string): unknown {
 }
 
 function parseAs<T>(file: string, parse: (value: unknown) => T): T {
+  const document = readJson(file);
   try {
-    return parse(readJson(file));
+    return parse(document);
   } catch (error) {
     if (!(error instanceof z.ZodError)) throw error;
-    const lines = error.issues.slice(0, 20).map((issue) => `${issue.path.join('.') || 'the document'}: ${issue.message}`);
+    const lines = error.issues.slice(0, 20).map(({ path, message }) => `${documentPath(document, path) || 'the document'}: ${message}`);
     throw new InputFault(`${file === '-' ? 'standard input' : file} is not valid: ${lines.join('; ')}.`);
   }
 }
@@ -122,7 +123,7 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
     .command('schema')
     .description('Print the JSON Schema of a rate book, of a request, and of a whole shop')
     .action(() => {
-      stdout.write(`${JSON.stringify(inputSchemas(), null, 2)}\n`);
+      stdout.write(`${JSON.stringify(documentSchemas(), null, 2)}\n`);
     });
   addShopCommands(program, { stdout, stderr });
   try {

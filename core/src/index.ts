@@ -87,7 +87,7 @@ export {
   SurveyList,
   SurveyState,
 } from './contract/carriers.ts';
-export { inputSchemas } from './contract/jsonSchema.ts';
+export { documentPath } from './contract/documentPath.ts';
 export { isPage, PAGES } from './contract/pages.ts';
 export { ProblemCode } from './contract/problemCode.ts';
 export { PublicAsk, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';

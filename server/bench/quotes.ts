@@ -92,7 +92,10 @@ async function started(answer: unknown): Promise<{ port: number; child: ChildPro
 
 if (process.argv[2] !== 'serve') {
   const body = JSON.stringify({
-    lines: [{ product: 'stoneware-10', quantity: 1 }, { product: 'needle-tool', quantity: 2 }],
+    lines: [
+      { product: 'stoneware-10', quantity: 1 },
+      { product: 'needle-tool', quantity: 2 },
+    ],
     destination: { country: 'CA', postalCode: 'B3H 4R2' },
   });
   const shop = await started(null);
@@ -104,6 +107,8 @@ if (process.argv[2] !== 'serve') {
   }
   const [quotes = 0, express5 = 1] = rates.map((list) => list.sort((a, b) => a - b)[1] ?? 0);
   console.log(`Public quotes over HTTP, an answer of ${answer.length} bytes, ${TOGETHER} connections:`);
-  console.log(`the shop ${quotes.toFixed(0)} a second, a bare Express 5 server ${express5.toFixed(0)}: ${(quotes / express5).toFixed(2)} of it (aim 0.5).`);
+  console.log(
+    `the shop ${quotes.toFixed(0)} a second, a bare Express 5 server ${express5.toFixed(0)}: ${(quotes / express5).toFixed(2)} of it (aim 0.5).`,
+  );
   for (const { child } of [shop, plain]) child.kill();
 } else process.once('message', (told: { answer: unknown }) => void serve(told.answer));

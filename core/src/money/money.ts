@@ -6,7 +6,18 @@ import { type Currency, minorDigits } from './currency.ts';
 export const GREATEST_AMOUNT = 99_999_999_999;
 
 /** An amount of the shop's currency in whole minor units (cents of a dollar, yen of a yen). */
-export const Minor = z.int().min(0).max(GREATEST_AMOUNT);
+export const Minor = z
+  .int({
+    error: ({ input }) => {
+      if (typeof input !== 'number' || Number.isInteger(input)) return undefined;
+      // 9.9 is meant as 9.90 of a currency with cents; what has more decimals is meant as nothing we know.
+      const cents = Math.round(input * 100);
+      const meant = Math.abs(cents - input * 100) < 1e-6 ? `; write ${cents}` : '';
+      return `${input} is not a whole number of minor units (cents, fils)${meant}`;
+    },
+  })
+  .min(0)
+  .max(GREATEST_AMOUNT);
 export type Minor = z.infer<typeof Minor>;
 
 /** Minor units as a plain decimal: (1690, 'CAD') is "16.90". */

@@ -1,4 +1,4 @@
-import { CommandProblem } from '@ostrakon/core';
+import { CommandProblem, documentPath } from '@ostrakon/core';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { z } from 'zod';
@@ -35,12 +35,16 @@ function detailOf(issue: z.core.$ZodIssue): string {
   return `Unrecognized keys: ${names.join(', ')} and ${issue.keys.length - MOST_NAMES} more`;
 }
 
-/** @param under where in the body the checked value is, as a JSON Pointer */
-export function invalidRequest(error: z.ZodError, under = ''): HttpProblem {
+/**
+ * @param under where in the body the checked value is, as a JSON Pointer
+ * @param body what was checked: the sentence names its entries by their ids
+ */
+export function invalidRequest(error: z.ZodError, under = '', body?: unknown): HttpProblem {
   const issues = error.issues.slice(0, MOST_PROBLEMS).flatMap(deepest).slice(0, MOST_PROBLEMS);
   const errors = issues.map((issue) => ({ pointer: under + shortened(pointerOf(issue.path)), detail: detailOf(issue) }));
-  const first = errors[0];
-  const detail = first ? `${first.pointer || 'The body'}: ${first.detail}` : shortened(error.message);
+  const [first] = issues;
+  const place = first && (body === undefined ? errors[0]?.pointer : shortened(documentPath(body, first.path)));
+  const detail = first ? `${place || 'The body'}: ${errors[0]?.detail}` : shortened(error.message);
   return new HttpProblem('invalid-request', detail, { errors });
 }
 
@@ -75,10 +79,11 @@ const STORAGE = {
 /**
  * What a caller is told of an error.
  * @param under where in the body the request stands that failed, as a JSON Pointer
+ * @param body the body, where it was what failed
  */
-export function toProblem(error: unknown, under = ''): HttpProblem {
+export function toProblem(error: unknown, under = '', body?: unknown): HttpProblem {
   if (error instanceof HttpProblem) return error;
-  if (error instanceof z.ZodError) return invalidRequest(error, under);
+  if (error instanceof z.ZodError) return invalidRequest(error, under, body);
   if (error instanceof CommandProblem) {
     const errors = [{ pointer: `${under}/command/args/${error.path}`, detail: error.message }];
     return new HttpProblem('command-refused', `${error.message}.`, { errors });
@@ -95,9 +100,9 @@ export const unknownAddress: RequestHandler = (req) => {
 
 /** The last handler: every failure leaves as problem details, and none as a stack trace. */
 export function problemHandler(log: Logger): ErrorRequestHandler {
-  return (error, _req, res, next) => {
+  return (error, req, res, next) => {
     if (res.headersSent) return next(error);
-    const problem = toProblem(error);
+    const problem = toProblem(error, '', req.body);
     if (problem.code === 'internal' || problem.code.startsWith('storage-')) log.error({ event: 'request.failed', err: error });
     const body = problem.toJSON();
     res.status(body.status).type('application/problem+json').send(JSON.stringify(body));

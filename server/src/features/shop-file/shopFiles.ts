@@ -41,7 +41,7 @@ function readDocument(file: string): ShopFile {
   }
   const read = ShopFile.safeParse(document);
   if (!read.success) {
-    const { message, facts } = invalidRequest(read.error);
+    const { message, facts } = invalidRequest(read.error, '', document);
     throw new HttpProblem('file-refused', `This is not the document of a shop. ${message}`, facts);
   }
   return read.data;
