@@ -21,6 +21,7 @@ import { documentPath, documentSchemas } from '@ostrakon/core/contract';
 import { Command, CommanderError } from 'commander';
 import Papa from 'papaparse';
 import { z } from 'zod';
+import { fieldTables } from './fieldTables.ts';
 import { InputFault, type Streams } from './inputFault.ts';
 import { addShopCommands } from './shopCommands.ts';
 
@@ -121,9 +122,15 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
     });
   program
     .command('schema')
-    .description('Print the JSON Schema of a rate book, of a request, and of a whole shop')
+    .description('Print the JSON Schemas of rate book, request, quote, public request and answer, and of a whole shop')
     .action(() => {
       stdout.write(`${JSON.stringify(documentSchemas(), null, 2)}\n`);
+    });
+  program
+    .command('fields')
+    .description('Print the fields of all documents as tables in Markdown')
+    .action(() => {
+      stdout.write(fieldTables());
     });
   addShopCommands(program, { stdout, stderr });
   try {

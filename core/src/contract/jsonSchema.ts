@@ -24,7 +24,7 @@ import { PostalRules } from '../places/postalList.ts';
 import { CartInput, ProductLine } from '../quote/cartInput.ts';
 import { CartLine, Discount, QuoteRequest } from '../quote/request.ts';
 import { Allowance, Effect } from '../rate-book/allowance.ts';
-import { Card } from '../rate-book/card.ts';
+import { Card, CountTiers, DistanceTiers, SizeTiers, TwoWayCard, ValueTiers, WeightTiers } from '../rate-book/card.ts';
 import { Charge, ChargeAmount } from '../rate-book/charge.ts';
 import { Conditions, FreeFrom, GroupCard, Lane } from '../rate-book/lane.ts';
 import { Limit } from '../rate-book/limits.ts';
@@ -56,13 +56,17 @@ import { BuyerReason, PublicReason } from './buyerReason.ts';
 import {
   OwnerQuote,
   QuoteConsignment,
+  QuoteMeasure,
   QuoteMeasures,
   QuoteOffer,
   QuoteParcel,
+  QuotePlace,
   QuotePromise,
+  QuoteRate,
   QuoteReason,
   QuoteRemark,
   QuoteRow,
+  QuoteStretch,
   QuoteWithheld,
 } from './ownerQuote.ts';
 import { PublicAsk, PublicOption, PublicPromise, PublicQuote, PublicWithheld } from './publicQuote.ts';
@@ -80,6 +84,10 @@ const PARTS = {
   ...{ Location, HolidaysOf, Mixing, Packing, Pricing, Service, SeveralAddresses, Shop, ShopTexts, Zone, PlainResult, Coupon, GoodsSet },
   ...{ Scope, Release, Round, RoundWindow, Survey, DateWindow, Instant, Weekday, ClosedDays, TimeOfDay, TimeZone, Trial },
   ...{ QuoteConsignment, QuoteMeasures, QuoteOffer, QuoteParcel, QuotePromise, QuoteReason, QuoteRemark, QuoteRow, QuoteWithheld },
+  /** Results differ by what their units are of. */
+  ...{ WeightResult: WeightTiers.shape.above, ValueResult: ValueTiers.shape.above, CountResult: CountTiers.shape.above },
+  ...{ SizeResult: SizeTiers.shape.above, DistanceResult: DistanceTiers.shape.above },
+  ...{ TwoWayResult: TwoWayCard.shape.results.element.element, QuotePlace, QuoteMeasure, QuoteRate, QuoteStretch, RateBook },
   ...{ BuyerReason, PublicReason, PublicOption, PublicPromise, PublicWithheld },
 } satisfies Record<string, z.ZodType>;
 
@@ -115,7 +123,7 @@ function eachField(schema: unknown, within: string, tell: (name: string, field: 
 /** A schema under a name of its own, its parts under `$defs`, every field with what it means. */
 function named([of, id, title, io]: (typeof DOCUMENTS)[DocumentName]): Schema {
   const parts = z.registry<{ id: string }>();
-  for (const [name, part] of Object.entries(PARTS)) if (!parts.has(part)) parts.add(part, { id: name });
+  for (const [name, part] of Object.entries(PARTS)) if (part !== of && !parts.has(part)) parts.add(part, { id: name });
   const { $schema, $defs = {}, ...schema } = z.toJSONSchema(of, { io, metadata: parts, unrepresentable: 'any' });
   const describe = (within: string, one: Schema) =>
     eachField(one, within, (name, field) => {

@@ -13,13 +13,13 @@ import { TimeOfDay, TimeSpan } from '../time/timeOfDay.ts';
 /** The owner's quote as a schema: what programs that read it may count on. Held against the types by a test. */
 
 const whole = z.int();
-const Measured = z.enum(MEASURES);
+export const QuoteMeasure = z.enum(MEASURES);
 const Held = z.enum(['floor', 'cap']).optional();
 const Consigned = { consignment: whole.min(0).optional() };
 const Grouped = { group: Id.nullable().optional() };
 
-const Stretch = z.strictObject({ measure: Measured, measured: whole, above: whole.optional(), upTo: whole.optional() });
-const Rate = z.discriminatedUnion('kind', [
+export const QuoteStretch = z.strictObject({ measure: QuoteMeasure, measured: whole, above: whole.optional(), upTo: whole.optional() });
+export const QuoteRate = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('perUnit'), base: whole, each: whole, unit: z.union([z.string(), z.number()]), units: whole }),
   z.strictObject({ kind: z.literal('percent'), basisPoints: whole, of: ValueMeasure, value: whole }),
 ]);
@@ -30,10 +30,10 @@ const cardRow = <C extends string, S extends z.ZodRawShape>(codes: readonly [C, 
 
 export const QuoteRow = z.discriminatedUnion('code', [
   cardRow(['flat', 'chargesOnly', 'furtherCard'], {}),
-  cardRow(['tier', 'band'], { ...Stretch.shape, rate: Rate.optional() }),
-  cardRow(['twoWay'], { row: Stretch, column: Stretch, rate: Rate.optional() }),
-  cardRow(['firstAndFurther'], { measure: Measured, measured: whole, first: whole, further: whole }),
-  cardRow(['rate'], { measure: Measured, measured: whole, rate: Rate }),
+  cardRow(['tier', 'band'], { ...QuoteStretch.shape, rate: QuoteRate.optional() }),
+  cardRow(['twoWay'], { row: QuoteStretch, column: QuoteStretch, rate: QuoteRate.optional() }),
+  cardRow(['firstAndFurther'], { measure: QuoteMeasure, measured: whole, first: whole, further: whole }),
+  cardRow(['rate'], { measure: QuoteMeasure, measured: whole, rate: QuoteRate }),
   cardRow(['cardFloor', 'cardCap'], { bound: whole }),
   cardRow(['joined'], { price: whole }),
   row(['ownCharge'], { line: whole, how: z.enum(['instead', 'onTop']), each: whole, quantity: whole }),
@@ -49,14 +49,14 @@ export const QuoteRow = z.discriminatedUnion('code', [
 
 const reason = <C extends string, S extends z.ZodRawShape>(codes: readonly [C, ...C[]], shape: S) =>
   z.strictObject({ code: z.enum(codes), ...Consigned, ...shape });
-const beyond = { measure: Measured, measured: z.number(), bound: z.number(), difference: z.number() };
+const beyond = { measure: QuoteMeasure, measured: z.number(), bound: z.number(), difference: z.number() };
 
 export const QuoteReason = z.discriminatedUnion('code', [
   reason(['noLane', 'couponNeeded', 'pointUnknown', 'outsideRound', 'noOrigin', 'nothingToDeliver', 'noZone'], {}),
   reason(['belowLimit', 'aboveLimit'], { ...beyond, more: whole.nullable().optional() }),
   reason(['aboveTopTier'], { ...beyond, ...Grouped }),
-  reason(['tierNotOffered'], { ...Stretch.shape, ...Grouped }),
-  reason(['crossingNotOffered'], { row: Stretch, column: Stretch, ...Grouped }),
+  reason(['tierNotOffered'], { ...QuoteStretch.shape, ...Grouped }),
+  reason(['crossingNotOffered'], { row: QuoteStretch, column: QuoteStretch, ...Grouped }),
   reason(['goodsRefused'], { groups: z.array(Id.nullable()) }),
   reason(['outsideDates'], { dates: DateWindow, date: z.iso.date().nullable() }),
   reason(['wrongWeekday'], { weekdays: z.array(Weekday), weekday: Weekday.nullable() }),
@@ -137,7 +137,7 @@ export const QuoteOffer = z.discriminatedUnion('status', [
 
 export const QuoteWithheld = z.strictObject({ status: z.literal('withheld'), service: Id, reasons: z.array(QuoteReason).min(1) });
 
-const QuotePlace = z.discriminatedUnion('status', [
+export const QuotePlace = z.discriminatedUnion('status', [
   z.strictObject({
     status: z.literal('zone'),
     zone: Id,

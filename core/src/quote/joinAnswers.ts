@@ -1,7 +1,8 @@
 import type { Id } from '../names/naming.ts';
 import { instantToMs } from '../time/calendar.ts';
 import type { CompiledBook } from './compile.ts';
-import type { DeliveryTax, LedgerRow, Offer, Reason, Withheld } from './quoteTypes.ts';
+import type { Leg } from './journey.ts';
+import type { DeliveryTax, LedgerRow, MoreForFree, Offer, Reason, Withheld } from './quoteTypes.ts';
 
 /** The answers of every service of the book, in its order. */
 export type Answers = readonly (Offer | Withheld)[];
@@ -32,8 +33,26 @@ function joinTransits(priced: readonly Priced[]): Pick<Priced, 'transit'> {
   return { transit: { least: Math.max(...transits.map(({ least }) => least)), most: Math.max(...transits.map(({ most }) => most)) } };
 }
 
+/**
+ * How much more makes delivery of the whole order free: what every consignment that is not free says alike, where all go to one
+ * address and their goods are read together.
+ */
+function joinMore(priced: readonly Priced[], legs: readonly Leg[], slot: number): MoreForFree | undefined {
+  const address = legs[0]?.shipment.consignment.to;
+  const together = ({ zone, shipment }: Leg) =>
+    shipment.consignment.to === address &&
+    zone?.lanes[slot]?.allowances.every(({ effect, byItself }) => effect.kind !== 'free' || !byItself) === true;
+  if (!legs.every(together)) return undefined;
+  const [first, ...others] = priced.filter(({ price }) => price > 0).map((answer) => answer.moreForFree);
+  return others.every((more) => more?.measure === first?.measure && more?.more === first?.more) ? first : undefined;
+}
+
 /** One answer from those of several consignments: the sum where all are priced, else every reason against it. */
-function joinAnswers(service: Id, answers: Answers): Offer | Withheld {
+function joinAnswers(
+  { id: service, slot }: { readonly id: Id; readonly slot: number },
+  answers: Answers,
+  legs: readonly Leg[],
+): Offer | Withheld {
   const reasons = answers.flatMap((answer, consignment) =>
     answer.status === 'withheld' ? answer.reasons.map((reason): Reason => ({ ...reason, consignment })) : [],
   );
@@ -47,6 +66,7 @@ function joinAnswers(service: Id, answers: Answers): Offer | Withheld {
   const taxes = priced.map((answer) => answer.tax);
   const tax = taxes.every((one) => one !== undefined) ? joinTaxes(taxes) : undefined;
   const price = priced.reduce((sum, answer) => sum + answer.price, 0);
+  const more = joinMore(priced, legs, slot);
   const carriers = priced.flatMap((answer) => answer.carriers ?? []);
   const standIn = priced.find((answer) => answer.standIn)?.standIn;
   return {
@@ -54,6 +74,7 @@ function joinAnswers(service: Id, answers: Answers): Offer | Withheld {
     service,
     price,
     ledger,
+    ...(more && { moreForFree: more }),
     ...(tax && { tax }),
     ...joinTransits(priced),
     ...joinPromises(priced),
@@ -63,13 +84,14 @@ function joinAnswers(service: Id, answers: Answers): Offer | Withheld {
 }
 
 /** The answers for a whole order from those for each of its consignments. */
-export function joined({ book }: CompiledBook, answers: readonly Answers[]): Answers {
+export function joined({ book }: CompiledBook, answers: readonly Answers[], legs: readonly Leg[]): Answers {
   const [only] = answers;
   if (only && answers.length === 1) return only;
-  return book.services.map((service, at) =>
+  return book.services.map(({ id }, slot) =>
     joinAnswers(
-      service.id,
-      answers.map((list) => list[at] as Offer | Withheld),
+      { id, slot },
+      answers.map((list) => list[slot] as Offer | Withheld),
+      legs,
     ),
   );
 }

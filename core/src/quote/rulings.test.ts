@@ -108,8 +108,16 @@ describe('goods value of all that goes to one address', () => {
   });
 
   test('what is missing is told of all goods that go there', () => {
-    const offer = ask(twoStores({ freeFrom: freeFrom(15_000) }), [fromA(6000), fromB(6000)]).consignments[1]?.options[0];
-    expect(offer).toMatchObject({ moreForFree: { from: 15_000, more: 3000 } });
+    const cart = [fromA(6000), fromB(6000)];
+    const freed = (byItself: boolean) => ask(twoStores({ freeFrom: { ...freeFrom(15_000), byItself } }), cart);
+    expect(freed(false).consignments[1]?.options[0]).toMatchObject({ moreForFree: { from: 15_000, more: 3000 } });
+    // And of the whole order, whichever store the goods come from; where each is read by itself, no one sum would do.
+    expect(freed(false).options[0]).toMatchObject({ price: 1000, moreForFree: { from: 15_000, more: 3000 } });
+    for (const more of [fromA(3000), fromB(3000)]) expect(price(ask(twoStores({ freeFrom: freeFrom(15_000) }), [...cart, more]))).toBe(0);
+    expect(freed(true).consignments[1]?.options[0]).toMatchObject({ moreForFree: { more: 9000 } });
+    expect(freed(true).options[0]).not.toHaveProperty('moreForFree');
+    const apart = ask(twoStores({ freeFrom: freeFrom(15_000) }), [fromA(6000), fromA(6000, { to: 1 })], { others: [{ country: 'CA' }] });
+    expect(apart.options[0]).not.toHaveProperty('moreForFree');
   });
 });
 

@@ -37,13 +37,8 @@ export function quoteZone(compiled: CompiledBook, zone: CompiledZone, shipments:
       const code = zone.lanes[at] ? 'nothingToDeliver' : 'noLane';
       return { status: 'withheld', service: id, reasons: [{ code }] };
     });
-  return joined(
-    compiled,
-    quoteLegs(
-      compiled,
-      shipments.map((shipment) => ({ zone, shipment })),
-    ),
-  );
+  const legs = shipments.map((shipment) => ({ zone, shipment }));
+  return joined(compiled, quoteLegs(compiled, legs), legs);
 }
 
 interface Offered {
@@ -114,7 +109,7 @@ export function settle({ compiled, request, places, refusals, measured, shipment
     compiled,
     shipments.map((shipment) => ({ zone: places[shipment.consignment.to]?.zone, shipment })),
   );
-  const { options, withheld } = offered(compiled, legs.some(({ zone }) => zone) ? joined(compiled, answers) : NOTHING);
+  const { options, withheld } = offered(compiled, legs.some(({ zone }) => zone) ? joined(compiled, answers, legs) : NOTHING);
   const consignments = legs.map(({ zone, shipment }, at) =>
     consignmentQuote(shipment, legs.length === 1 ? { options, withheld } : offered(compiled, zone ? (answers[at] ?? NOTHING) : NOTHING)),
   );
