@@ -85,7 +85,7 @@ test('faulty documents name the field', async () => {
 // Arithmetic by hand in docs/formats.md: 10 % of 114.00 is 11.40, of which the bowls carry 6.40; 133.33 less 13.33 is 120.00, and 133.33 less 64.00 is 69.33.
 test('the worked example of the documentation', async () => {
   const examples = join(import.meta.dirname, '../../docs/examples');
-  const { code, stdout } = await cli('quote', join(examples, 'book.json'), join(examples, 'request.json'));
+  const { code, stdout } = await cli('quote', join(examples, 'cards.json'), join(examples, 'cards-request.json'));
   expect(code).toBe(0);
   const answer = JSON.parse(stdout);
   expect(answer.measures).toMatchObject({
