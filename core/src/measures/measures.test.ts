@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { parseDistance } from './distance.ts';
 import { formatLength, lengthToMicrometres, parseLength } from './length.ts';
 import { compareMass, formatMass, MassText, massToMicrograms, parseMass } from './mass.ts';
 import { formatPercent, parsePercent } from './percent.ts';
@@ -44,6 +45,16 @@ describe('typed weights and lengths', () => {
     const parsed = parseMass(typed, units);
     expect(parsed).toMatchObject({ ok: true, text });
     expect(MassText.safeParse(text).success).toBe(true);
+  });
+
+  test.each([
+    ['12 km', true],
+    ['0.123456 mi', true],
+    ['0.1234567 mi', false],
+    ['far', false],
+  ])('a distance of %j is taken: %s', (typed, taken) => {
+    const parsed = parseDistance(typed, 'metric');
+    expect([parsed.ok, 'problem' in parsed]).toEqual([taken, !taken]);
   });
 
   test.each([

@@ -258,6 +258,12 @@ describe('allowances', () => {
   });
 });
 
+test('goods of several groups for a place in no zone stay one consignment', () => {
+  const goodsGroups = [{ id: 'machines', name: 'Machines', mark: 'clay' as const, ...PLAIN_GROUP }];
+  const { consignments, place } = ask(book(flat(500), { goodsGroups }), [{}, { group: 'machines' }], { destination: { country: 'US' } });
+  expect([place.status, consignments.length]).toEqual(['noZone', 1]);
+});
+
 describe('cards of goods groups', () => {
   const goodsGroups = ['clay', 'glaze', 'tools'].map((id) => ({ id, name: id, mark: 'clay' as const, ...PLAIN_GROUP }));
   const cards = [

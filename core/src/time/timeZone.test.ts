@@ -88,6 +88,23 @@ describe('the tz database that ships with the package', () => {
     ['ahead of the date line', '2027-01-01', '00:00', 'Pacific/Kiritimati', '2026-12-31T10:00:00Z'],
   ])('a time %s', (_name, date, time, zone, expected) => expect(instant(date, time, zone)).toBe(expected));
 
+  test('so does every minute of the hours around a change of the clock, those left out and those shown twice among them', () => {
+    for (const [zone, day] of [
+      ['America/Halifax', '2026-03-08'],
+      ['America/Halifax', '2026-11-01'],
+      ['America/St_Johns', '2026-11-01'],
+      ['Europe/London', '2026-03-29'],
+      ['Pacific/Chatham', '2026-09-27'],
+      ['Australia/Lord_Howe', '2026-10-04'],
+      ['Australia/Lord_Howe', '2026-04-05'],
+    ] as const) {
+      for (let minute = 0; minute < 300; minute += 1) {
+        const meant = Temporal.PlainDateTime.from(`${day}T${timeText(minute)}`).toZonedDateTime(zone).epochMilliseconds;
+        expect(instantOf(toDay(day), minute, zone), `${zone} ${day} ${timeText(minute)}`).toBe(meant);
+      }
+    }
+  });
+
   test('any day and minute means the instant that Temporal means', () => {
     const zones = [
       'America/Halifax',
