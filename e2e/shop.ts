@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { AxeBuilder } from '@axe-core/playwright';
-import { type CartInput, type Command, PublicQuote } from '@ostrakon/core';
+import { type CartInput, type Command, PublicQuote, type RateBook } from '@ostrakon/core';
 import { type APIRequestContext, expect, type Page, test as plain } from '@playwright/test';
 import { seedFile } from './places.ts';
 import { startCarriers, startServer, stop } from './startServer.ts';
@@ -14,6 +14,8 @@ interface Shop {
   readonly url: string;
   /** Address of the stand-in carriers. */
   readonly carriers: string;
+  /** The draft. */
+  book(): Promise<RateBook>;
   /** Runs commands on the draft, as another program would. */
   send(...commands: Command[]): Promise<void>;
   /** Makes the draft live. */
@@ -62,6 +64,7 @@ export const test = plain.extend<{ seeded: boolean; shop: Shop; faults: string[]
     await use({
       url,
       carriers,
+      book: async () => ((await (await request.get(`${url}/api/draft`)).json()) as { book: RateBook }).book,
       send: (...commands) => sendAll(url, request, commands),
       publish: async () => {
         const { revision } = (await (await request.get(`${url}/api/draft`)).json()) as { revision: number };

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { type Allowance, type Charge, type Location, plainAllowance, plainCharge } from '@ostrakon/core';
 import type { Page } from '@playwright/test';
 import { bench, cell, expect, notOffered, option, putGoods, saved, sees, test, type } from '../shop.ts';
 
@@ -246,6 +247,63 @@ test('a school order at three addresses; a piece sent elsewhere; the switch and 
   await bench(page).getByRole('button', { name: 'Remove address 3' }).click();
   await bench(page).getByRole('button', { name: 'Remove address 2' }).click();
   await expect(option(page, 'Ground parcel')).toBeVisible();
+});
+
+test('a whole order from two stores: its goods are read together, what is paid once is paid once, and buyers are told the same', async ({
+  page,
+  shop,
+}) => {
+  const [store, depot] = (await shop.book()).locations as [Location, Location];
+  const perOrder: Charge = plainCharge('desk', 'Packing desk', { kind: 'fixed', amount: 150, per: 'order' });
+  const off: Allowance = { ...plainAllowance('welcome', 'Welcome', { kind: 'amountOff', amount: 300 }), coupons: ['WELCOME3'] };
+  await shop.send(
+    { name: 'setLocation', args: { ...store, ships: { groups: ['clay', 'shelves'], others: true } } },
+    { name: 'setLocation', args: { ...depot, ships: { groups: ['glazes', 'machines'], others: false } } },
+    { name: 'addCharge', args: perOrder },
+    { name: 'addAllowance', args: off },
+  );
+  // Clay and needles for 47.00 from the store room, glazes for 37.80 from the depot: 84.80 together.
+  await page.goto(`${shop.url}/book/nova-scotia/ground`);
+  const parts = consignments(page);
+  await expect(parts).toContainText('Leaves in 2 consignments');
+  await expect(parts).toContainText('From Dartmouth store room');
+  await expect(parts).toContainText('From Moncton depot');
+  await option(page, 'Ground parcel').click();
+  await expect(sees(page)).toContainText('$35.20 more goods for free delivery by Ground parcel');
+  const ledger = bench(page).getByRole('region', { name: 'Price ledger' });
+  await expect(ledger.getByText('Packing desk')).toHaveCount(1);
+  const price = async () => Number(/\$([\d.]+)/.exec((await option(page, 'Ground parcel').textContent()) ?? '')?.[1]);
+  const before = await price();
+
+  await bench(page).getByRole('button', { name: 'Moment, coupons, buyer' }).click();
+  await bench(page).getByLabel('Coupons of the buyer').fill('welcome3');
+  await page.keyboard.press('Tab');
+  await expect(ledger.getByText('Welcome')).toHaveCount(2);
+  await expect.poll(price).toBeCloseTo(before - 3, 5);
+  await bench(page).getByLabel('Coupons of the buyer').fill('');
+  await page.keyboard.press('Tab');
+  await expect.poll(price).toBeCloseTo(before, 5);
+
+  // Five more needles from the store room, 122.30 in all, make the glazes from the depot free as well.
+  await bench(page).getByLabel('Quantity of Needle tool').fill('8');
+  await page.keyboard.press('Tab');
+  await expect(option(page, 'Ground parcel')).toContainText('Free');
+  await page.getByLabel('Each consignment by itself, not all that goes to one address').check();
+  await expect(option(page, 'Ground parcel')).not.toContainText('Free');
+  await expect(sees(page)).not.toContainText('more goods for free delivery by Ground parcel');
+  await page.getByRole('button', { name: /^Undo/ }).first().click();
+  await expect(option(page, 'Ground parcel')).toContainText('Free');
+
+  await shop.publish();
+  const lines = [
+    { product: 'stoneware-10', quantity: 1 },
+    { product: 'celadon-473', quantity: 2 },
+    { product: 'needle-tool', quantity: 3 },
+  ];
+  const quote = await shop.quote({ lines, discounts: [], destination: { country: 'CA', subdivision: 'CA-NS', postalCode: 'B4V 2L5' } });
+  const ground = quote.options.find(({ service }) => service === 'ground');
+  expect(ground).toMatchObject({ price: Math.round(before * 100), moreForFree: 3520 });
+  expect(quote.consignments?.map((one) => one.lines)).toEqual([[0, 2], [1]]);
 });
 
 test('a product’s own charge is typed into the table of goods; the public quote tells safe reasons', async ({ page, shop }) => {
