@@ -111,7 +111,7 @@ function centroidRow(code, { latitude, longitude, state }) {
   if (Math.abs(latitude) < 1 && Math.abs(longitude) < 1) return [];
   // One row of New York has lost its sign. West of Greenwich lies all of it but Guam and its neighbours.
   const west = longitude > 0 && longitude < 100 ? -longitude : longitude;
-  return [`${code} ${Math.round(latitude * 1000)} ${Math.round(west * 1000)}`];
+  return [[code, Math.round(latitude * 1000), Math.round(west * 1000)]];
 }
 const usRows = Object.keys(us)
   .sort()
@@ -119,15 +119,40 @@ const usRows = Object.keys(us)
 const canadaRows = Object.keys(canada)
   .sort()
   .flatMap((code) => centroidRow(code, canada[code]));
+// Packed as core/src/places/centroidTables.ts unpacks it: rows of steps, of five bits a sign, least part first.
+const SIGNS = '0123456789abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ-_';
+const signsOf = (number) => (number < 32 ? SIGNS[number] : SIGNS[32 + (number % 32)] + signsOf(Math.floor(number / 32)));
+const stepsOf = (numbers) => numbers.map((number, at) => number - (numbers[at - 1] ?? 0));
+const signed = (number) => signsOf(number < 0 ? -2 * number - 1 : 2 * number);
+function codeRow(numbers) {
+  let row = '';
+  let run = 0;
+  for (const step of stepsOf(numbers)) {
+    if (step === 1) run += 1;
+    else {
+      row += signsOf(run) + signsOf(step);
+      run = 0;
+    }
+  }
+  return row + signsOf(run);
+}
+const packedRows = (rows, numberOf) => `{
+    codes: '${codeRow(rows.map(([code]) => numberOf(code)))}',
+    latitudes: '${stepsOf(rows.map(([, latitude]) => latitude))
+      .map(signed)
+      .join('')}',
+    longitudes: '${stepsOf(rows.map(([, , longitude]) => longitude))
+      .map(signed)
+      .join('')}',
+  }`;
+const ofCanada = (code) => ((code.charCodeAt(0) - 65) * 10 + Number(code[1])) * 26 + code.charCodeAt(2) - 65;
 writeFileSync(
   target('centroids.generated.ts'),
   `${head(`npm package zipcodes ${version('zipcodes')}, (c) 2007 Dav Glass, BSD licence; plainly wrong rows left out`)}
-/** Code, latitude and longitude in thousandths of a degree; codes parted by semicolons. */
-export const US_CENTROIDS =
-  '${usRows.join(';')}';
-
-/** The same for the first three characters of Canadian codes. */
-export const CA_CENTROIDS =
-  '${canadaRows.join(';')}';
+/** Middles of postal areas, by the first five figures of American codes and the first three signs of Canadian ones. */
+export const PACKED_CENTROIDS = {
+  US: ${packedRows(usRows, Number)},
+  CA: ${packedRows(canadaRows, ofCanada)},
+} as const;
 `,
 );

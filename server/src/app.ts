@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import { isPage } from '@ostrakon/core';
 import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
+import packedFiles from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
@@ -60,8 +61,12 @@ const readOnly: RequestHandler = (req, res, next) => {
 
 function servePages(app: Express, pages: string): void {
   app.use(readOnly);
-  app.use('/assets', express.static(join(pages, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
-  app.use(express.static(pages, { index: false }));
+  const packed = { enableBrotli: true, orderPreference: ['br'], index: false };
+  app.use(
+    '/assets',
+    packedFiles(join(pages, 'assets'), { ...packed, serveStatic: { immutable: true, maxAge: '1y', fallthrough: false, index: false } }),
+  );
+  app.use(packedFiles(pages, { ...packed, serveStatic: { index: false } }));
   // The page says itself that nothing is at an address; whoever only reads the status must learn it, too.
   app.get('/{*splat}', (req, res) => {
     res

@@ -1,3 +1,16 @@
 // Runs before the page's modules. The content security policy forbids building code from text, which zod would probe
 // for when the first schema is made; zod shares its configuration through this name.
 globalThis.__zod_globalConfig = { jitless: true };
+
+// What every screen begins with is asked for while the page's own script is still on its way. The draft only where the
+// page before has left nothing to send first.
+(() => {
+  let unsent = true;
+  try {
+    unsent = sessionStorage.getItem('ostrakon-unsent-steps') !== null;
+  } catch {}
+  const paths = ['/api/products', '/api/trials', ...(unsent ? [] : ['/api/draft'])];
+  globalThis.ostrakonAsked = new Map(paths.map((path) => [path, fetch(path)]));
+  // An answer nobody waits for any more is no fault of the page.
+  for (const asked of globalThis.ostrakonAsked.values()) asked.catch(() => undefined);
+})();

@@ -18,6 +18,8 @@ if (!root) throw new Error('index.html has no #root');
 // Once the first screen has settled.
 if (import.meta.env.PROD)
   setTimeout(() => void import('./app/keepParts.ts').then(({ keepParts }) => keepParts()).catch(() => undefined), 3000);
+// The shop's own address leads to the rate book. Said here, it is drawn at once; as a step of the router it would come after all else.
+if (window.location.pathname === '/') window.history.replaceState(null, '', `/book${window.location.search}`);
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={client}>

@@ -1,9 +1,12 @@
-import { CA_CENTROIDS, US_CENTROIDS } from './centroids.generated.ts';
+import { PACKED_CENTROIDS } from './centroids.generated.ts';
+import { type CentroidTables, centroidTables } from './centroidTables.ts';
 import type { CountryCode } from './countries.ts';
 import type { Destination } from './place.ts';
 import type { PlaceIndex } from './placeIndex.ts';
 import type { Point } from './point.ts';
 import { isRuralCode, normalizePostal } from './postal.ts';
+
+export { PACKED_CENTROIDS };
 
 /** Where a postal code lies, roughly: the middle of its area. */
 export interface Centroid {
@@ -12,27 +15,13 @@ export interface Centroid {
   readonly rough: boolean;
 }
 
-function read(lines: string): ReadonlyMap<string, Point> {
-  return new Map(
-    lines.split(';').map((line) => {
-      const [code = '', latitude = '', longitude = ''] = line.split(' ');
-      return [code, { latitude: Number(latitude) / 1000, longitude: Number(longitude) / 1000 }];
-    }),
-  );
-}
-
-let tables: Readonly<Record<string, ReadonlyMap<string, Point>>> | undefined;
-
-/** Middles of all postal areas of a country by code; undefined where none are known. */
-export function centroidTable(country: CountryCode): ReadonlyMap<string, Point> | undefined {
-  tables ??= { CA: read(CA_CENTROIDS), US: read(US_CENTROIDS) };
-  return Object.hasOwn(tables, country) ? tables[country] : undefined;
-}
+/** Middles of all postal areas of Canada and the United States. */
+export const knownCentroids: CentroidTables = centroidTables(PACKED_CENTROIDS);
 
 /** The middle of a Canadian or US postal code's area; undefined for other countries and for codes nothing is known of. */
 export function centroidOf(country: CountryCode, postalCode: string): Centroid | undefined {
   const code = normalizePostal(postalCode);
-  const point = centroidTable(country)?.get(code.slice(0, country === 'CA' ? 3 : 5));
+  const point = knownCentroids(country)?.pointOf(code.slice(0, country === 'CA' ? 3 : 5));
   return point && { point, rough: isRuralCode(country, code) };
 }
 

@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import { knownCentroids } from './centroids.ts';
 import type { Place } from './place.ts';
 import { findZone, indexPlaces } from './placeIndex.ts';
 import { sampleAddresses } from './sampleAddresses.ts';
@@ -15,13 +16,15 @@ const index = indexPlaces(zones);
 
 test('every sample lies in its zone, no two are the same, and all places have a share', () => {
   zones.forEach((places, zone) => {
-    const samples = sampleAddresses(index, places, zone, 12);
+    const samples = sampleAddresses(knownCentroids, index, places, zone, 12);
     expect(samples.length).toBe(zone === 4 ? 1 : 12);
     for (const sample of samples) expect(findZone(index, sample)?.zone).toBe(zone);
     expect(new Set(samples.map((sample) => JSON.stringify(sample))).size).toBe(samples.length);
   });
   const [, near] = zones;
-  expect(new Set(sampleAddresses(index, near!, 1, 6).map(({ subdivision }) => subdivision))).toEqual(new Set(['CA-NS', 'CA-NB']));
+  expect(new Set(sampleAddresses(knownCentroids, index, near!, 1, 6).map(({ subdivision }) => subdivision))).toEqual(
+    new Set(['CA-NS', 'CA-NB']),
+  );
 });
 
 test('a zone that another takes whole has no sample', () => {
@@ -29,5 +32,5 @@ test('a zone that another takes whole has no sample', () => {
     [{ kind: 'postal', country: 'CA', rules: 'B3*' }],
     [{ kind: 'postal', country: 'CA', rules: 'B3*' }],
   ] satisfies Place[][];
-  expect(sampleAddresses(indexPlaces(claimed), claimed[1]!, 1, 5)).toEqual([]);
+  expect(sampleAddresses(knownCentroids, indexPlaces(claimed), claimed[1]!, 1, 5)).toEqual([]);
 });

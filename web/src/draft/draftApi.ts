@@ -31,8 +31,20 @@ export async function askBlob(path: string, init?: RequestInit): Promise<Blob> {
   throw new ApiProblem(Problem.parse(await answer.json()));
 }
 
+/** What was asked for before this script was there, each to be used once. */
+const asked = (globalThis as { ostrakonAsked?: Map<string, Promise<Response>> }).ostrakonAsked;
+
+function early(path: string): Promise<Response> | undefined {
+  const answer = asked?.get(path);
+  asked?.delete(path);
+  return answer;
+}
+
 export async function ask<S extends z.ZodType>(schema: S, path: string, init?: RequestInit): Promise<z.output<S>> {
-  const answer = await fetch(`/api${path}`, init);
+  const url = `/api${path}`;
+  // Where asking early failed, it is asked again.
+  const first = init === undefined ? await early(url)?.catch(() => undefined) : undefined;
+  const answer = first ?? (await fetch(url, init));
   const body: unknown = answer.status === 204 ? null : await answer.json();
   if (answer.ok) return schema.parse(body);
   throw new ApiProblem(Problem.parse(body));

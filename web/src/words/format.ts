@@ -12,6 +12,7 @@ import {
   localAt,
   type Measure,
   minorToDecimal,
+  oncePer,
   regionName,
   type Shop,
   type Sides,
@@ -60,7 +61,8 @@ export interface Format {
   readonly currency: string;
 }
 
-export function formatFor({ currency, locale, units, timeZone }: Shop): Format {
+/** One for every shop: makers of words in a language are dear. */
+export const formatFor = oncePer(({ currency, locale, units, timeZone }: Shop): Format => {
   // A minus as wide as the plus beside it.
   const money = (minor: number) => formatMoney(minor, currency, locale).replace('-', '−');
   const mass = (micrograms: number, beside?: number) => formatMass(micrograms, units, locale, beside);
@@ -109,4 +111,4 @@ export function formatFor({ currency, locale, units, timeZone }: Shop): Format {
     weekday: (day) => weekdays.format(new Date(Date.UTC(2024, 0, day))),
     currency,
   };
-}
+});

@@ -5,8 +5,7 @@ import { type Format, formatFor } from './format.ts';
 
 /** How the shop of the draft reads numbers and names. */
 export function useFormat(): Format {
-  const { shop } = useDraft().book;
-  return useMemo(() => formatFor(shop), [shop]);
+  return formatFor(useDraft().book.shop);
 }
 
 /** Names of provinces and states; the code itself until they are loaded. */

@@ -13,6 +13,7 @@ import {
   type SurveyCost,
   type SurveyRequest,
 } from '@ostrakon/core';
+import { knownCentroids } from '@ostrakon/core/centroids';
 import { sampleAddresses } from '@ostrakon/core/sample-addresses';
 import { admissionProblem } from '../../http/admissionProblem.ts';
 
@@ -26,7 +27,9 @@ export interface SurveyWork {
 
 function addressesOf(compiled: CompiledBook, { zones, addresses }: SurveyRequest): SurveyAddress[] {
   return compiled.book.zones.flatMap(({ id, places }, at) =>
-    zones.includes(id) ? sampleAddresses(compiled.places, places, at, addresses).map((destination) => ({ zone: id, destination })) : [],
+    zones.includes(id)
+      ? sampleAddresses(knownCentroids, compiled.places, places, at, addresses).map((destination) => ({ zone: id, destination }))
+      : [],
   );
 }
 
