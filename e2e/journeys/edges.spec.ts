@@ -228,3 +228,17 @@ test('every address of a page is told apart from any other, by its status too', 
   await expect(page.getByText('No page is at this address.')).toBeVisible();
   expect((await page.request.post(`${shop.url}/book`)).status()).toBe(405);
 });
+
+test('the page’s script comes packed to those who take it so, plain to others, and may be kept', async ({ page, shop }) => {
+  const html = await (await page.request.get(shop.url)).text();
+  const script = `${shop.url}${/src="(\/assets\/[^"]+\.js)"/.exec(html)?.[1]}`;
+  const sent = async (encoding: string) => {
+    const answer = await fetch(script, { headers: { 'accept-encoding': encoding } });
+    await answer.arrayBuffer();
+    return [answer.status, ...['content-encoding', 'content-type', 'cache-control'].map((name) => answer.headers.get(name))];
+  };
+  const kept = 'public, max-age=31536000, immutable';
+  expect(await sent('br, gzip')).toEqual([200, 'br', expect.stringMatching(/javascript/), kept]);
+  expect(await sent('identity')).toEqual([200, null, expect.stringMatching(/javascript/), kept]);
+  expect((await page.request.get(`${shop.url}/assets/none.js`)).status()).toBe(404);
+});

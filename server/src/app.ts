@@ -62,10 +62,8 @@ const readOnly: RequestHandler = (req, res, next) => {
 function servePages(app: Express, pages: string): void {
   app.use(readOnly);
   const packed = { enableBrotli: true, orderPreference: ['br'], index: false };
-  app.use(
-    '/assets',
-    packedFiles(join(pages, 'assets'), { ...packed, serveStatic: { immutable: true, maxAge: '1y', fallthrough: false, index: false } }),
-  );
+  app.use('/assets', packedFiles(join(pages, 'assets'), { ...packed, serveStatic: { immutable: true, maxAge: '1y', index: false } }));
+  app.use('/assets', unknownAddress);
   app.use(packedFiles(pages, { ...packed, serveStatic: { index: false } }));
   // The page says itself that nothing is at an address; whoever only reads the status must learn it, too.
   app.get('/{*splat}', (req, res) => {
