@@ -53,7 +53,7 @@ const planted = [
   ['server/src/planted-web.ts', "import '@ostrakon/web';\n", 'noRestrictedImports'],
   ['web/src/planted-server.ts', "import '@ostrakon/server';\n", 'noRestrictedImports'],
   ['web/src/planted-core.ts', "import '../../core/src/index.ts';\n", 'noRestrictedImports'],
-  ['web/src/features/lane/planted-feature.ts', "import '../bench/BenchPanel.tsx';\n", 'noRestrictedImports'],
+  ['web/src/features/lane/planted-feature.ts', "import '../service/ServiceScreen.tsx';\n", 'noRestrictedImports'],
   ['server/src/features/draft/planted-feature.ts', "import '../goods/goodsStore.ts';\n", 'noRestrictedImports'],
   ['web/src/planted-cycle.ts', "import './planted-cycle-2.ts';\nexport const a = 1;\n", 'noImportCycles'],
   ['web/src/planted-cycle-2.ts', "import './planted-cycle.ts';\nexport const b = 1;\n", 'noImportCycles'],

@@ -1,8 +1,8 @@
 import { Suspense, useState } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { Outlet, useLocation } from 'react-router';
+import { BenchPanel } from '../bench/BenchPanel.tsx';
 import { useDraftSession, useSaving } from '../draft/DraftProvider.tsx';
-import { BenchPanel } from '../features/bench/BenchPanel.tsx';
 import { Broken } from '../ui/Lost.tsx';
 import { later } from '../ui/later.ts';
 import { hasOwnUndo, isTyping, useShortcut } from '../ui/useShortcut.ts';

@@ -6,7 +6,7 @@ import { App } from './App.tsx';
 
 const ZoneScreen = later(() => import('../features/zone/ZoneScreen.tsx'), 'ZoneScreen');
 const LaneScreen = later(() => import('../features/lane/LaneScreen.tsx'), 'LaneScreen');
-const CarriersScreen = later(() => import('../features/carriers/CarriersScreen.tsx'), 'CarriersScreen');
+const CarriersScreen = later(() => import('../carriers/CarriersScreen.tsx'), 'CarriersScreen');
 const ChargesScreen = later(() => import('../features/charges/ChargesScreen.tsx'), 'ChargesScreen');
 const CostsLayout = later(() => import('./TabbedScreens.tsx'), 'CostsLayout');
 const CostsScreen = later(() => import('../features/costs/CostsScreen.tsx'), 'CostsScreen');

@@ -1,7 +1,7 @@
 import { type ClosedList, HolidayList, HolidayPlaces } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { ask } from '../draft/draftApi.ts';
+import { ask } from '../api/client.ts';
 import { Modal } from '../ui/Modal.tsx';
 import { Select } from '../ui/Select.tsx';
 import type { Taken } from '../ui/useTypedField.ts';

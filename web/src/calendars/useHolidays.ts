@@ -1,7 +1,7 @@
 import { HolidaysAnswer } from '@ostrakon/core';
 import { useState } from 'react';
+import { ask } from '../api/client.ts';
 import { useDraft, useDraftSession } from '../draft/DraftProvider.tsx';
-import { ask } from '../draft/draftApi.ts';
 import { toast } from '../ui/toast.ts';
 
 /** This year and so many more are listed: a promise lies no farther ahead. */

@@ -1,6 +1,6 @@
 import type { DayLoad } from '@ostrakon/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { api } from '../draft/draftApi.ts';
+import { api } from '../api/draftApi.ts';
 import { queries } from '../draft/queries.ts';
 import { toast } from '../ui/toast.ts';
 

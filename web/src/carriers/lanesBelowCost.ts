@@ -1,6 +1,6 @@
 import type { Finding, RateBook } from '@ostrakon/core';
+import { carrierApi } from '../api/carrierApi.ts';
 import { askWorker } from '../ui/askWorker.ts';
-import { carrierApi } from './carrierApi.ts';
 
 /** Lanes that sell below what carriers asked in the latest survey; none while there is no survey. */
 export async function lanesBelowCost(book: RateBook, signal: AbortSignal): Promise<readonly Finding<'belowCost'>[]> {

@@ -1,6 +1,6 @@
 import type { Survey } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
-import { carrierQueries } from './carrierApi.ts';
+import { carrierQueries } from '../api/carrierApi.ts';
 
 /** The survey named, or the latest that is done. */
 export function useSurvey(id?: string | null): Survey | undefined {

@@ -1,6 +1,6 @@
 import { createContext, type ReactNode, useContext, useEffect, useState, useSyncExternalStore } from 'react';
+import { api } from '../api/draftApi.ts';
 import { toast } from '../ui/toast.ts';
-import { api } from './draftApi.ts';
 import { DraftSession, type DraftSnapshot } from './draftSession.ts';
 import type { OpenedDraft } from './openDraft.ts';
 import { keepUnsent } from './outbox.ts';

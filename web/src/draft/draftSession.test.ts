@@ -10,7 +10,8 @@ import {
   type StepsRequest,
 } from '@ostrakon/core';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { ApiProblem, bytesOf, type DraftApi, MOST_KEPT_ALIVE } from './draftApi.ts';
+import { ApiProblem } from '../api/client.ts';
+import { bytesOf, type DraftApi, MOST_KEPT_ALIVE } from '../api/draftApi.ts';
 import { DraftSession } from './draftSession.ts';
 
 const problemOf = (code: ProblemCode, status: number, revision: number) => ({

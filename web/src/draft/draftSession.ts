@@ -22,7 +22,8 @@ import {
   withNewer,
   withTurn,
 } from '@ostrakon/core';
-import { ApiProblem, bytesOf, type DraftApi, MOST_KEPT_ALIVE } from './draftApi.ts';
+import { ApiProblem } from '../api/client.ts';
+import { bytesOf, type DraftApi, MOST_KEPT_ALIVE } from '../api/draftApi.ts';
 
 /** How the draft on screen stands to the draft on the server. */
 export type SaveState =

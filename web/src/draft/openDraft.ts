@@ -1,5 +1,5 @@
 import { type DraftState, type DraftStep, MOST_STEPS } from '@ostrakon/core';
-import { api } from './draftApi.ts';
+import { api } from '../api/draftApi.ts';
 import { keepUnsent, readUnsent } from './outbox.ts';
 
 export interface OpenedDraft {

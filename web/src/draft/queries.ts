@@ -1,5 +1,5 @@
 import { queryOptions } from '@tanstack/react-query';
-import { api } from './draftApi.ts';
+import { api } from '../api/draftApi.ts';
 import { openDraft } from './openDraft.ts';
 
 export const queries = {

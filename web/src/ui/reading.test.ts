@@ -1,7 +1,7 @@
 import { emptyBook } from '@ostrakon/core';
 import { describe, expect, test } from 'vitest';
-import { readAgo } from '../features/bench/Circumstances.tsx';
-import { instantAt, localTime } from '../features/bench/shopTime.ts';
+import { readAgo } from '../bench/Circumstances.tsx';
+import { instantAt, localTime } from '../bench/shopTime.ts';
 import { readDay } from '../rules/readDay.ts';
 import { readCoupons } from './readers.ts';
 import { readRaise } from './readRaise.ts';

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { type ReactNode, useId, useState } from 'react';
+import { ApiProblem } from '../../api/client.ts';
 import { useDraft, useDraftSession, useSaving } from '../../draft/DraftProvider.tsx';
-import { ApiProblem } from '../../draft/draftApi.ts';
 import { Button } from '../../ui/Button.tsx';
 import { downloadBlob } from '../../ui/download.ts';
 import { toast } from '../../ui/toast.ts';

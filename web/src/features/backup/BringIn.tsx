@@ -1,6 +1,6 @@
 import type { SentFile } from '@ostrakon/core';
 import { useEffect, useRef, useState } from 'react';
-import { ApiProblem } from '../../draft/draftApi.ts';
+import { ApiProblem } from '../../api/client.ts';
 import { Button } from '../../ui/Button.tsx';
 import { backupApi } from './backupApi.ts';
 import { SentFileCard } from './SentFileCard.tsx';

@@ -1,6 +1,6 @@
 import type { SentFile } from '@ostrakon/core';
 import { useId, useState } from 'react';
-import { ApiProblem } from '../../draft/draftApi.ts';
+import { ApiProblem } from '../../api/client.ts';
 import { Button } from '../../ui/Button.tsx';
 import { useFormat } from '../../words/useWords.ts';
 import { backupApi } from './backupApi.ts';

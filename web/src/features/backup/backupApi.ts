@@ -1,6 +1,6 @@
 import { KeptShops, SentFile } from '@ostrakon/core';
 import { queryOptions } from '@tanstack/react-query';
-import { ask, askBlob, post } from '../../draft/draftApi.ts';
+import { ask, askBlob, post } from '../../api/client.ts';
 
 export const backupApi = {
   /** A copy of everything, as a file. */

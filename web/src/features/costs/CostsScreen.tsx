@@ -2,7 +2,7 @@ import { costCurve, laneOf, type Survey, type SurveyState } from '@ostrakon/core
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { carrierApi, carrierQueries } from '../../carriers/carrierApi.ts';
+import { carrierApi, carrierQueries } from '../../api/carrierApi.ts';
 import { useSurvey } from '../../carriers/useSurvey.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';

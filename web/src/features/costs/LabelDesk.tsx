@@ -2,8 +2,8 @@ import { askedParcels, askKey, type CarrierAccount, type RateAsk } from '@ostrak
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
+import { carrierQueries } from '../../api/carrierApi.ts';
 import { useBench } from '../../bench/BenchProvider.tsx';
-import { carrierQueries } from '../../carriers/carrierApi.ts';
 import { rateDesk } from '../../carriers/rateDesk.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { silenceWords } from '../../words/carrierWords.ts';

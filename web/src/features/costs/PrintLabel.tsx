@@ -1,6 +1,6 @@
 import type { LabelMade, RateAsk } from '@ostrakon/core';
 import { useState } from 'react';
-import { carrierApi } from '../../carriers/carrierApi.ts';
+import { carrierApi } from '../../api/carrierApi.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';

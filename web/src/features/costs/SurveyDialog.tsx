@@ -1,10 +1,10 @@
 import type { Product } from '@ostrakon/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { carrierApi, carrierQueries } from '../../api/carrierApi.ts';
+import { ApiProblem } from '../../api/client.ts';
 import { useBench } from '../../bench/BenchProvider.tsx';
-import { carrierApi, carrierQueries } from '../../carriers/carrierApi.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
-import { ApiProblem } from '../../draft/draftApi.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';

@@ -1,7 +1,7 @@
 import type { GoodsChange, Product } from '@ostrakon/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
-import { changeGoods } from '../../draft/goodsApi.ts';
+import { changeGoods } from '../../api/goodsApi.ts';
 import { queries } from '../../draft/queries.ts';
 import { toast } from '../../ui/toast.ts';
 

@@ -1,8 +1,9 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
+import { ApiProblem } from '../../api/client.ts';
+import { api } from '../../api/draftApi.ts';
 import { useDraft, useSaving } from '../../draft/DraftProvider.tsx';
-import { ApiProblem, api } from '../../draft/draftApi.ts';
 import { queries } from '../../draft/queries.ts';
 import { type Changes, useChanges } from '../../draft/useChanges.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -1,8 +1,8 @@
 import { Carriage, LiveTerms, PLAIN_CARRIAGE, PLAIN_TERMS, type Service } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
+import { carrierQueries } from '../../api/carrierApi.ts';
 import { checkedChange } from '../../calendars/checkedChange.ts';
-import { carrierQueries } from '../../carriers/carrierApi.ts';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { Select } from '../../ui/Select.tsx';

@@ -1,6 +1,6 @@
 import type { Carriage, ClosedDays, Service } from '@ostrakon/core';
 import { useState } from 'react';
-import { carrierApi } from '../../carriers/carrierApi.ts';
+import { carrierApi } from '../../api/carrierApi.ts';
 import { useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { toast } from '../../ui/toast.ts';

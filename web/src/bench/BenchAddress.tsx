@@ -1,0 +1,153 @@
+import { type CartInput, Destination, listCountries, listSubdivisions } from '@ostrakon/core';
+import { X } from 'lucide-react';
+import { memo, Suspense, useMemo } from 'react';
+import { useDraft } from '../draft/DraftProvider.tsx';
+import { SignButton } from '../ui/Button.tsx';
+import { later } from '../ui/later.ts';
+import { Select } from '../ui/Select.tsx';
+import { TypedField } from '../ui/TypedField.tsx';
+import type { Format } from '../words/format.ts';
+import { useFormat, useSubdivisionNames } from '../words/useWords.ts';
+import { useBench } from './BenchProvider.tsx';
+
+const AddressNotes = later(() => import('./AddressNotes.tsx'), 'AddressNotes');
+
+type To = CartInput['destination'];
+
+/** Every country, served ones first. Long, so drawn anew only when the shop's facts change. */
+const CountryOptions = memo(function CountryOptions({
+  served,
+  locale,
+  format,
+}: {
+  served: readonly string[];
+  locale: string;
+  format: Format;
+}) {
+  const byName = (codes: readonly string[]) =>
+    codes.map((code) => [code, format.region(code)] as const).sort((a, b) => a[1].localeCompare(b[1], locale));
+  const reached = new Set(served);
+  const options = (countries: readonly (readonly [string, string])[]) =>
+    countries.map(([code, name]) => (
+      <option key={code} value={code}>
+        {name}
+      </option>
+    ));
+  return (
+    <>
+      {served.length > 0 && <optgroup label="Served">{options(byName(served))}</optgroup>}
+      <optgroup label="Not served">{options(byName(listCountries().filter((code) => !reached.has(code))))}</optgroup>
+    </>
+  );
+});
+
+interface AddressProps {
+  to: To;
+  onChange: (to: To) => void;
+  /** Sets the fields of further addresses apart: " of address 2". */
+  of?: string;
+}
+
+function CountrySelect({ to, onChange, of = '' }: AddressProps) {
+  const { served, locale } = useDraft().book.shop;
+  return (
+    <Select label={`Country${of}`} value={to.country} onChange={(event) => onChange({ country: event.target.value })}>
+      <CountryOptions served={served} locale={locale} format={useFormat()} />
+    </Select>
+  );
+}
+
+function SubdivisionSelect({ to, onChange, of = '' }: AddressProps) {
+  const name = useSubdivisionNames();
+  const codes = useMemo(
+    () =>
+      listSubdivisions(to.country)
+        .map((code) => [code, name(code)] as const)
+        .sort((a, b) => a[1].localeCompare(b[1])),
+    [to.country, name],
+  );
+  if (codes.length === 0) return null;
+  return (
+    <Select
+      label={`Province or state${of}`}
+      value={to.subdivision ?? ''}
+      onChange={(event) => {
+        const { subdivision: _old, ...rest } = to;
+        onChange(event.target.value === '' ? rest : { ...rest, subdivision: event.target.value });
+      }}
+    >
+      <option value="">Any province</option>
+      {codes.map(([code, label]) => (
+        <option key={code} value={code}>
+          {label}
+        </option>
+      ))}
+    </Select>
+  );
+}
+
+function AddressFields({ to, onChange, of = '' }: AddressProps) {
+  return (
+    <>
+      <CountrySelect to={to} onChange={onChange} of={of} />
+      <SubdivisionSelect to={to} onChange={onChange} of={of} />
+      <TypedField
+        label={`Postal code${of}`}
+        placeholder="Postal code"
+        shown={to.postalCode ?? ''}
+        read={(text) => {
+          const code = text.trim().toUpperCase();
+          if (code === '') return { ok: true, value: undefined };
+          const parsed = Destination.safeParse({ ...to, postalCode: code });
+          return parsed.success ? { ok: true, value: code } : { ok: false, message: `${parsed.error.issues[0]?.message}.` };
+        }}
+        commit={(postalCode) => {
+          const { postalCode: _old, ...rest } = to;
+          onChange(postalCode === undefined ? rest : { ...rest, postalCode });
+          return { ok: true };
+        }}
+      />
+    </>
+  );
+}
+
+/** Where the cart goes, and the further addresses that parts of it go to. */
+export function BenchAddress() {
+  const { state, send } = useBench();
+  const to = state.cart.destination;
+  const others = state.cart.others ?? [];
+  const go = (destination: To) => send({ kind: 'setDestination', destination });
+  return (
+    <section aria-label="Address" className="space-y-2">
+      <div className="grid grid-cols-[1fr_1fr_6rem] gap-2">
+        <AddressFields to={to} onChange={go} />
+        <Suspense>
+          <AddressNotes to={to} onChange={go} />
+        </Suspense>
+      </div>
+      {others.map((other, at) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: an address is known by its number
+        <div key={at}>
+          <div className="flex items-center justify-between text-sm text-ash">
+            <span>Address {at + 2}</span>
+            <SignButton className="size-6!" label={`Remove address ${at + 2}`} onClick={() => send({ kind: 'removeOther', at })}>
+              <X size={14} aria-hidden />
+            </SignButton>
+          </div>
+          <div className="grid grid-cols-[1fr_1fr_6rem] gap-2">
+            <AddressFields
+              to={other}
+              of={` of address ${at + 2}`}
+              onChange={(destination) => send({ kind: 'setOther', at, destination })}
+            />
+          </div>
+        </div>
+      ))}
+      {others.length < 49 && (
+        <button type="button" className="text-sm text-clay hover:underline" onClick={() => send({ kind: 'addAddress' })}>
+          Send a part to another address
+        </button>
+      )}
+    </section>
+  );
+}
