@@ -1,11 +1,13 @@
 // npm run mutants [-- count [seed]]: changes the core's arithmetic in one place after the other, and lists what no test notices.
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { installPackages, root } from './setup.mjs';
 
 const [count = 20, seed = 20_261_128] = process.argv.slice(2).map(Number);
 const core = join(root, 'core', 'src');
+/** The tests of the core take a minute or two. */
+const MOST_MS = 240_000;
 /** Where numbers are worked out. */
 const FOLDERS = ['numbers', 'money', 'measures', 'time', 'places', 'promise', 'quote', 'carriers', 'fitting', 'findings', 'rate-book'];
 
@@ -65,6 +67,19 @@ const below = (most) => {
   return state % most;
 };
 
+/** Whether the tests that read a file pass. A change may make them run for ever: then all of them are ended, workers too. */
+function passes(path) {
+  const args = ['--no-install', 'vitest', 'related', '--run', '--project', 'core', '--bail', '1', path];
+  const child = spawn('npx', args, { cwd: root, stdio: 'ignore', detached: true });
+  const end = setTimeout(() => process.kill(-child.pid, 'SIGKILL'), MOST_MS);
+  return new Promise((resolve) => {
+    child.on('exit', (code) => {
+      clearTimeout(end);
+      resolve(code === 0);
+    });
+  });
+}
+
 installPackages();
 const places = FOLDERS.flatMap((folder) => filesOf(join(core, folder)).flatMap(placesIn));
 const survivors = [];
@@ -74,12 +89,7 @@ for (let nth = 0; nth < count; nth += 1) {
   let noticed = false;
   try {
     writeFileSync(path, text.slice(0, at) + becomes + text.slice(at + was.length));
-    const run = spawnSync('npx', ['--no-install', 'vitest', 'related', '--run', '--project', 'core', '--bail', '1', path], {
-      cwd: root,
-      encoding: 'utf8',
-      timeout: 240_000,
-    });
-    noticed = run.status !== 0;
+    noticed = !(await passes(path));
   } finally {
     writeFileSync(path, text);
   }
