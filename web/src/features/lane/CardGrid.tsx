@@ -1,5 +1,5 @@
 import { boundInBase, CountMeasure, SizeMeasure, type TieredCard, WeightMeasure } from '@ostrakon/core';
-import { type ClipboardEvent, type KeyboardEvent, useRef, useState } from 'react';
+import { type ClipboardEvent, type KeyboardEvent, useRef } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -7,8 +7,11 @@ import { measureWords } from '../../words/quoteWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { CardGridRow } from './CardGridRow.tsx';
 import { CopyRows } from './CopyRows.tsx';
-import { cardRows, cellsOf, filledDown, isFrom, unitHint, withoutRow, withPasted, withWriting } from './cardRows.ts';
+import { cellAt, pastedCells, placeOf } from './cardGridCells.ts';
+import { cardRows, filledDown, isFrom, unitHint, withoutRow, withPasted, withWriting } from './cardRows.ts';
+import { Fault } from './Fault.tsx';
 import { NewTierRow } from './NewTierRow.tsx';
+import { useCardEdits } from './useCardEdits.ts';
 import { useCardMeasures } from './useCardMeasures.ts';
 import { useCellReaders } from './useCellReaders.ts';
 import { useLane } from './useLane.ts';
@@ -96,43 +99,30 @@ function useHeldRow(card: TieredCard): number {
   return found === -1 ? card.tiers.length : found;
 }
 
-/** The tiers of a card as a grid for the keyboard: Tab and Enter move, rows are pasted from a spreadsheet. */
-export function CardGrid({ card }: { card: TieredCard }) {
-  const { cardAt } = useLane();
-  const { shop } = useDraft().book;
-  const session = useDraftSession();
-  const format = useFormat();
-  const readers = useCellReaders(card.measure);
+/** Walks, fills, removes and pastes rows by keys and clipboard. */
+function useRowKeys(card: TieredCard, { take }: ReturnType<typeof useCardEdits<TieredCard>>) {
   const table = useRef<HTMLTableElement>(null);
-  const [fault, setFault] = useState<string | null>(null);
-  const held = useHeldRow(card);
-  const rows = cardRows(card);
-  const focus = (row: number, column: number) => table.current?.querySelector<HTMLElement>(`[data-at="${row},${column}"]`)?.focus();
-
+  const readers = useCellReaders(card.measure);
+  const count = cardRows(card).length;
+  const focus = (row: number, column: number) => cellAt(table.current, row, column)?.focus();
   const remove = (row: number) => {
-    const edited = withoutRow(card, row);
-    const outcome = edited.ok ? session.dispatch({ name: 'setCard', args: { ...cardAt, card: edited.card } }) : edited;
-    setFault(outcome.ok ? null : outcome.message);
-    if (outcome.ok) requestAnimationFrame(() => focus(Math.min(row, rows.length - 2), 1));
+    if (take(withoutRow(card, row))) requestAnimationFrame(() => focus(Math.min(row, count - 2), 1));
   };
-
   const fill = (row: number, column: number) => {
-    const filled = column === 1 && row < rows.length ? filledDown(card, row) : null;
-    if (filled) session.dispatch({ name: 'setCard', args: { ...cardAt, card: filled } });
+    const filled = column === 1 && row < count ? filledDown(card, row) : null;
+    if (filled) take({ ok: true, card: filled });
   };
-
   /** Ctrl with a key; false where it means nothing here. */
   const onControl = (key: string, row: number, column: number): boolean => {
-    if (key === 'delete' && row < rows.length) remove(row);
+    if (key === 'delete' && row < count) remove(row);
     else if (key === 'd') fill(row, column);
     else return false;
     return true;
   };
-
   const onKeyDown = (event: KeyboardEvent<HTMLElement>) => {
-    const place = (event.target as HTMLElement).dataset.at?.split(',').map(Number);
+    const place = placeOf(event.target);
     if (!place) return;
-    const [row = 0, column = 0] = place;
+    const [row, column] = place;
     if (event.ctrlKey || event.metaKey) {
       if (onControl(event.key.toLowerCase(), row, column)) event.preventDefault();
       return;
@@ -142,33 +132,33 @@ export function CardGrid({ card }: { card: TieredCard }) {
     event.preventDefault();
     focus(row + step, column);
   };
-
   const onPaste = (event: ClipboardEvent<HTMLElement>) => {
-    const cells = cellsOf(event.clipboardData.getData('text/plain'));
-    if (cells.length < 2 && (cells[0]?.length ?? 0) < 2) return;
+    const cells = pastedCells(event.clipboardData);
+    if (cells === null) return;
     event.preventDefault();
-    const [row = 0] = ((event.target as HTMLElement).dataset.at ?? '0').split(',').map(Number);
-    const edited = withPasted(card, cells, row, readers);
-    const outcome = edited.ok ? session.dispatch({ name: 'setCard', args: { ...cardAt, card: edited.card } }) : edited;
-    setFault(outcome.ok ? null : outcome.message);
+    take(withPasted(card, cells, placeOf(event.target)?.[0] ?? 0, readers));
   };
+  return { focus, keys: { ref: table, onKeyDown, onPaste } };
+}
 
+/** The tiers of a card as a grid for the keyboard: Tab and Enter move, rows are pasted from a spreadsheet. */
+export function CardGrid({ card }: { card: TieredCard }) {
+  const { shop } = useDraft().book;
+  const format = useFormat();
+  const readers = useCellReaders(card.measure);
+  const edits = useCardEdits<TieredCard>();
+  const { focus, keys } = useRowKeys(card, edits);
+  const held = useHeldRow(card);
+  const rows = cardRows(card);
   const head = `${measureWords[card.measure]}, ${isFrom(card) ? 'from' : 'up to'}`;
   return (
     <div>
       {card.kind === 'valueTiers' && <ValueSettings card={card} />}
       <div className="mb-2 grid grid-cols-2 gap-2">
         {card.kind !== 'valueTiers' && card.kind !== 'distanceTiers' && <MeasureSettings card={card} />}
-        <BandSettings card={card} onFault={setFault} />
+        <BandSettings card={card} onFault={edits.setFault} />
       </div>
-      <table
-        ref={table}
-        role="grid"
-        aria-label="Tiers"
-        className="w-full border-collapse border border-line-strong bg-paper"
-        onKeyDown={onKeyDown}
-        onPaste={onPaste}
-      >
+      <table role="grid" aria-label="Tiers" className="w-full border-collapse border border-line-strong bg-paper" {...keys}>
         <thead>
           <tr className="border-line-strong border-b text-sm text-ash">
             <th scope="col" className="px-2.5 py-1.5 text-left font-semibold">
@@ -197,11 +187,7 @@ export function CardGrid({ card }: { card: TieredCard }) {
           <NewTierRow card={card} index={rows.length} onAdded={(column) => focus(rows.length + 1, column)} />
         </tbody>
       </table>
-      {fault !== null && (
-        <p role="alert" className="mt-1 text-sm text-fault">
-          {fault}
-        </p>
-      )}
+      <Fault>{edits.fault}</Fault>
       <p className="mt-1 text-sm text-ash">
         9.90, 13.40 + 0.80/{unitHint(card)}, 5 %, free, not offered, or ask us. Paste rows from a spreadsheet into any cell; Ctrl D takes
         the price above.

@@ -5,6 +5,7 @@ import { SignButton } from '../../ui/Button.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import { toast } from '../../ui/toast.ts';
 import { useFormat } from '../../words/useWords.ts';
+import { CELL } from './cardGridCells.ts';
 import { type CardRow, isFrom, withBound, withoutRow, withResult } from './cardRows.ts';
 import { useCellReaders } from './useCellReaders.ts';
 import { useLane } from './useLane.ts';
@@ -37,8 +38,6 @@ export function CardGridRow({ card, row, index, marked, top }: CardGridRowProps)
     const edited = withBound(card, index, bound);
     return edited.ok ? act(edited.card) : edited;
   };
-  const cell =
-    'h-8! rounded-none! border-transparent! bg-transparent! focus:border-clay! aria-invalid:border-fault! aria-invalid:bg-fault-soft!';
   return (
     <tr className={`border-line border-b ${marked ? 'bg-clay-soft' : ''}`}>
       <td className="p-0 align-top">
@@ -48,7 +47,7 @@ export function CardGridRow({ card, row, index, marked, top }: CardGridRowProps)
           <TypedField<string | number>
             label={`Bound of the tier ${name}`}
             data-at={`${index},0`}
-            inputClass={cell}
+            inputClass={CELL}
             shown={readers.shownBound(row.bound)}
             read={readers.bound}
             preview={(bound) => (bound === null ? session.preview(null) : bounded(bound, (next) => session.preview(command(next))))}
@@ -60,7 +59,7 @@ export function CardGridRow({ card, row, index, marked, top }: CardGridRowProps)
         <TypedField<TierResult>
           label={`Price of the tier ${name}`}
           data-at={`${index},1`}
-          inputClass={`${cell} text-right ${row.result.kind === 'amount' ? '' : 'italic'}`}
+          inputClass={`${CELL} text-right ${row.result.kind === 'amount' ? '' : 'italic'}`}
           shown={readers.shownResult(row.result)}
           read={readers.result}
           preview={(result) => session.preview(result && command(withResult(card, index, result)))}
