@@ -1,4 +1,4 @@
-import { fromDay, lastOrders, PLAIN_GOODS, toDay } from '@ostrakon/core';
+import { fromDay, type LastOrder, lastOrders, PLAIN_GOODS, toDay } from '@ostrakon/core';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { todayIn } from '../../calendars/today.ts';
@@ -12,6 +12,48 @@ import { asText, cellWords, nextEve } from './lastOrdersText.ts';
 
 const isDate = (text: string | null): text is string =>
   text !== null && /^20[1-3]\d-\d{2}-\d{2}$/.test(text) && fromDay(toDay(text)) === text;
+
+/** A row for each zone, a column for each service. */
+function OrdersTable({ orders, words, now }: { orders: readonly LastOrder[]; words: DateWords; now: number }) {
+  const { book } = useDraft();
+  return (
+    <table className="w-full border-collapse text-sm">
+      <thead>
+        <tr>
+          <th scope="col" className="border-line-strong border-b py-1 pr-3 text-left font-normal text-ash">
+            Order before
+          </th>
+          {book.services.map(({ id, name }) => (
+            <th key={id} scope="col" className="border-line-strong border-b px-2 py-1 text-left">
+              {name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {book.zones.map((zone) => (
+          <tr key={zone.id}>
+            <th scope="row" className="border-line border-b py-1.5 pr-3 text-left font-medium">
+              {zone.name}
+            </th>
+            {book.services.map((service) => {
+              const { text, tone } = cellWords(
+                orders.find((one) => one.zone === zone.id && one.service === service.id),
+                words,
+                now,
+              );
+              return (
+                <td key={service.id} className={`border-line border-b px-2 py-1.5 ${tone}`}>
+                  {text}
+                </td>
+              );
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
 
 /** Until when a buyer in each zone may order by each service to have it by a day. */
 export function LastOrders() {
@@ -107,41 +149,7 @@ export function LastOrders() {
         )}
         <Button onClick={() => void copy()}>Copy as text</Button>
       </div>
-      <table className="w-full border-collapse text-sm">
-        <thead>
-          <tr>
-            <th scope="col" className="border-line-strong border-b py-1 pr-3 text-left font-normal text-ash">
-              Order before
-            </th>
-            {book.services.map(({ id, name }) => (
-              <th key={id} scope="col" className="border-line-strong border-b px-2 py-1 text-left">
-                {name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {book.zones.map((zone) => (
-            <tr key={zone.id}>
-              <th scope="row" className="border-line border-b py-1.5 pr-3 text-left font-medium">
-                {zone.name}
-              </th>
-              {book.services.map((service) => {
-                const { text, tone } = cellWords(
-                  orders.find((one) => one.zone === zone.id && one.service === service.id),
-                  words,
-                  now,
-                );
-                return (
-                  <td key={service.id} className={`border-line border-b px-2 py-1.5 ${tone}`}>
-                    {text}
-                  </td>
-                );
-              })}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <OrdersTable orders={orders} words={words} now={now} />
       <p className="mt-2 text-sm text-ash">
         Ordered before that moment it has arrived on the day at the latest. Times are by the clock of where it leaves from.
       </p>

@@ -33,11 +33,70 @@ function Hours({ cutOff }: { cutOff: number | null }) {
   );
 }
 
+interface DayCellProps {
+  readonly day: DayNumber;
+  readonly location: Location;
+  readonly dispatch: Dispatch;
+  /** The hour of the order. */
+  readonly minute: number;
+  readonly isToday: boolean;
+}
+
+/** One day: how many orders it has, its hours, and when an order placed on it leaves. */
+function DayCell({ day, location, dispatch, minute, isToday }: DayCellProps) {
+  const { locale } = useDraft().book.shop;
+  const format = useFormat();
+  const { loads, setLoad } = useLoads();
+  const capacity = location.dispatch?.capacity ?? null;
+  const cell = cellOf(dispatch, day, minute);
+  const date = fromDay(day);
+  const orders = loads.find((load) => load.kind === 'packing' && load.location === location.id && load.date === date)?.orders ?? 0;
+  const full = capacity !== null && orders >= capacity;
+  const leavesWords = (leaves: DayNumber | null) =>
+    leaves === null ? 'never leaves' : leaves === day ? 'leaves that day' : `leaves ${dayText(fromDay(leaves), locale, date)}`;
+  return (
+    <td
+      data-day={date}
+      className={`h-24 border border-line px-1.5 py-1 ${cell.cutOff === null ? 'hatched' : 'bg-paper'} ${isToday ? 'outline-2 -outline-offset-2 outline-clay' : ''}`}
+    >
+      <span className="flex items-baseline justify-between gap-1">
+        <span className="font-semibold tabular-nums">{civilOf(day).date}</span>
+        {cell.cutOff !== null && capacity !== null && (
+          <span className={`flex items-center gap-1 text-xs ${full ? 'font-semibold text-ochre' : 'text-ash'}`}>
+            <TypedField<number>
+              label={`Orders taken for ${dayText(date, locale, date)}`}
+              className="w-11"
+              inputClass="h-6! px-1! text-right text-xs!"
+              shown={String(orders)}
+              read={readDayCount}
+              commit={(next) => {
+                setLoad({ kind: 'packing', location: location.id, date, orders: next });
+                return { ok: true };
+              }}
+            />
+            of {capacity}
+          </span>
+        )}
+      </span>
+      <Hours cutOff={cell.cutOff} />
+      <span className="mt-0.5 block text-xs leading-tight">
+        {cell.closed !== undefined && <span className="block truncate font-medium text-ochre">{cell.closed}</span>}
+        <span className="block font-medium">{leavesWords(cell.chosen)}</span>
+        {cell.cutOff !== null && cell.early !== cell.late && (
+          <span className="block text-ash">
+            from {format.time(cell.cutOff)} {leavesWords(cell.late)}
+          </span>
+        )}
+      </span>
+    </td>
+  );
+}
+
 /** What happens to an order placed on each day of a month, at any hour. */
 export function MonthView({ location }: { location: Location }) {
   const { book } = useDraft();
   const format = useFormat();
-  const { loads, setLoad } = useLoads();
+  const { loads } = useLoads();
   const [search, setSearch] = useSearchParams();
   const today = localAt(Date.now(), location.timeZone).day;
   const asked = /^(\d{4})-(\d{2})$/.exec(search.get('month') ?? '');
@@ -63,8 +122,6 @@ export function MonthView({ location }: { location: Location }) {
   const title = new Intl.DateTimeFormat(locale, { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
     Date.UTC(at.year, at.month - 1, 1),
   );
-  const leavesWords = (day: DayNumber | null, from: DayNumber) =>
-    day === null ? 'never leaves' : day === from ? 'leaves that day' : `leaves ${dayText(fromDay(day), locale, fromDay(from))}`;
   return (
     <section aria-label="Month">
       <div className="flex flex-wrap items-center gap-3">
@@ -131,49 +188,8 @@ export function MonthView({ location }: { location: Location }) {
               </th>
               {WEEKDAYS.map((weekday) => {
                 const day = monday + weekday - 1;
-                const { date, month } = civilOf(day);
-                if (month !== at.month) return <td key={day} className="border border-line bg-slip" />;
-                const cell = cellOf(dispatch, day, minute);
-                const orders =
-                  loads.find((load) => load.kind === 'packing' && load.location === location.id && load.date === fromDay(day))?.orders ?? 0;
-                const full = capacity !== null && orders >= capacity;
-                return (
-                  <td
-                    key={day}
-                    data-day={fromDay(day)}
-                    className={`h-24 border border-line px-1.5 py-1 ${cell.cutOff === null ? 'hatched' : 'bg-paper'} ${day === today ? 'outline-2 -outline-offset-2 outline-clay' : ''}`}
-                  >
-                    <span className="flex items-baseline justify-between gap-1">
-                      <span className="font-semibold tabular-nums">{date}</span>
-                      {cell.cutOff !== null && capacity !== null && (
-                        <span className={`flex items-center gap-1 text-xs ${full ? 'font-semibold text-ochre' : 'text-ash'}`}>
-                          <TypedField<number>
-                            label={`Orders taken for ${dayText(fromDay(day), locale, fromDay(day))}`}
-                            className="w-11"
-                            inputClass="h-6! px-1! text-right text-xs!"
-                            shown={String(orders)}
-                            read={readDayCount}
-                            commit={(next) => {
-                              setLoad({ kind: 'packing', location: location.id, date: fromDay(day), orders: next });
-                              return { ok: true };
-                            }}
-                          />
-                          of {capacity}
-                        </span>
-                      )}
-                    </span>
-                    <Hours cutOff={cell.cutOff} />
-                    <span className="mt-0.5 block text-xs leading-tight">
-                      {cell.closed !== undefined && <span className="block truncate font-medium text-ochre">{cell.closed}</span>}
-                      <span className="block font-medium">{leavesWords(cell.chosen, day)}</span>
-                      {cell.cutOff !== null && cell.early !== cell.late && (
-                        <span className="block text-ash">
-                          from {format.time(cell.cutOff)} {leavesWords(cell.late, day)}
-                        </span>
-                      )}
-                    </span>
-                  </td>
-                );
+                if (civilOf(day).month !== at.month) return <td key={day} className="border border-line bg-slip" />;
+                return <DayCell key={day} day={day} location={location} dispatch={dispatch} minute={minute} isToday={day === today} />;
               })}
             </tr>
           ))}
