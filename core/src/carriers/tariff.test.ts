@@ -98,6 +98,8 @@ test('where the list has no price it declines in words', () => {
     rates: [],
     declined: [{ message: 'No price in band far for 2.5 kg.' }],
   });
+  const last = tariffOf().bands.length - 1;
+  expect([last, last + 1].map((elsewhere) => Tariff.safeParse({ ...tariffOf(), elsewhere }).success)).toEqual([true, false]);
   const { elsewhere: _gone, ...rest } = tariffOf();
   expect(tariffAnswer({ ...rest, elsewhere: null }, ask({ country: 'FR' }, [100, null]))).toMatchObject({
     declined: [{ message: 'The address is in no band of the price list.' }],

@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
 import { PLAIN_TERMS } from '../carriers/carriage.ts';
+import { applyCommand } from '../commands/commands.ts';
 import { lastOrders } from '../promise/lastOrders.ts';
 import { PLAIN_GOODS, timetableOf } from '../promise/timetableOf.ts';
 import { compile } from '../quote/compile.ts';
@@ -51,6 +52,8 @@ test('a promise on a listed holiday is a finding, with the order that shows it a
   const moment = finding?.witness?.moment ?? '';
   expect(promised(shop(), moment, 'CA-QC')).toEqual(['2026-12-24', '2026-12-25']);
   expect(finding?.repair?.map(({ name }) => name)).toEqual(['setServiceDays']);
+  const mended = finding?.repair?.reduce((book, command) => applyCommand(book, command), shop());
+  expect(mended && dateFindings(mended, NOW)).toEqual([]);
   expect(dateFindings(shop({ skipsHolidays: true }), NOW)).toEqual([]);
   expect(dateFindings(shop({}, []), NOW)).toEqual([]);
   expect(dateFindings(shop(), '2026-12-26T12:00:00Z').map(({ facts }) => 'name' in facts && facts.name)).toEqual(['Boxing Day']);

@@ -47,6 +47,10 @@ describe('typed weights and lengths', () => {
     expect(MassText.safeParse(text).success).toBe(true);
   });
 
+  test('a weight may be 20 tonnes, and no more', () => {
+    expect(['20000 kg', '20000.001 kg'].map((text) => MassText.safeParse(text).success)).toEqual([true, false]);
+  });
+
   test.each([
     ['12 km', true],
     ['0.123456 mi', true],

@@ -63,6 +63,11 @@ describe('a list', () => {
     expect(found('1000-1999', '19991')).toBe('1000-1999');
   });
 
+  test('a range, however wide, is more specific than the province it lies in', () => {
+    const index = indexPlaces([[{ kind: 'subdivision', subdivision: 'CA-NS' }], [{ kind: 'postal', country: 'CA', rules: 'A0A-Y9Z' }]]);
+    expect(findZone(index, { country: 'CA', subdivision: 'CA-NS', postalCode: 'B3H 4R2' })).toMatchObject({ zone: 1 });
+  });
+
   // Common practice, no published source: the ZIP code, a hyphen, and four digits that add to it.
   test('a five-digit code of the United States holds with four more, unless a line names all nine; nowhere else', () => {
     const at = (rules: string, postalCode: string, country = 'US') =>

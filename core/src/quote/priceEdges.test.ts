@@ -151,6 +151,14 @@ describe('started units', () => {
     expect(price(ask(of({ ...perKilogram, per: { measure: 'itemsWeight', unit: '1 lb' } }), [...ounces, { weight: '1 g' }]))).toBe(1100);
   });
 
+  test('nor has what passes them by less than half a milligram: three times 333.333334 g is one kilogram', () => {
+    const thirds = (weight: string) => [{ weight, quantity: 3 }];
+    expect(price(ask(of(perKilogram), thirds('333.333334 g')))).toBe(500);
+    expect(price(ask({ ...of(flat(300)), charges: packing('1 kg') }, thirds('333.333334 g')))).toBe(500);
+    expect(price(ask(of(perKilogram), thirds('333.334 g')))).toBe(700);
+    expect(price(ask({ ...of(flat(300)), charges: packing('1 kg') }, thirds('333.334 g')))).toBe(700);
+  });
+
   test('above a tier count from its bound: 1 kg and 3 g over, by 5 g, start one; 5 g one; 6 g two', () => {
     const card = byWeight([['1 kg', amount(500)]], { kind: 'perUnit', base: 500, each: 40, unit: '5 g' });
     const at = (weight: string) => price(ask(of(card), [{ weight }]));

@@ -74,6 +74,12 @@ test('a book of format 1 is brought forward: postal places in lists, everything 
   expect(readRateBook(book)).toEqual(book);
 });
 
+test('a card of one price has no bands to begin with, and gets none', () => {
+  const flat = { kind: 'flat', result: { kind: 'amount', amount: 500 } };
+  const lane = { ...old.zones[0]!.lanes.ground, card: flat };
+  expect(readRateBook({ ...old, zones: [{ ...old.zones[0]!, lanes: { ground: lane } }] }).zones[0]?.lanes.ground?.card).toEqual(flat);
+});
+
 test('and its prices stay the same: weighed without the carton, as before', () => {
   expect(ask('B3K 1A1', '2 kg')).toEqual([990]);
   expect(ask('B4V 2L5', '2 kg')).toEqual([990]);
