@@ -92,6 +92,8 @@ describe('goods value of all that goes to one address', () => {
     const from100 = { measure: 'valueAfterDiscounts' as const, from: 10_000 };
     const limited = (byItself?: true) => twoStores({ limits: [{ ...from100, ...(byItself && { byItself }) }] });
     expect([price(ask(limited(), cart)), price(ask(limited(true), cart))]).toEqual([1000, undefined]);
+    // What is not delivered goes to no address.
+    expect(price(ask(limited(), [fromA(3000), fromB(3000), { unitPrice: 5000, delivered: false }]))).toBeUndefined();
     // The first address is meant whether a line names it or not.
     expect(price(ask(limited(), [fromA(6000, { to: 0 }), fromB(6000)]))).toBe(1000);
     const freed = (byItself: boolean) => twoStores({ freeFrom: { ...freeFrom(10_000), byItself } });
