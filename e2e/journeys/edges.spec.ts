@@ -58,6 +58,26 @@ test('offline the page goes on working; back online everything is saved, in few 
   await expect(page.getByLabel('Price of the tier 15 kg')).toHaveValue('20.00');
 });
 
+test('what was read stays in view while it cannot be read anew, and what was not saved is shown no longer', async ({ page, shop }) => {
+  await page.goto(`${shop.url}/shop/goods`);
+  const weight = page.getByRole('row', { name: /Stoneware clay, 10 kg/ }).locator('[aria-colindex="6"]');
+  const before = await weight.innerText();
+  await page.route('**/api/products**', (route) => route.abort());
+  const asked = page.waitForEvent('requestfailed', (request) => request.method() === 'GET');
+  await weight.focus();
+  await page.keyboard.type('1 kg');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/^The goods were not changed/)).toBeVisible();
+  await asked;
+  await expect(weight).toHaveText(before);
+  await page.unroute('**/api/products**');
+  await weight.focus();
+  await page.keyboard.type('1 kg');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Undo last change' })).toBeEnabled();
+  await expect(weight).not.toHaveText(before);
+});
+
 test('a choice made just before another address is opened is kept, though its request never arrived', async ({ page, shop }) => {
   await page.goto(`${shop.url}/shop`);
   await page.getByLabel('Options stand').selectOption('the fastest first');
@@ -203,6 +223,8 @@ test('stopped in the middle of an import the server ends it first; a second serv
   const taking = page.waitForRequest('**/taken');
   await dialog.getByRole('button', { name: 'Take 20,000 products' }).click();
   await taking;
+  // Answered after the request before it was taken in.
+  for (let at = 0; at < 3; at += 1) await page.evaluate(() => fetch('/healthz'));
   const ended = new Promise<number | null>((resolve) => {
     first.child.removeAllListeners('exit');
     first.child.once('exit', (code) => resolve(code));

@@ -11,8 +11,8 @@ export function App() {
   const products = useQuery(queries.products);
   const trials = useQuery(queries.trials);
   const waited = [draft, products, trials];
-  const failed = waited.find((query) => query.isError);
-  if (failed) {
+  // What was read once stays in view when it cannot be read anew.
+  if (waited.some((query) => query.isLoadingError)) {
     return (
       <div role="alert" className="p-6">
         <h1 className="font-serif text-xl font-semibold">The shop cannot be reached</h1>

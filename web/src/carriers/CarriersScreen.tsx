@@ -82,11 +82,11 @@ function Account({ account }: { account: CarrierAccount }) {
 
 /** Accounts with carriers: what of theirs the shop offers, and how they have behaved. */
 export function CarriersScreen() {
-  const { data, isError, refetch } = useQuery({ ...carrierQueries.state, refetchInterval: 5000 });
+  const { data, isLoadingError, refetch } = useQuery({ ...carrierQueries.state, refetchInterval: 5000 });
   const format = useFormat();
   const [adding, setAdding] = useState<'service' | 'tariff' | null>(null);
   const change = useCarrierChange();
-  if (isError) {
+  if (isLoadingError) {
     return (
       <p role="alert" className="p-4">
         The carriers could not be read. <Button onClick={() => void refetch()}>Try again</Button>

@@ -46,10 +46,14 @@ export function useGoods() {
     mutationFn: ({ change, signal }: { change: Partial<GoodsChange>; words: string; signal?: AbortSignal }) => changeGoods(change, signal),
     onMutate: async ({ change, signal }) => {
       await client.cancelQueries({ queryKey: queries.products.queryKey });
+      const before = client.getQueryData(queries.products.queryKey);
       // A change that may yet be called off is shown when it has been taken.
       if (!signal) client.setQueryData(queries.products.queryKey, (held = []) => withChange(held, change));
+      return { before };
     },
-    onError: (error) => {
+    onError: (error, _change, held) => {
+      // What was not taken is shown no longer, also where the server cannot be asked what holds.
+      if (held?.before) client.setQueryData(queries.products.queryKey, held.before);
       void client.invalidateQueries({ queryKey: queries.products.queryKey });
       if (error.name !== 'AbortError') toast.error(`The goods were not changed: ${error.message}`);
     },
