@@ -145,6 +145,7 @@ export { Id, Name } from './names/naming.ts';
 export { formatNumber } from './numbers/numberFormat.ts';
 export type { TypedProblem } from './numbers/parseDecimal.ts';
 export { divideRounded, type RoundingRule, shareOf } from './numbers/rounding.ts';
+export type { Micrograms, Micrometres, Millimetres, NumberOf } from './numbers/units.ts';
 export { oncePer } from './once/oncePer.ts';
 export { billableWeight, girth, lengthPlusGirth, longestSide, type Sides, VolumeRule, volumetricWeight } from './packing/billable.ts';
 export { fewestRooms } from './packing/fewestRooms.ts';

@@ -8,18 +8,25 @@ import type { TrialStore } from './features/trials/trialStore.ts';
 import { OWNER } from './persistence/authors.ts';
 
 /** What a new shop can begin with, as a JSON file. */
-export const Seed = z.strictObject({
+export interface Seed {
   /** The first edition. */
+  readonly live: RateBook;
+  readonly note: string;
+  /** What the draft changed since then. */
+  readonly draftCommands: Command[];
+  readonly products: Product[];
+  readonly trials: Trial[];
+  /** Accounts with carriers; their services are asked for when the shop first starts. */
+  readonly accounts: OpenAccount[];
+}
+export const Seed: z.ZodType<Seed> = z.strictObject({
   live: RateBook,
   note: z.string(),
-  /** What the draft changed since then. */
   draftCommands: z.array(Command),
   products: z.array(Product),
   trials: z.array(Trial),
-  /** Accounts with carriers; their services are asked for when the shop first starts. */
   accounts: z.array(OpenAccount).default([]),
 });
-export type Seed = z.infer<typeof Seed>;
 
 interface SeedStores {
   readonly draft: DraftStore;

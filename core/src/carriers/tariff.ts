@@ -75,7 +75,7 @@ const sidesOf = ({ sides }: AskedParcel): Sides | null =>
   sides && { length: sides[0] * MICROMETRES, width: sides[1] * MICROMETRES, height: sides[2] * MICROMETRES };
 
 /** The price of one parcel in a band, or null where the list has none. */
-function listPrice({ steps, further }: PriceList, band: number, billed: number): number | null {
+function listPrice({ steps, further }: PriceList, band: number, billed: number): Minor | null {
   const step = steps.find(({ upTo }) => compareMass(billed, massToMicrograms(upTo)) <= 0);
   if (step) return step.prices[band] ?? null;
   const last = steps.at(-1);

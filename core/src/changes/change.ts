@@ -1,6 +1,7 @@
 import type { DispatchCalendar, Transit } from '../dispatch/dispatchCalendar.ts';
 import { canonicalJson } from '../json/canonicalJson.ts';
 import type { Id } from '../names/naming.ts';
+import type { Minor } from '../numbers/units.ts';
 import type { VolumeRule } from '../packing/billable.ts';
 import type { Place } from '../places/place.ts';
 import type { Allowance } from '../rate-book/allowance.ts';
@@ -28,8 +29,8 @@ export interface Of {
 }
 
 interface Range {
-  readonly floor: number | null;
-  readonly cap: number | null;
+  readonly floor: Minor | null;
+  readonly cap: Minor | null;
 }
 
 type Names = readonly string[];

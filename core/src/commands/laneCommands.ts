@@ -52,7 +52,7 @@ export type Raise = z.infer<typeof Raise>;
 
 /** A card with every price raised: rates by a share too, by an amount only what is paid once. Halves are rounded up. */
 export function raisedCard(card: Card, by: Raise): Card {
-  const bounded = (amount: number) => Math.min(GREATEST_AMOUNT, Math.max(0, amount));
+  const bounded = (amount: Minor) => Math.min(GREATEST_AMOUNT, Math.max(0, amount));
   return mapAmounts(card, (amount, what) => {
     if (by.kind === 'amount') return what === 'rate' ? amount : bounded(amount + by.amount);
     return bounded(amount + Math.sign(by.basisPoints) * shareOf(amount, Math.abs(by.basisPoints), 'halfUp'));

@@ -1,5 +1,6 @@
 import type { Command } from '../commands/commands.ts';
 import type { Id } from '../names/naming.ts';
+import type { Minor } from '../numbers/units.ts';
 import type { CountryCode, SubdivisionCode } from '../places/countries.ts';
 import type { Destination, Place } from '../places/place.ts';
 import type { NoPromise, PlainDate } from '../promise/promise.ts';
@@ -38,7 +39,7 @@ export interface FindingFacts {
   /** A promise names a public holiday of where goods leave from or go to. */
   readonly promiseOnHoliday: { readonly date: PlainDate; readonly name: string; readonly first: PlainDate; readonly last: PlainDate };
   /** A lane's own price, without tax, is less than its carrier asked for in a survey: the probe it loses most on, and how many lose. */
-  readonly belowCost: { readonly probe: string; readonly price: number; readonly cost: number; readonly times: number };
+  readonly belowCost: { readonly probe: string; readonly price: Minor; readonly cost: Minor; readonly times: number };
 }
 
 export type FindingCode = keyof FindingFacts;

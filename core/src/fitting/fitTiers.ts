@@ -1,7 +1,9 @@
+import { numberAt } from '../numbers/entry.ts';
+import type { Micrograms, Minor } from '../numbers/units.ts';
 /** One past or typical order: its weight, what its carriage costs, in minor units, and how many such there are. */
 export interface FitOrder {
-  readonly weight: number;
-  readonly cost: number;
+  readonly weight: Micrograms;
+  readonly cost: Minor;
   readonly count?: number;
 }
 
@@ -19,10 +21,10 @@ export interface FittedTier {
   readonly upTo: number;
   /** The lightest order of the next tier; null in the last. */
   readonly next: number | null;
-  readonly price: number;
+  readonly price: Minor;
   readonly orders: number;
   /** Sum of the costs of its orders, and how many of them cost more than the price. */
-  readonly cost: number;
+  readonly cost: Minor;
   readonly below: number;
 }
 
@@ -52,16 +54,16 @@ function weigh(orders: readonly FitOrder[], { margin, mostLoss }: FitTarget): We
     const bound = mostLoss === null ? 0 : order.cost - mostLoss;
     const at = weight.length;
     if (at > 0 && weight[at - 1] === order.weight) {
-      count[at] = (count[at] as number) + times;
-      wish[at] = (wish[at] as number) + wanted * times;
-      squares[at] = (squares[at] as number) + wanted * wanted * times;
-      least[at - 1] = Math.max(least[at - 1] as number, bound);
+      count[at] = numberAt(count, at) + times;
+      wish[at] = numberAt(wish, at) + wanted * times;
+      squares[at] = numberAt(squares, at) + wanted * wanted * times;
+      least[at - 1] = Math.max(numberAt(least, at - 1), bound);
       continue;
     }
     weight.push(order.weight);
-    count.push((count[at] as number) + times);
-    wish.push((wish[at] as number) + wanted * times);
-    squares.push((squares[at] as number) + wanted * wanted * times);
+    count.push(numberAt(count, at) + times);
+    wish.push(numberAt(wish, at) + wanted * times);
+    squares.push(numberAt(squares, at) + wanted * wanted * times);
     least.push(bound);
   }
   return {
@@ -90,7 +92,7 @@ const LARGE = 7;
 function greatestOf(values: Float64Array, shift: number): Float64Array {
   const greatest = new Float64Array((values.length >> shift) + 1);
   values.forEach((value, at) => {
-    greatest[at >> shift] = Math.max(greatest[at >> shift] as number, value);
+    greatest[at >> shift] = Math.max(numberAt(greatest, at >> shift), value);
   });
   return greatest;
 }
@@ -98,10 +100,10 @@ function greatestOf(values: Float64Array, shift: number): Float64Array {
 /** The block (by its shift) below a weight in which nothing left over costs less than `room`; 0 where there is none. */
 function blockToPass(at: number, room: number, fewer: Float64Array): number {
   const large = (at >> LARGE) << LARGE;
-  if (at === large + (1 << LARGE) - 1 && (fewer[large] as number) >= room) return LARGE;
+  if (at === large + (1 << LARGE) - 1 && numberAt(fewer, large) >= room) return LARGE;
   const small = (at >> SMALL) << SMALL;
   // A block whose upper part was tried already is tried to its end: its greatest entry may lie up there, or beyond.
-  return at === small + (1 << SMALL) - 1 && (fewer[small] as number) >= room ? SMALL : 0;
+  return at === small + (1 << SMALL) - 1 && numberAt(fewer, small) >= room ? SMALL : 0;
 }
 
 /** Finds the best last tier for one number of tiers after another, for growing weights. */
@@ -124,7 +126,7 @@ class Segmentation {
     }));
     for (let end = 1; end <= size; end += 1) {
       const [first, ...others] = this.layers as readonly [Layer, ...Layer[]];
-      first.bound = Math.max(first.bound, weights.least[end - 1] as number);
+      first.bound = Math.max(first.bound, numberAt(weights.least, end - 1));
       first.error[end] = this.#spread(0, end, first.bound);
       others.forEach((layer, at) => {
         this.#lastTier(layer, (this.layers[at] as Layer).error, end);
@@ -135,11 +137,11 @@ class Segmentation {
   /** The squared distance of the orders from `begin` to `end` from a price: their mean, or the least they take. */
   #spread(begin: number, end: number, bound: number): number {
     const { count, wish, squares } = this.#weights;
-    const orders = (count[end] as number) - (count[begin] as number);
-    const wanted = (wish[end] as number) - (wish[begin] as number);
+    const orders = numberAt(count, end) - numberAt(count, begin);
+    const wanted = numberAt(wish, end) - numberAt(wish, begin);
     const mean = wanted / orders;
     const price = mean > bound ? mean : bound;
-    return (squares[end] as number) - (squares[begin] as number) - price * (2 * wanted - price * orders);
+    return numberAt(squares, end) - numberAt(squares, begin) - price * (2 * wanted - price * orders);
   }
 
   /**
@@ -153,14 +155,14 @@ class Segmentation {
     const { least } = this.#weights;
     const own = layer.error;
     let { begin } = layer;
-    let held = Math.max(layer.bound, least[end - 1] as number);
-    let best = this.#spread(begin, end, held) + (fewer[begin] as number);
+    let held = Math.max(layer.bound, numberAt(least, end - 1));
+    let best = this.#spread(begin, end, held) + numberAt(fewer, begin);
     let bound = 0;
     let at = end - 1;
     while (at >= 0) {
-      const here = least[at] as number;
+      const here = numberAt(least, at);
       const spread = this.#spread(at, end, Math.max(here, bound));
-      if (at < end - 1 && spread + (own[at] as number) >= best) break;
+      if (at < end - 1 && spread + numberAt(own, at) >= best) break;
       const pass = blockToPass(at, best - spread, fewer);
       if (pass > 0) {
         bound = Math.max(bound, (pass === LARGE ? this.#large : this.#small)[at >> pass] as number);
@@ -169,8 +171,8 @@ class Segmentation {
       }
       const small = (at >> SMALL) << SMALL;
       for (; at >= small; at -= 1) {
-        if ((least[at] as number) > bound) bound = least[at] as number;
-        const total = this.#spread(at, end, bound) + (fewer[at] as number);
+        if (numberAt(least, at) > bound) bound = numberAt(least, at);
+        const total = this.#spread(at, end, bound) + numberAt(fewer, at);
         if (total >= best) continue;
         best = total;
         begin = at;
@@ -187,11 +189,11 @@ class Segmentation {
 const SLACK = 1e-9;
 
 /** The price of orders from `begin` to `end`: covers their wishes together, and none loses more than it may. */
-function priceOf({ count, wish, least }: Weights, begin: number, end: number): number {
-  const orders = (count[end] as number) - (count[begin] as number);
-  const mean = ((wish[end] as number) - (wish[begin] as number)) / orders;
+function priceOf({ count, wish, least }: Weights, begin: number, end: number): Minor {
+  const orders = numberAt(count, end) - numberAt(count, begin);
+  const mean = (numberAt(wish, end) - numberAt(wish, begin)) / orders;
   let bound = 0;
-  for (let at = begin; at < end; at += 1) bound = Math.max(bound, least[at] as number);
+  for (let at = begin; at < end; at += 1) bound = Math.max(bound, numberAt(least, at));
   return Math.ceil(Math.max(mean, bound) - SLACK * Math.max(1, mean));
 }
 
@@ -209,7 +211,7 @@ export function fitTiers(all: readonly FitOrder[], target: FitTarget): Fit {
   const size = weight.length;
   const most = Math.min(target.tiers, size);
   const { layers } = new Segmentation(weights, most);
-  const errorWith = (tiers: number) => (layers[tiers - 1] as Layer).error[size] as number;
+  const errorWith = (tiers: number) => numberAt((layers[tiers - 1] as Layer).error, size);
   let chosen = 1;
   for (let tiers = 2; tiers <= most; tiers += 1) {
     if (errorWith(tiers) < errorWith(chosen) - SLACK * Math.max(1, errorWith(chosen))) chosen = tiers;
@@ -217,16 +219,16 @@ export function fitTiers(all: readonly FitOrder[], target: FitTarget): Fit {
   const tiers: FittedTier[] = [];
   let end = size;
   for (let at = chosen - 1; at >= 0; at -= 1) {
-    const begin = (layers[at] as Layer).begins[end] as number;
-    const [low, high] = [begin === 0 ? -Infinity : (weight[begin - 1] as number), weight[end - 1] as number];
+    const begin = numberAt((layers[at] as Layer).begins, end);
+    const [low, high] = [begin === 0 ? -Infinity : numberAt(weight, begin - 1), numberAt(weight, end - 1)];
     const inside = orders.filter((order) => order.weight > low && order.weight <= high);
     const price = priceOf(weights, begin, end);
     const sum = (of: (order: FitOrder) => number) => inside.reduce((total, order) => total + of(order) * (order.count ?? 1), 0);
     tiers.unshift({
       upTo: high,
-      next: end === size ? null : (weight[end] as number),
+      next: end === size ? null : numberAt(weight, end),
       price,
-      orders: (count[end] as number) - (count[begin] as number),
+      orders: numberAt(count, end) - numberAt(count, begin),
       cost: sum(({ cost }) => cost),
       below: sum(({ cost }) => (cost > price ? 1 : 0)),
     });

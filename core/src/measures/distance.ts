@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { formatNumber } from '../numbers/numberFormat.ts';
+import type { Millimetres } from '../numbers/units.ts';
 import type { UnitsOfShop } from './mass.ts';
 import { type ParsedQuantity, parseQuantity, quantityToBase, type UnitSystem } from './quantityText.ts';
 
@@ -34,7 +35,7 @@ const DISTANCE: UnitSystem<DistanceUnit> = {
 const PATTERN = /^(?:0|[1-9]\d{0,8})(?:\.\d{1,6})? (?:km|m|mi)$/;
 
 /** Millimetres of a canonical distance text such as "12 km". */
-export function distanceToMillimetres(text: string): number {
+export function distanceToMillimetres(text: string): Millimetres {
   return quantityToBase(text, DISTANCE);
 }
 

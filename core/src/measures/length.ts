@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { formatNumber } from '../numbers/numberFormat.ts';
+import type { Micrometres } from '../numbers/units.ts';
 import { oncePerText } from '../once/oncePerText.ts';
 import type { UnitsOfShop } from './mass.ts';
 import { type ParsedQuantity, parseQuantity, quantityToBase, type UnitSystem } from './quantityText.ts';
@@ -37,7 +38,7 @@ const LENGTH: UnitSystem<LengthUnit> = {
 };
 
 /** Micrometres of a canonical length text such as "6 in" or "1 ft 2 in". */
-export const lengthToMicrometres: (text: string) => number = oncePerText((text) => quantityToBase(text, LENGTH));
+export const lengthToMicrometres: (text: string) => Micrometres = oncePerText((text) => quantityToBase(text, LENGTH));
 
 const NUMBER = '(?:0|[1-9]\\d{0,10})(?:\\.\\d{1,6})?';
 const LENGTH_PATTERN = new RegExp(`^${NUMBER} (?:m|cm|mm|in|ft(?: ${NUMBER} in)?)$`);
@@ -60,7 +61,7 @@ export function parseLength(typed: string, units: UnitsOfShop): ParsedQuantity {
 }
 
 /** A length as the shop's units show it, at most two decimals: "60 cm", "23.62 in". */
-export function formatLength(micrometres: number, units: UnitsOfShop, locale: string): string {
+export function formatLength(micrometres: Micrometres, units: UnitsOfShop, locale: string): string {
   const [value, unit] = units === 'metric' ? [micrometres / 10_000, 'cm'] : [micrometres / 25_400, 'in'];
   return `${formatNumber(value, 2, locale)} ${unit}`;
 }

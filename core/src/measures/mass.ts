@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { formatNumber } from '../numbers/numberFormat.ts';
+import type { Micrograms } from '../numbers/units.ts';
 import { oncePerText } from '../once/oncePerText.ts';
 import { type ParsedQuantity, parseQuantity, quantityToBase, quantityToSum, type UnitSystem } from './quantityText.ts';
 
@@ -45,13 +46,13 @@ const NUMBER = '(?:0|[1-9]\\d{0,10})(?:\\.\\d{1,6})?';
 const MASS_PATTERN = new RegExp(`^${NUMBER} (?:kg|g|mg|oz|lb(?: ${NUMBER} oz)?)$`);
 
 /** Micrograms of a canonical mass text, rounded half-up to whole micrograms. */
-export const massToMicrograms: (text: string) => number = oncePerText((text) => quantityToBase(text, MASS));
+export const massToMicrograms: (text: string) => Micrograms = oncePerText((text) => quantityToBase(text, MASS));
 
 /**
  * Micrograms of a canonical mass text for adding up, not rounded: an ounce is 28,349,523.125 of them. Eighths of a microgram
  * are exact in a number up to a thousand tonnes, and with them pounds, ounces and their decimal parts that people use.
  */
-export const massForSums: (text: string) => number = oncePerText((text) => quantityToSum(text, MASS));
+export const massForSums: (text: string) => Micrograms = oncePerText((text) => quantityToSum(text, MASS));
 
 /** A mass with its unit as typed, in canonical spelling: "2 kg", "0.3 lb", "2 lb 4 oz". */
 export const MassText = z
@@ -87,7 +88,7 @@ export function compareMass(a: number, b: number): -1 | 0 | 1 {
  * A mass as the shop's units show it: "850 g", "12.6 kg", "4 oz", "2.25 lb". At most three decimals.
  * @param beside another mass it stands next to, in micrograms: both are then shown in the larger unit that suits one of them
  */
-export function formatMass(micrograms: number, units: UnitsOfShop, locale: string, beside = 0): string {
+export function formatMass(micrograms: Micrograms, units: UnitsOfShop, locale: string, beside = 0): string {
   const largest = Math.max(Math.abs(micrograms), Math.abs(beside));
   if (units === 'metric') {
     const small = largest < 999_999_500 && largest !== 0;

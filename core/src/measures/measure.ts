@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Micrograms, Micrometres, Millimetres, Minor } from '../numbers/units.ts';
 import { MASS_SLACK } from './mass.ts';
 
 /** What tiers and limits read of a cart. The order is the index in a measures vector. */
@@ -58,16 +59,41 @@ export type ValueMeasure = z.infer<typeof ValueMeasure>;
 /** Stands for a distance that is not known: farther than any bound, so that nothing is offered by mistake. */
 export const UNKNOWN_DISTANCE: number = Number.MAX_SAFE_INTEGER;
 
+/** The place of a measure in a measures vector. */
+export type MeasureIndex = 0 | 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8 | 9 | 10;
+
+const INDICES: Readonly<Record<Measure, MeasureIndex>> = {
+  itemsWeight: 0,
+  packedWeight: 1,
+  billableWeight: 2,
+  valueBeforeDiscounts: 3,
+  valueAfterDiscounts: 4,
+  itemCount: 5,
+  parcels: 6,
+  longestSide: 7,
+  sumOfSides: 8,
+  lengthPlusGirth: 9,
+  distance: 10,
+};
+
 /** Index of a measure in a measures vector. */
-export function measureIndex(measure: Measure): number {
-  return MEASURES.indexOf(measure);
+export function measureIndex(measure: Measure): MeasureIndex {
+  return INDICES[measure];
+}
+
+interface UnitsOfDimensions {
+  readonly mass: Micrograms;
+  readonly money: Minor;
+  readonly count: number;
+  readonly length: Micrometres;
+  readonly distance: Millimetres;
 }
 
 /**
  * A cart's measures by name, in base units of their dimension. Of several parcels the weights add up; longest side,
  * sum of sides and length plus girth are those of the largest; the distance is from where the goods leave.
  */
-export type Measures = Readonly<Record<Measure, number>>;
+export type Measures = { readonly [M in Measure]: UnitsOfDimensions[(typeof DIMENSIONS)[M]] };
 
 export const NO_MEASURES: Measures = {
   itemsWeight: 0,
@@ -83,12 +109,12 @@ export const NO_MEASURES: Measures = {
   distance: 0,
 };
 
-/** The same measures in the order of `MEASURES`, for the compiled path. */
-export type MeasureVector = Float64Array;
+/** The same measures in the order of `MEASURES`, for the compiled path: each of its places holds a number. */
+export type MeasureVector = Float64Array & { [At in MeasureIndex]: number };
 
 export function toVector(measures: Measures): MeasureVector {
   // By name, not by list: this is done for every consignment of every quote.
-  const vector = new Float64Array(11);
+  const vector = new Float64Array(11) as MeasureVector;
   vector[0] = measures.itemsWeight;
   vector[1] = measures.packedWeight;
   vector[2] = measures.billableWeight;
@@ -102,6 +128,8 @@ export function toVector(measures: Measures): MeasureVector {
   vector[10] = measures.distance;
   return vector;
 }
+
+export const copyOf = (vector: MeasureVector): MeasureVector => vector.slice() as MeasureVector;
 
 /** How far past a bound a value of this dimension still counts as on it: see `MASS_SLACK`. */
 export function slackOf(measure: Measure): number {

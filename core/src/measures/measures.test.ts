@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { shareOf } from '../numbers/rounding.ts';
+import type { BasisPoints, Micrograms, Minor } from '../numbers/units.ts';
 import { parseDistance } from './distance.ts';
 import { formatLength, lengthToMicrometres, parseLength } from './length.ts';
 import { compareMass, formatMass, MassText, massToMicrograms, parseMass } from './mass.ts';
@@ -118,4 +120,15 @@ test('percent over 100 or finer than 0.01 is refused', () => {
   expect(parsePercent('101')).toMatchObject({ problem: { code: 'tooLarge' } });
   expect(parsePercent('1.234')).toMatchObject({ problem: { code: 'tooManyDecimals' } });
   expect(formatPercent(1250, 'en-CA')).toBe('12.5%');
+});
+
+test('a number of one unit never stands for one of another', () => {
+  const weight: Micrograms = massToMicrograms('2 kg');
+  const price = (amount: Minor) => amount;
+  // @ts-expect-error a weight is no price
+  expect(price(weight)).toBe(2_000_000_000);
+  // @ts-expect-error a percentage is no price, and a price no percentage
+  expect([shareOf(1250 as BasisPoints, 100, 'halfUp'), shareOf(100, 5 as Minor, 'halfUp')]).toEqual([13, 0]);
+  // A sum is a plain number until somebody says what of.
+  expect(price(weight + weight)).toBe(4_000_000_000);
 });

@@ -1,13 +1,14 @@
 import { z } from 'zod';
 import type { Typed } from '../money/money.ts';
 import { parseDecimal } from '../numbers/parseDecimal.ts';
+import { inUnit } from '../numbers/units.ts';
 
 /** A percentage in whole basis points: 1 is 0.01 %, 10 000 is 100 %. */
-export const BasisPoints = z.int().min(0).max(10_000);
+export const BasisPoints = inUnit<'basis point'>(z.int().min(0).max(10_000));
 export type BasisPoints = z.infer<typeof BasisPoints>;
 
 /** A percentage that may be more than the whole, such as a markup: at most 1000 %. */
-export const MarkupPoints = z.int().min(0).max(100_000);
+export const MarkupPoints = inUnit<'basis point'>(z.int().min(0).max(100_000));
 
 /** Reads "12.5", "12,5 %" as basis points, from 0 to `most` basis points. */
 export function parsePercent(typed: string, most = 10_000): Typed<BasisPoints> {
@@ -19,6 +20,6 @@ export function parsePercent(typed: string, most = 10_000): Typed<BasisPoints> {
 }
 
 /** Basis points as people read them: 1250 is "12.5%". */
-export function formatPercent(basisPoints: number, locale: string): string {
+export function formatPercent(basisPoints: BasisPoints, locale: string): string {
   return new Intl.NumberFormat(locale, { style: 'percent', maximumFractionDigits: 2 }).format(basisPoints / 10_000);
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Minor } from '../numbers/units.ts';
 
 /** How a price ends: as worked out, up to the next .99, or rounded to the nearest 0.05 or whole unit, halves up. */
 export const Ending = z.enum(['none', 'up99', 'nearest05', 'nearestWhole']);
@@ -13,7 +14,7 @@ export type Ending = z.infer<typeof Ending>;
  * @example withEnding(1234, 'up99', 2) // 1299
  * @example withEnding(400, 'up99', 2, 400) // 399
  */
-export function withEnding(price: number, ending: Ending, digits: number, most = Number.POSITIVE_INFINITY): number {
+export function withEnding(price: Minor, ending: Ending, digits: number, most = Number.POSITIVE_INFINITY): Minor {
   if (price === 0 || ending === 'none' || digits === 0) return price;
   const unit = 10 ** digits;
   const short = ending === 'up99' ? unit / 100 : 0;

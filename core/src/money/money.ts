@@ -1,27 +1,30 @@
 import { z } from 'zod';
 import { parseDecimal, type TypedProblem } from '../numbers/parseDecimal.ts';
+import { inUnit } from '../numbers/units.ts';
 import { type Currency, minorDigits } from './currency.ts';
 
 /** The greatest amount one field takes, in minor units. */
 export const GREATEST_AMOUNT = 99_999_999_999;
 
 /** An amount of the shop's currency in whole minor units (cents of a dollar, yen of a yen). */
-export const Minor = z
-  .int({
-    error: ({ input }) => {
-      if (typeof input !== 'number' || Number.isInteger(input)) return undefined;
-      // 9.9 is meant as 9.90 of a currency with cents; what has more decimals is meant as nothing we know.
-      const cents = Math.round(input * 100);
-      const meant = Math.abs(cents - input * 100) < 1e-6 ? `; write ${cents}` : '';
-      return `${input} is not a whole number of minor units (cents, fils)${meant}`;
-    },
-  })
-  .min(0)
-  .max(GREATEST_AMOUNT);
+export const Minor = inUnit<'minor unit'>(
+  z
+    .int({
+      error: ({ input }) => {
+        if (typeof input !== 'number' || Number.isInteger(input)) return undefined;
+        // 9.9 is meant as 9.90 of a currency with cents; what has more decimals is meant as nothing we know.
+        const cents = Math.round(input * 100);
+        const meant = Math.abs(cents - input * 100) < 1e-6 ? `; write ${cents}` : '';
+        return `${input} is not a whole number of minor units (cents, fils)${meant}`;
+      },
+    })
+    .min(0)
+    .max(GREATEST_AMOUNT),
+);
 export type Minor = z.infer<typeof Minor>;
 
 /** Minor units as a plain decimal: (1690, 'CAD') is "16.90". */
-export function minorToDecimal(minor: number, currency: Currency): `${number}` {
+export function minorToDecimal(minor: Minor, currency: Currency): `${number}` {
   const digits = minorDigits(currency);
   const sign = minor < 0 ? '-' : '';
   const text = Math.abs(minor)
@@ -50,7 +53,7 @@ function moneyFormat(currency: Currency, locale: string): Intl.NumberFormat {
 }
 
 /** An amount as people read it in `locale`, digits from ISO 4217: (1690, 'CAD', 'en-CA') is "$16.90". */
-export function formatMoney(minor: number, currency: Currency, locale: string): string {
+export function formatMoney(minor: Minor, currency: Currency, locale: string): string {
   return moneyFormat(currency, locale).format(minorToDecimal(minor, currency));
 }
 

@@ -1,3 +1,4 @@
+import type { Minor } from '../numbers/units.ts';
 /**
  * Splits `amount` over `weights` by the largest remainder (Hare quota), ties to the earlier part, so that nothing is lost.
  * @param amount whole minor units, 0 or more
@@ -5,7 +6,7 @@
  * @throws RangeError when every weight is 0
  * @example splitByWeights(100, [1, 1, 1]) // [34, 33, 33]
  */
-export function splitByWeights(amount: number, weights: readonly number[]): number[] {
+export function splitByWeights(amount: Minor, weights: readonly number[]): number[] {
   let total = 0;
   let greatest = 0;
   for (const weight of weights) {
@@ -19,7 +20,7 @@ export function splitByWeights(amount: number, weights: readonly number[]): numb
 }
 
 /** Gives what is left to the largest remainders, one each. */
-function withRemainders<R extends number | bigint>(amount: number, wholes: number[], rests: readonly R[]): number[] {
+function withRemainders<R extends number | bigint>(amount: Minor, wholes: number[], rests: readonly R[]): number[] {
   let left = amount - wholes.reduce((sum, whole) => sum + whole, 0);
   if (left === 0) return wholes;
   const byRest = wholes
@@ -33,7 +34,7 @@ function withRemainders<R extends number | bigint>(amount: number, wholes: numbe
   return wholes;
 }
 
-function splitSmall(amount: number, weights: readonly number[], total: number): number[] {
+function splitSmall(amount: Minor, weights: readonly number[], total: number): number[] {
   const wholes: number[] = [];
   const rests: number[] = [];
   for (const weight of weights) {
@@ -45,7 +46,7 @@ function splitSmall(amount: number, weights: readonly number[], total: number): 
   return withRemainders(amount, wholes, rests);
 }
 
-function splitLarge(amount: number, weights: readonly number[]): number[] {
+function splitLarge(amount: Minor, weights: readonly number[]): number[] {
   const total = weights.reduce((sum, weight) => sum + BigInt(weight), 0n);
   const scaled = weights.map((weight) => BigInt(amount) * BigInt(weight));
   return withRemainders(

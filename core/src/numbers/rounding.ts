@@ -1,3 +1,4 @@
+import type { BasisPoints, Minor } from './units.ts';
 /** How a half is rounded. `halfUp` is away from zero (ISO 80000-1 Annex B, rule B); `halfEven` is rule A. */
 export type RoundingRule = 'halfUp' | 'halfEven';
 
@@ -20,7 +21,7 @@ export function divideRounded(numerator: bigint, denominator: bigint, rule: Roun
 const EXACT = 2 ** 52;
 
 /** `basisPoints` of `minor` (1 basis point is 0.01 %), in minor units. */
-export function shareOf(minor: number, basisPoints: number, rule: RoundingRule): number {
+export function shareOf(minor: Minor, basisPoints: BasisPoints, rule: RoundingRule): Minor {
   const product = minor * basisPoints;
   // Small enough to be exact in a plain number, which is many times faster.
   if (minor >= 0 && product <= EXACT) {

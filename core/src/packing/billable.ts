@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { MASS_SLACK, MassText, MICROGRAMS_PER_POUND, massToMicrograms } from '../measures/mass.ts';
+import type { Micrograms, Micrometres } from '../numbers/units.ts';
 
 /** Outside sides in whole micrometres. */
 export interface Sides {
-  readonly length: number;
-  readonly width: number;
-  readonly height: number;
+  readonly length: Micrometres;
+  readonly width: Micrometres;
+  readonly height: Micrometres;
 }
 
 /** How a volume is turned into a weight, and how the weight that is billed is rounded. */
@@ -29,13 +30,13 @@ function density({ divisor, per }: VolumeRule): readonly [bigint, bigint] {
 const cubic = ({ length, width, height }: Sides): bigint => BigInt(length) * BigInt(width) * BigInt(height);
 
 /** Volumetric weight in micrograms, rounded up to a whole one; not yet rounded as it is billed. */
-export function volumetricWeight(sides: Sides, rule: VolumeRule): number {
+export function volumetricWeight(sides: Sides, rule: VolumeRule): Micrograms {
   const [numerator, denominator] = density(rule);
   return Number(ceilDivided(cubic(sides) * numerator, denominator));
 }
 
 /** The larger of packed and volumetric weight, rounded up to whole steps; exact multiples stay as they are. */
-export function billableWeight(packed: number, sides: Sides | null, rule: VolumeRule): number {
+export function billableWeight(packed: number, sides: Sides | null, rule: VolumeRule): Micrograms {
   const step = rule.roundUpTo === null ? 0 : massToMicrograms(rule.roundUpTo);
   const volumetric = sides === null ? 0 : volumetricWeight(sides, rule);
   if (step === 0) return Math.max(packed, volumetric);
@@ -45,12 +46,12 @@ export function billableWeight(packed: number, sides: Sides | null, rule: Volume
   return Math.max(packedSteps, Number(volumeSteps)) * step;
 }
 
-export const longestSide = ({ length, width, height }: Sides): number => Math.max(length, width, height);
+export const longestSide = ({ length, width, height }: Sides): Micrometres => Math.max(length, width, height);
 
 /** Length, width and height together; of a roll, its length and twice its diameter. */
-export const sumOfSides = ({ length, width, height }: Sides): number => length + width + height;
+export const sumOfSides = ({ length, width, height }: Sides): Micrometres => length + width + height;
 
 /** Twice the width and the height: the way around, across the longest side. */
-export const girth = (sides: Sides): number => 2 * (sides.length + sides.width + sides.height - longestSide(sides));
+export const girth = (sides: Sides): Micrometres => 2 * (sides.length + sides.width + sides.height - longestSide(sides));
 
-export const lengthPlusGirth = (sides: Sides): number => longestSide(sides) + girth(sides);
+export const lengthPlusGirth = (sides: Sides): Micrometres => longestSide(sides) + girth(sides);

@@ -1,3 +1,5 @@
+import { numberAt } from '../numbers/entry.ts';
+import type { Micrograms } from '../numbers/units.ts';
 import type { Sides } from './billable.ts';
 import { attempt, Effort } from './effort.ts';
 import { exactFill } from './exactFill.ts';
@@ -14,7 +16,7 @@ export interface FilledCarton {
 }
 
 /** What one parcel costs, in any unit; the set with the least sum is chosen. */
-export type ParcelCost = (parcel: { readonly carton: Carton; readonly packedWeight: number; readonly outside: Sides }) => number;
+export type ParcelCost = (parcel: { readonly carton: Carton; readonly packedWeight: Micrograms; readonly outside: Sides }) => number;
 
 const WAYS: readonly (readonly [OrderRule, FillRules['spot']])[] = [
   ['volume', 'snug'],
@@ -81,7 +83,7 @@ function merit(plan: readonly FilledCarton[], cost: ParcelCost | undefined): num
 
 function isBetter(one: readonly number[], other: readonly number[]): boolean {
   const at = one.findIndex((figure, index) => figure !== other[index]);
-  return at >= 0 && (one[at] as number) < (other[at] as number);
+  return at >= 0 && numberAt(one, at) < numberAt(other, at);
 }
 
 /** Each filled carton in the best one that holds the same. */

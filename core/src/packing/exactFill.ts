@@ -1,3 +1,4 @@
+import { numberAt } from '../numbers/entry.ts';
 import type { Effort } from './effort.ts';
 import type { Prepared } from './fillRooms.ts';
 import { OpenRoom } from './openRoom.ts';
@@ -60,7 +61,7 @@ class FloorSearch {
   #lowest(): number {
     let found = 0;
     for (let cell = 1; cell < this.#heights.length; cell += 1) {
-      if ((this.#heights[cell] as number) < (this.#heights[found] as number)) found = cell;
+      if (numberAt(this.#heights, cell) < numberAt(this.#heights, found)) found = cell;
     }
     return found;
   }
@@ -68,7 +69,7 @@ class FloorSearch {
   #level(cell: number, turn: Turn): boolean {
     const x = cell % this.#wide;
     const y = (cell - x) / this.#wide;
-    const z = this.#heights[cell] as number;
+    const z = numberAt(this.#heights, cell);
     if (x + turn[0] > this.#wide || y + turn[1] > this.#deep || z + turn[2] > this.#high) return false;
     for (let row = 0; row < turn[1]; row += 1) {
       for (let column = 0; column < turn[0]; column += 1) {
@@ -82,7 +83,7 @@ class FloorSearch {
     for (let row = 0; row < turn[1]; row += 1) {
       for (let column = 0; column < turn[0]; column += 1) {
         const at = cell + row * this.#wide + column;
-        this.#heights[at] = (this.#heights[at] as number) + by;
+        this.#heights[at] = numberAt(this.#heights, at) + by;
       }
     }
   }
@@ -90,7 +91,7 @@ class FloorSearch {
   #lay(kind: Kind, turn: Turn, cell: number): boolean {
     const index = kind.indices.pop() as number;
     const x = cell % this.#wide;
-    this.laid.push({ index, at: [x, (cell - x) / this.#wide, this.#heights[cell] as number], turn });
+    this.laid.push({ index, at: [x, (cell - x) / this.#wide, numberAt(this.#heights, cell)], turn });
     this.#raise(cell, turn, turn[2]);
     this.#left -= 1;
     if (this.run()) return true;
@@ -113,7 +114,7 @@ class FloorSearch {
         if (this.#steps > this.#mostSteps) return false;
       }
     }
-    if (this.#spare === 0 || (this.#heights[cell] as number) >= this.#high) return false;
+    if (this.#spare === 0 || numberAt(this.#heights, cell) >= this.#high) return false;
     this.#spare -= 1;
     this.#raise(cell, [1, 1, 1], 1);
     if (this.run()) return true;

@@ -1,3 +1,4 @@
+import type { Micrometres } from '../numbers/units.ts';
 import { Effort } from './effort.ts';
 import { OpenRoom, type SpotRule } from './openRoom.ts';
 import { type Piece, type Room, type Turn, turnsOf, volumeOf } from './piece.ts';
@@ -8,7 +9,7 @@ export interface Prepared {
   readonly piece: Piece;
   readonly turns: readonly Turn[];
   readonly volume: number;
-  readonly longest: number;
+  readonly longest: Micrometres;
   readonly base: number;
 }
 

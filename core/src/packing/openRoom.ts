@@ -1,3 +1,5 @@
+import { floatAt } from '../numbers/entry.ts';
+import type { Micrograms } from '../numbers/units.ts';
 import { Effort } from './effort.ts';
 import type { Placement, Room, Turn } from './piece.ts';
 
@@ -60,16 +62,16 @@ export class OpenRoom {
     const spots = this.#spots;
     const end = this.pieces.length * 6;
     for (let box = 0; box < end; box += 6) {
-      const x1 = boxes[box] as number;
-      const y1 = boxes[box + 1] as number;
-      const z1 = boxes[box + 2] as number;
-      const inX = x >= x1 && x < (boxes[box + 3] as number);
-      const inY = y >= y1 && y < (boxes[box + 4] as number);
-      const inZ = z >= z1 && z < (boxes[box + 5] as number);
+      const x1 = floatAt(boxes, box);
+      const y1 = floatAt(boxes, box + 1);
+      const z1 = floatAt(boxes, box + 2);
+      const inX = x >= x1 && x < floatAt(boxes, box + 3);
+      const inY = y >= y1 && y < floatAt(boxes, box + 4);
+      const inZ = z >= z1 && z < floatAt(boxes, box + 5);
       if (inX && inY && inZ) return false;
-      if (inY && inZ && x1 >= x) spots[at + 3] = Math.min(spots[at + 3] as number, x1 - x);
-      else if (inX && inZ && y1 >= y) spots[at + 4] = Math.min(spots[at + 4] as number, y1 - y);
-      else if (inX && inY && z1 >= z) spots[at + 5] = Math.min(spots[at + 5] as number, z1 - z);
+      if (inY && inZ && x1 >= x) spots[at + 3] = Math.min(floatAt(spots, at + 3), x1 - x);
+      else if (inX && inZ && y1 >= y) spots[at + 4] = Math.min(floatAt(spots, at + 4), y1 - y);
+      else if (inX && inY && z1 >= z) spots[at + 5] = Math.min(floatAt(spots, at + 5), z1 - z);
     }
     return true;
   }
@@ -99,13 +101,13 @@ export class OpenRoom {
     const checkFragile = fragile || this.#anyFragile;
     let supported = 0;
     for (let at = 0, index = 0; index < this.pieces.length; at += 6, index += 1) {
-      const x1 = boxes[at] as number;
-      const y1 = boxes[at + 1] as number;
-      const far = boxes[at + 3] as number;
-      const deep = boxes[at + 4] as number;
+      const x1 = floatAt(boxes, at);
+      const y1 = floatAt(boxes, at + 1);
+      const far = floatAt(boxes, at + 3);
+      const deep = floatAt(boxes, at + 4);
       if (x >= far || x2 <= x1 || y >= deep || y2 <= y1) continue;
-      const bottom = boxes[at + 2] as number;
-      const top = boxes[at + 5] as number;
+      const bottom = floatAt(boxes, at + 2);
+      const top = floatAt(boxes, at + 5);
       if (z < top && z2 > bottom) return false;
       if (checkFragile && ((this.#fragile[index] && z >= top) || (fragile && bottom >= z2))) return false;
       if (top === z) supported += (Math.min(far, x2) - Math.max(x1, x)) * (Math.min(deep, y2) - Math.max(y1, y));
@@ -114,7 +116,7 @@ export class OpenRoom {
   }
 
   /** Looks for the best spot for a piece; `bestScore` is less for a better one. */
-  find(turns: readonly Turn[], weight: number, volume: number, fragile: boolean, rule: SpotRule): boolean {
+  find(turns: readonly Turn[], weight: Micrograms, volume: number, fragile: boolean, rule: SpotRule): boolean {
     this.bestScore = Infinity;
     this.#bestSpot = -1;
     if (volume > this.volumeLeft || this.load + weight > this.room.mostLoad) return false;
@@ -126,12 +128,12 @@ export class OpenRoom {
   #tryTurns(spot: number, turns: readonly Turn[], fragile: boolean, rule: SpotRule): void {
     const spots = this.#spots;
     const at = spot * 6;
-    const freeX = spots[at + 3] as number;
-    const freeY = spots[at + 4] as number;
-    const freeZ = spots[at + 5] as number;
-    const x = spots[at] as number;
-    const y = spots[at + 1] as number;
-    const z = spots[at + 2] as number;
+    const freeX = floatAt(spots, at + 3);
+    const freeY = floatAt(spots, at + 4);
+    const freeZ = floatAt(spots, at + 5);
+    const x = floatAt(spots, at);
+    const y = floatAt(spots, at + 1);
+    const z = floatAt(spots, at + 2);
     for (let t = 0; t < turns.length; t += 1) {
       const turn = turns[t] as Turn;
       if (turn[0] > freeX || turn[1] > freeY || turn[2] > freeZ) continue;
@@ -145,15 +147,15 @@ export class OpenRoom {
   }
 
   /** Puts the piece where `find` found room. */
-  place(piece: number, weight: number, volume: number, fragile: boolean): void {
+  place(piece: number, weight: Micrograms, volume: number, fragile: boolean): void {
     const at = this.#bestSpot * 6;
-    const x = this.#spots[at] as number;
-    const y = this.#spots[at + 1] as number;
-    const z = this.#spots[at + 2] as number;
+    const x = floatAt(this.#spots, at);
+    const y = floatAt(this.#spots, at + 1);
+    const z = floatAt(this.#spots, at + 2);
     this.placeAt(piece, [x, y, z], this.#bestTurn, { weight, volume, fragile });
   }
 
-  placeAt(piece: number, [x, y, z]: Turn, turn: Turn, facts: { weight: number; volume: number; fragile: boolean }): void {
+  placeAt(piece: number, [x, y, z]: Turn, turn: Turn, facts: { weight: Micrograms; volume: number; fragile: boolean }): void {
     const x2 = x + turn[0];
     const y2 = y + turn[1];
     const z2 = z + turn[2];
@@ -180,16 +182,16 @@ export class OpenRoom {
   /** Shortens the free way of the spot at a place where the new box stands before it; false when the box covers it. */
   #shorten(at: number, x1: number, y1: number, z1: number, x2: number, y2: number, z2: number): boolean {
     const spots = this.#spots;
-    const x = spots[at] as number;
-    const y = spots[at + 1] as number;
-    const z = spots[at + 2] as number;
+    const x = floatAt(spots, at);
+    const y = floatAt(spots, at + 1);
+    const z = floatAt(spots, at + 2);
     const inX = x >= x1 && x < x2;
     const inY = y >= y1 && y < y2;
     const inZ = z >= z1 && z < z2;
     if (inX && inY && inZ) return false;
-    if (inY && inZ && x1 >= x) spots[at + 3] = Math.min(spots[at + 3] as number, x1 - x);
-    if (inX && inZ && y1 >= y) spots[at + 4] = Math.min(spots[at + 4] as number, y1 - y);
-    if (inX && inY && z1 >= z) spots[at + 5] = Math.min(spots[at + 5] as number, z1 - z);
+    if (inY && inZ && x1 >= x) spots[at + 3] = Math.min(floatAt(spots, at + 3), x1 - x);
+    if (inX && inZ && y1 >= y) spots[at + 4] = Math.min(floatAt(spots, at + 4), y1 - y);
+    if (inX && inY && z1 >= z) spots[at + 5] = Math.min(floatAt(spots, at + 5), z1 - z);
     return true;
   }
 
@@ -200,7 +202,7 @@ export class OpenRoom {
     let kept = 0;
     for (let at = 0; at < end; at += 6) {
       if (!this.#shorten(at, x1, y1, z1, x2, y2, z2)) continue;
-      if (kept !== at) for (let field = 0; field < 6; field += 1) spots[kept + field] = spots[at + field] as number;
+      if (kept !== at) for (let field = 0; field < 6; field += 1) spots[kept + field] = floatAt(spots, at + field);
       kept += 6;
     }
     this.#spotCount = kept / 6;
@@ -212,10 +214,10 @@ export class OpenRoom {
     let wall = 0;
     const end = (this.pieces.length - 1) * 6;
     for (let at = 0; at < end; at += 6) {
-      const face = boxes[at + axis + 3] as number;
+      const face = floatAt(boxes, at + axis + 3);
       if (face <= wall || face > along) continue;
-      const inU = atU >= (boxes[at + u] as number) && atU < (boxes[at + u + 3] as number);
-      if (inU && atV >= (boxes[at + v] as number) && atV < (boxes[at + v + 3] as number)) wall = face;
+      const inU = atU >= floatAt(boxes, at + u) && atU < floatAt(boxes, at + u + 3);
+      if (inU && atV >= floatAt(boxes, at + v) && atV < floatAt(boxes, at + v + 3)) wall = face;
     }
     return wall;
   }
@@ -241,7 +243,7 @@ export class OpenRoom {
   /** What lies where, from the bottom up: the order in which it can be packed. */
   placements(): Placement[] {
     const boxes = this.#boxes;
-    const of = (at: number) => boxes[at] as number;
+    const of = (at: number) => floatAt(boxes, at);
     return this.pieces
       .map((piece, index) => {
         const at = index * 6;

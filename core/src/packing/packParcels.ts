@@ -1,4 +1,6 @@
 import type { Id } from '../names/naming.ts';
+import { numberAt } from '../numbers/entry.ts';
+import type { Micrograms } from '../numbers/units.ts';
 import { billableWeight, type Sides, type VolumeRule, volumetricWeight } from './billable.ts';
 import { type FilledCarton, fitsCarton, type ParcelCost, planCartons } from './cartonPlan.ts';
 import { attempt, Effort, MOST_EFFORT } from './effort.ts';
@@ -22,7 +24,7 @@ export interface PackingOrder {
 
 type Shape = Pick<Parcel, 'how' | 'contents'> & Partial<Pick<Parcel, 'placed' | 'loose' | 'inside' | 'count'>>;
 
-function parcelOf(shape: Shape, carton: Carton | null, outside: Sides | null, load: number, order: PackingOrder): Parcel {
+function parcelOf(shape: Shape, carton: Carton | null, outside: Sides | null, load: Micrograms, order: PackingOrder): Parcel {
   const tare = carton?.tare ?? 0;
   const packedWeight = load + tare;
   return {
@@ -62,7 +64,7 @@ function counted(lines: readonly number[]): Content[] {
 }
 
 function packedParcel({ carton, room }: FilledCarton, lines: readonly number[], order: PackingOrder): Parcel {
-  const placed = room.placements().map(({ piece, ...at }): PackedThing => ({ line: lines[piece] as number, ...at }));
+  const placed = room.placements().map(({ piece, ...at }): PackedThing => ({ line: numberAt(lines, piece), ...at }));
   const { length, width, height } = room.room;
   const contents = counted(placed.map((thing) => thing.line));
   return parcelOf({ how: 'packed', contents, placed, inside: { length, width, height } }, carton, carton.outside, room.load, order);

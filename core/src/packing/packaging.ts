@@ -81,7 +81,7 @@ export interface Carton {
   readonly diameter: number | null;
   readonly outside: Sides;
   readonly tare: number;
-  readonly cost: number;
+  readonly cost: Minor;
 }
 
 const usable = (packaging: Packaging): Sides => {

@@ -1,4 +1,5 @@
 import type { Id } from '../names/naming.ts';
+import type { Micrograms, Micrometres } from '../numbers/units.ts';
 import type { Sides } from './billable.ts';
 
 /** Goods of one line that go into one consignment. Weight in micrograms, sides in micrometres. */
@@ -6,7 +7,7 @@ export interface PackGoods {
   /** Index of the line in the cart. */
   readonly line: number;
   readonly quantity: number;
-  readonly weight: number;
+  readonly weight: Micrograms;
   /** Null where no size is known. */
   readonly size: Sides | null;
   /** Travels in the box it comes in. */
@@ -26,9 +27,9 @@ export interface PackedThing {
   readonly x: number;
   readonly y: number;
   readonly z: number;
-  readonly length: number;
-  readonly width: number;
-  readonly height: number;
+  readonly length: Micrometres;
+  readonly width: Micrometres;
+  readonly height: Micrometres;
 }
 
 /**
@@ -52,12 +53,12 @@ export interface Parcel {
   /** The inside that `placed` refers to. */
   readonly inside: Sides | null;
   readonly outside: Sides | null;
-  readonly contentsWeight: number;
+  readonly contentsWeight: Micrograms;
   readonly tare: number;
-  readonly packedWeight: number;
+  readonly packedWeight: Micrograms;
   /** Null where the outside is not known. */
-  readonly volumetricWeight: number | null;
-  readonly billableWeight: number;
+  readonly volumetricWeight: Micrograms | null;
+  readonly billableWeight: Micrograms;
 }
 
 const whole = (parcel: Parcel): Parcel => {

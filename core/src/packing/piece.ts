@@ -1,9 +1,10 @@
+import type { Micrograms, Micrometres } from '../numbers/units.ts';
 /** A thing to be placed. Lengths in whole micrometres, weight in micrograms. */
 export interface Piece {
-  readonly length: number;
-  readonly width: number;
-  readonly height: number;
-  readonly weight: number;
+  readonly length: Micrometres;
+  readonly width: Micrometres;
+  readonly height: Micrometres;
+  readonly weight: Micrograms;
   /** `any` way round, `upright` with its height up, `fixed` just as given. */
   readonly turning: 'any' | 'upright' | 'fixed';
   /** Nothing may lie over it. */
@@ -12,10 +13,10 @@ export interface Piece {
 
 /** The room inside a piece of packaging. Lengths in micrometres, the greatest load in micrograms (infinite when open). */
 export interface Room {
-  readonly length: number;
-  readonly width: number;
-  readonly height: number;
-  readonly mostLoad: number;
+  readonly length: Micrometres;
+  readonly width: Micrometres;
+  readonly height: Micrometres;
+  readonly mostLoad: Micrograms;
 }
 
 /** Where a piece lies: the near lower left corner and its sides as turned, in micrometres. */
@@ -25,15 +26,16 @@ export interface Placement {
   readonly x: number;
   readonly y: number;
   readonly z: number;
-  readonly length: number;
-  readonly width: number;
-  readonly height: number;
+  readonly length: Micrometres;
+  readonly width: Micrometres;
+  readonly height: Micrometres;
 }
 
 /** One way to turn a piece: its sides along x, y and z. */
 export type Turn = readonly [number, number, number];
 
-export const volumeOf = (piece: { length: number; width: number; height: number }): number => piece.length * piece.width * piece.height;
+export const volumeOf = (piece: { length: Micrometres; width: Micrometres; height: Micrometres }): number =>
+  piece.length * piece.width * piece.height;
 
 /** The different ways a piece may be turned. */
 export function turnsOf(piece: Piece): readonly Turn[] {

@@ -1,3 +1,4 @@
+import { numberAt } from '../numbers/entry.ts';
 import type { CountryCode } from './countries.ts';
 import type { Point } from './point.ts';
 
@@ -30,7 +31,7 @@ function eachNumber(row: string, take: (number: number) => void): void {
   let number = 0;
   let scale = 1;
   for (let at = 0; at < row.length; at += 1) {
-    const value = VALUES[row.charCodeAt(at)] as number;
+    const value = numberAt(VALUES, row.charCodeAt(at));
     number += (value & 31) * scale;
     scale *= 32;
     if (value >= 32) continue;
@@ -88,11 +89,11 @@ function unpack({ codes: packed, latitudes, longitudes }: PackedCentroids, { num
       let [low, high] = [0, codes.length];
       while (low < high) {
         const middle = (low + high) >>> 1;
-        if ((codes[middle] as number) < wanted) low = middle + 1;
+        if (numberAt(codes, middle) < wanted) low = middle + 1;
         else high = middle;
       }
       if (codes[low] !== wanted) return undefined;
-      return { latitude: (north[low] as number) / 1000, longitude: (east[low] as number) / 1000 };
+      return { latitude: numberAt(north, low) / 1000, longitude: numberAt(east, low) / 1000 };
     },
     codes: () => Array.from(codes, text),
   };

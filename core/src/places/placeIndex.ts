@@ -1,5 +1,6 @@
 import { distanceToMillimetres } from '../measures/distance.ts';
 import type { Id } from '../names/naming.ts';
+import type { Millimetres } from '../numbers/units.ts';
 import { type Bounds, boundsOf, inOutline } from './area.ts';
 import { groupMembers } from './countryGroups.ts';
 import { geodesicDistance } from './geodesic.ts';
@@ -17,7 +18,7 @@ export interface Claim {
   /** The line of a postal list that matched. */
   readonly rule?: string;
   /** Distance from the location of a circle, in millimetres. */
-  readonly distance?: number;
+  readonly distance?: Millimetres;
 }
 
 interface Entry<P extends Place> {
@@ -50,7 +51,7 @@ export interface ZoneMatch {
   readonly zone: number;
   readonly place: Place;
   readonly rule?: string;
-  readonly distance?: number;
+  readonly distance?: Millimetres;
   /** Other zones that claim the destination just as specifically, in order. */
   readonly rivals: readonly number[];
 }

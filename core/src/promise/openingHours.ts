@@ -1,4 +1,5 @@
 import type { Counter } from '../counters/counter.ts';
+import { numberAt } from '../numbers/entry.ts';
 import { oncePer } from '../once/oncePer.ts';
 import { FIRST_DAY, LAST_DAY, namesOfClosed } from '../time/closedDays.ts';
 import { type DayNumber, weekdayOf } from '../time/plainDate.ts';
@@ -52,7 +53,7 @@ function placeOf(days: Int32Array, day: DayNumber): number {
   let [low, high] = [0, days.length];
   while (low < high) {
     const middle = (low + high) >>> 1;
-    if ((days[middle] as number) < day) low = middle + 1;
+    if (numberAt(days, middle) < day) low = middle + 1;
     else high = middle;
   }
   return low;
@@ -77,8 +78,8 @@ export function afterOpeningTime(counter: Counter, moment: number, minutes: numb
   const days = openDaysOf(counter);
   let left = minutes * MINUTE;
   const { day: today } = localAt(moment, counter.timeZone);
-  for (let at = placeOf(days, today); at < days.length && (days[at] as number) <= today + FARTHEST; at += 1) {
-    for (const { from, until } of stretchesOn(counter, days[at] as number)) {
+  for (let at = placeOf(days, today); at < days.length && numberAt(days, at) <= today + FARTHEST; at += 1) {
+    for (const { from, until } of stretchesOn(counter, numberAt(days, at))) {
       const begin = Math.max(from, moment);
       if (begin + left < until) return begin + left;
       left -= Math.max(0, until - begin);
@@ -95,8 +96,8 @@ export function lastStartFor(counter: Counter, ready: number, minutes: number): 
   const days = openDaysOf(counter);
   let left = minutes * MINUTE;
   const { day: last } = localAt(ready, counter.timeZone);
-  for (let at = placeOf(days, last + 1) - 1; at >= 0 && (days[at] as number) >= last - FARTHEST; at -= 1) {
-    for (const { from, until } of stretchesOn(counter, days[at] as number).reverse()) {
+  for (let at = placeOf(days, last + 1) - 1; at >= 0 && numberAt(days, at) >= last - FARTHEST; at -= 1) {
+    for (const { from, until } of stretchesOn(counter, numberAt(days, at)).reverse()) {
       const end = Math.min(until, ready);
       if (end < from) continue;
       if (left <= end - from) return end - left;
@@ -110,8 +111,8 @@ export function lastStartFor(counter: Counter, ready: number, minutes: number): 
 export function beforeLastClosing(counter: Counter, day: DayNumber, minutes: number): number | null {
   const days = openDaysOf(counter);
   let left = minutes * MINUTE;
-  for (let at = placeOf(days, day + 1) - 1; at >= 0 && (days[at] as number) >= day - FARTHEST; at -= 1) {
-    for (const { from, until } of stretchesOn(counter, days[at] as number).reverse()) {
+  for (let at = placeOf(days, day + 1) - 1; at >= 0 && numberAt(days, at) >= day - FARTHEST; at -= 1) {
+    for (const { from, until } of stretchesOn(counter, numberAt(days, at)).reverse()) {
       if (left < until - from) return until - left;
       left -= until - from;
     }

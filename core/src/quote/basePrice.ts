@@ -1,6 +1,7 @@
 import { type MeasureVector, measureIndex } from '../measures/measure.ts';
 import type { Id } from '../names/naming.ts';
 import { divideRounded } from '../numbers/rounding.ts';
+import type { Minor } from '../numbers/units.ts';
 import type { Mixing } from '../rate-book/rateBook.ts';
 import { type GoodsSet, holdsGroup } from '../rate-book/scope.ts';
 import { type CompiledCard, cardPrice, saysFree } from './compiledCard.ts';
@@ -34,7 +35,7 @@ function refusesApart(lane: CompiledLane, shipment: Shipment): boolean {
 
 interface PricedPart {
   readonly group: Id | null;
-  readonly price: number;
+  readonly price: Minor;
   readonly rows: readonly CardRow[];
 }
 
@@ -50,7 +51,7 @@ function joinedRows(parts: readonly PricedPart[], dearestAt: number, mixing: Mix
   });
 }
 
-function joinCards(lane: CompiledLane, parts: readonly Part[], rows: LedgerRow[] | null): number {
+function joinCards(lane: CompiledLane, parts: readonly Part[], rows: LedgerRow[] | null): Minor {
   const { mixing } = lane;
   let dearestAt = 0;
   let dearest = 0;
@@ -78,7 +79,7 @@ function joinCards(lane: CompiledLane, parts: readonly Part[], rows: LedgerRow[]
   return dearest + (mixing.kind === 'dearestPlus' ? mixing.each * Math.max(0, parts.length - 1) : 0);
 }
 
-function cardsPrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): number {
+function cardsPrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): Minor {
   const apart = pricesApart(lane, shipment);
   if (apart && refusesApart(lane, shipment)) return WITHHELD;
   const parts = partsOf(lane, shipment, apart);
@@ -86,7 +87,7 @@ function cardsPrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | 
 }
 
 /** The carrier's price where it holds; null where the lane's own card does. */
-function carrierPrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): number | null {
+function carrierPrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): Minor | null {
   if (lane.terms === null) return null;
   const answer = shipment.carriers.answer(lane);
   if (answer.kind === 'rate') return livePrice(lane, answer.priced, rows);
@@ -94,7 +95,7 @@ function carrierPrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] 
 }
 
 /** What products with a charge of their own add. */
-function ownCharges(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): number {
+function ownCharges(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): Minor {
   if (!lane.ownCharges || shipment.own.length === 0) return 0;
   let sum = 0;
   for (const { line, how, each, quantity } of shipment.own) {
@@ -106,14 +107,14 @@ function ownCharges(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | 
 }
 
 /** The base price of a consignment no test withholds, in minor units, or a code below 0. */
-export function basePrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): number {
+export function basePrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): Minor {
   const live = carrierPrice(lane, shipment, rows);
   const price = live ?? cardsPrice(lane, shipment, rows);
   return price < 0 ? price : price + ownCharges(lane, shipment, rows);
 }
 
 /** Own charges of the lines whose goods are in a set. */
-function ownChargesOf(lane: CompiledLane, shipment: Shipment, goods: GoodsSet): number {
+function ownChargesOf(lane: CompiledLane, shipment: Shipment, goods: GoodsSet): Minor {
   if (!lane.ownCharges) return 0;
   const { lines } = shipment.cart.cart;
   return shipment.own
@@ -124,14 +125,14 @@ function ownChargesOf(lane: CompiledLane, shipment: Shipment, goods: GoodsSet): 
 const [VALUE, ITEMS] = [measureIndex('valueAfterDiscounts'), measureIndex('itemCount')];
 
 /** Of a carrier's price, which is for all goods together, the part that the value of some of them is of all. */
-function shareByValue(price: number, part: MeasureVector, whole: MeasureVector, lane: CompiledLane): number {
+function shareByValue(price: Minor, part: MeasureVector, whole: MeasureVector, lane: CompiledLane): Minor {
   // Where all of it is worth nothing, by items.
-  const index = (whole[VALUE] as number) > 0 ? VALUE : ITEMS;
+  const index = whole[VALUE] > 0 ? VALUE : ITEMS;
   return Number(divideRounded(BigInt(price) * BigInt(part[index] as number), BigInt(whole[index] as number), lane.rule));
 }
 
 /** What the goods of a set alone are of a base price: what their cards say of them, never more than the whole. */
-function partOfBase(lane: CompiledLane, shipment: Shipment, whole: number, goods: GoodsSet): number {
+function partOfBase(lane: CompiledLane, shipment: Shipment, whole: number, goods: GoodsSet): Minor {
   const own = ownChargesOf(lane, shipment, goods);
   const vector = shipment.goods.vectorOf(goods);
   if (vector === null) return 0;

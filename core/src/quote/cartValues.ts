@@ -1,5 +1,6 @@
 import { splitByWeights } from '../money/splitByWeights.ts';
 import { type RoundingRule, shareOf } from '../numbers/rounding.ts';
+import type { Minor } from '../numbers/units.ts';
 import type { CartLine, Discount } from './request.ts';
 
 /** Value of each line before and after discounts, in minor units, in the order of the cart. */
@@ -9,7 +10,7 @@ export interface CartValues {
 }
 
 /** Money off a value, taken in order; never more than is left. */
-export function discountOn(value: number, discounts: readonly Discount[], rule: RoundingRule): number {
+export function discountOn(value: Minor, discounts: readonly Discount[], rule: RoundingRule): Minor {
   let left = value;
   for (const discount of discounts) {
     left -= Math.min(left, discount.kind === 'amount' ? discount.amount : shareOf(left, discount.basisPoints, rule));

@@ -1,5 +1,16 @@
-import { type Measure, type Measures, type MeasureVector, measureIndex, slackOf, toVector, UNKNOWN_DISTANCE } from '../measures/measure.ts';
+import {
+  type Measure,
+  type MeasureIndex,
+  type Measures,
+  type MeasureVector,
+  measureIndex,
+  slackOf,
+  toVector,
+  UNKNOWN_DISTANCE,
+} from '../measures/measure.ts';
+import { floatAt } from '../numbers/entry.ts';
 import { type RoundingRule, shareOf } from '../numbers/rounding.ts';
+import type { Minor } from '../numbers/units.ts';
 import { type Card, cardMeasures } from '../rate-book/card.ts';
 import type { TierResult } from '../rate-book/result.ts';
 import {
@@ -20,17 +31,23 @@ export type PriceTable =
   /** One result for every cart. */
   | { readonly kind: 'one'; readonly code: 'flat' | 'chargesOnly'; readonly result: CompiledResult }
   /** One rate for every cart, on a measure. */
-  | { readonly kind: 'rate'; readonly measure: Measure; readonly index: number; readonly slack: number; readonly result: CompiledResult }
+  | {
+      readonly kind: 'rate';
+      readonly measure: Measure;
+      readonly index: MeasureIndex;
+      readonly slack: number;
+      readonly result: CompiledResult;
+    }
   /** `results[n]` holds up to `axis.bounds[n]`, the last one above them all. */
   | { readonly kind: 'tiers'; readonly graduated: boolean; readonly axis: Axis; readonly results: readonly CompiledResult[] }
   | { readonly kind: 'grid'; readonly rows: Axis; readonly columns: Axis; readonly results: readonly (readonly CompiledResult[])[] }
-  | { readonly kind: 'counted'; readonly measure: Measure; readonly index: number; readonly first: number; readonly further: number };
+  | { readonly kind: 'counted'; readonly measure: Measure; readonly index: MeasureIndex; readonly first: number; readonly further: number };
 
 export interface CompiledCard {
   readonly card: Card;
   readonly table: PriceTable;
-  readonly floor: number;
-  readonly cap: number;
+  readonly floor: Minor;
+  readonly cap: Minor;
   /** Its price hangs on how far away the address is. */
   readonly readsDistance: boolean;
   readonly rule: RoundingRule;
@@ -79,7 +96,7 @@ interface Band {
 }
 
 /** What one band adds: its rate on the stretch that lies in it. A share is the difference of two rounded sums, so that bands add up. */
-function bandAmount(entry: CompiledResult, vector: MeasureVector, { from, to }: Band, slack: number, rule: RoundingRule): number {
+function bandAmount(entry: CompiledResult, vector: MeasureVector, { from, to }: Band, slack: number, rule: RoundingRule): Minor {
   if (entry.rate === 'percent') return shareOf(to, entry.basisPoints, rule) - shareOf(from, entry.basisPoints, rule);
   return ratedAmount(entry, vector, to - from, slack, rule);
 }
@@ -93,9 +110,9 @@ function bandRate(entry: CompiledResult, vector: MeasureVector, { from, to }: Ba
 type Tiers = Extract<PriceTable, { kind: 'tiers' }>;
 
 /** Each band up to the cart's adds its part. */
-function bandsPrice({ axis, results }: Tiers, vector: MeasureVector, rule: RoundingRule, rows: CardRows | null): number {
+function bandsPrice({ axis, results }: Tiers, vector: MeasureVector, rule: RoundingRule, rows: CardRows | null): Minor {
   const { index, slack, reach, bounds } = axis;
-  const measured = vector[index] as number;
+  const measured = vector[index];
   const last = tierIndex(reach, measured);
   const top = results[last] as CompiledResult;
   if (top.price < 0) return top.price;
@@ -104,7 +121,7 @@ function bandsPrice({ axis, results }: Tiers, vector: MeasureVector, rule: Round
     const entry = results[at] as CompiledResult;
     // A band that is passed through and has no price of its own adds nothing.
     if (entry.price < 0) continue;
-    const band = { from: at === 0 ? 0 : (bounds[at - 1] as number), to: at === last ? measured : (bounds[at] as number) };
+    const band = { from: at === 0 ? 0 : floatAt(bounds, at - 1), to: at === last ? measured : floatAt(bounds, at) };
     const amount = bandAmount(entry, vector, band, slack, rule);
     total += amount;
     rows?.push({ code: 'band', ...stretchAt(axis, at, measured), amount, ...bandRate(entry, vector, band, slack, rule) });
@@ -112,12 +129,12 @@ function bandsPrice({ axis, results }: Tiers, vector: MeasureVector, rule: Round
   return total;
 }
 
-function tierPrice({ axis, results }: Tiers, vector: MeasureVector, rule: RoundingRule, rows: CardRows | null): number {
-  const measured = vector[axis.index] as number;
+function tierPrice({ axis, results }: Tiers, vector: MeasureVector, rule: RoundingRule, rows: CardRows | null): Minor {
+  const measured = vector[axis.index];
   const at = tierIndex(axis.reach, measured);
   const entry = results[at] as CompiledResult;
   if (entry.price < 0) return entry.price;
-  const over = at === 0 ? measured : measured - (axis.bounds[at - 1] as number);
+  const over = at === 0 ? measured : measured - floatAt(axis.bounds, at - 1);
   if (rows === null) return ratedAmount(entry, vector, over, axis.slack, rule);
   const how = entry.rate === 'none' ? { amount: entry.price } : rated(entry, vector, over, axis.slack, rule);
   rows.push({ code: 'tier', ...stretchAt(axis, at, measured), ...how });
@@ -127,25 +144,25 @@ function tierPrice({ axis, results }: Tiers, vector: MeasureVector, rule: Roundi
 type Grid = Extract<PriceTable, { kind: 'grid' }>;
 
 function cellOf({ rows, columns, results }: Grid, vector: MeasureVector): CompiledResult {
-  const line = results[tierIndex(rows.reach, vector[rows.index] as number)] as readonly CompiledResult[];
-  return line[tierIndex(columns.reach, vector[columns.index] as number)] as CompiledResult;
+  const line = results[tierIndex(rows.reach, vector[rows.index])] as readonly CompiledResult[];
+  return line[tierIndex(columns.reach, vector[columns.index])] as CompiledResult;
 }
 
 function gridStretches({ rows, columns }: Grid, vector: MeasureVector): { row: Stretch; column: Stretch } {
-  const [down, across] = [vector[rows.index] as number, vector[columns.index] as number];
+  const [down, across] = [vector[rows.index], vector[columns.index]];
   return {
     row: stretchAt(rows, tierIndex(rows.reach, down), down),
     column: stretchAt(columns, tierIndex(columns.reach, across), across),
   };
 }
 
-function gridPrice(grid: Grid, vector: MeasureVector, rule: RoundingRule, ledger: CardRows | null): number {
+function gridPrice(grid: Grid, vector: MeasureVector, rule: RoundingRule, ledger: CardRows | null): Minor {
   const entry = cellOf(grid, vector);
   if (entry.price < 0) return entry.price;
   const { rows } = grid;
-  const down = vector[rows.index] as number;
+  const down = vector[rows.index];
   const at = tierIndex(rows.reach, down);
-  const over = at === 0 ? down : down - (rows.bounds[at - 1] as number);
+  const over = at === 0 ? down : down - floatAt(rows.bounds, at - 1);
   if (ledger === null) return ratedAmount(entry, vector, over, rows.slack, rule);
   const how = entry.rate === 'none' ? { amount: entry.price } : rated(entry, vector, over, rows.slack, rule);
   ledger.push({ code: 'twoWay', ...gridStretches(grid, vector), ...how });
@@ -154,8 +171,8 @@ function gridPrice(grid: Grid, vector: MeasureVector, rule: RoundingRule, ledger
 
 type RateTable = Extract<PriceTable, { kind: 'rate' }>;
 
-function ratePrice({ measure, index, slack, result }: RateTable, vector: MeasureVector, rule: RoundingRule, rows: CardRows | null): number {
-  const measured = vector[index] as number;
+function ratePrice({ measure, index, slack, result }: RateTable, vector: MeasureVector, rule: RoundingRule, rows: CardRows | null): Minor {
+  const measured = vector[index];
   if (rows === null) return ratedAmount(result, vector, measured, slack, rule);
   const { amount, rate } = rated(result, vector, measured, slack, rule);
   if (rate) rows.push({ code: 'rate', measure, measured, amount, rate });
@@ -163,7 +180,7 @@ function ratePrice({ measure, index, slack, result }: RateTable, vector: Measure
 }
 
 /** The price a table says, or a code below 0; floor and cap are not applied. */
-function tablePrice({ table, rule }: CompiledCard, vector: MeasureVector, rows: CardRows | null): number {
+function tablePrice({ table, rule }: CompiledCard, vector: MeasureVector, rows: CardRows | null): Minor {
   switch (table.kind) {
     case 'tiers':
       return table.graduated ? bandsPrice(table, vector, rule, rows) : tierPrice(table, vector, rule, rows);
@@ -176,7 +193,7 @@ function tablePrice({ table, rule }: CompiledCard, vector: MeasureVector, rows: 
       return ratePrice(table, vector, rule, rows);
     case 'counted': {
       const { measure, first, further } = table;
-      const measured = vector[table.index] as number;
+      const measured = vector[table.index];
       const amount = measured < 1 ? 0 : first + further * (measured - 1);
       rows?.push({ code: 'firstAndFurther', measure, measured, first, further, amount });
       return amount;
@@ -190,7 +207,7 @@ export function resultAt({ table }: CompiledCard, vector: MeasureVector): TierRe
     case 'one':
       return table.code === 'flat' ? table.result.result : null;
     case 'tiers':
-      return (table.results[tierIndex(table.axis.reach, vector[table.axis.index] as number)] as CompiledResult).result;
+      return (table.results[tierIndex(table.axis.reach, vector[table.axis.index])] as CompiledResult).result;
     case 'grid':
       return cellOf(table, vector).result;
     default:
@@ -202,7 +219,7 @@ export function resultAt({ table }: CompiledCard, vector: MeasureVector): TierRe
 export function whereOn({ table }: CompiledCard, vector: MeasureVector): Stretch | { row: Stretch; column: Stretch } | null {
   if (table.kind === 'grid') return gridStretches(table, vector);
   if (table.kind !== 'tiers') return null;
-  const measured = vector[table.axis.index] as number;
+  const measured = vector[table.axis.index];
   return stretchAt(table.axis, tierIndex(table.axis.reach, measured), measured);
 }
 
@@ -216,7 +233,7 @@ const DISTANCE = measureIndex('distance');
 export const saysFree = (card: CompiledCard, vector: MeasureVector): boolean => resultAt(card, vector)?.kind === 'free';
 
 /** The price of a card in minor units, or a code below 0. With `rows` it says how; without, it allocates nothing. */
-export function cardPrice(card: CompiledCard, vector: MeasureVector, rows: CardRows | null): number {
+export function cardPrice(card: CompiledCard, vector: MeasureVector, rows: CardRows | null): Minor {
   if (card.readsDistance && vector[DISTANCE] === UNKNOWN_DISTANCE) return WITHHELD;
   const price = tablePrice(card, vector, rows);
   if (price < 0) return price;
@@ -232,7 +249,7 @@ export function cardPrice(card: CompiledCard, vector: MeasureVector, rows: CardR
 }
 
 /** Prices by a card alone, before charges, for charts: minor units, or a code below 0. */
-export function priceOnCard(card: Card, rule: RoundingRule): (measures: Measures) => number {
+export function priceOnCard(card: Card, rule: RoundingRule): (measures: Measures) => Minor {
   const compiled = compileCard(card, rule);
   return (measures) => cardPrice(compiled, toVector(measures), null);
 }

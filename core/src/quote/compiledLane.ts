@@ -3,6 +3,7 @@ import { minorDigits } from '../money/currency.ts';
 import type { Ending } from '../money/ending.ts';
 import type { Id } from '../names/naming.ts';
 import type { RoundingRule } from '../numbers/rounding.ts';
+import type { Minor } from '../numbers/units.ts';
 import { oncePer } from '../once/oncePer.ts';
 import { indexPlaces, type PlaceIndex } from '../places/placeIndex.ts';
 import type { Point } from '../places/point.ts';
@@ -43,8 +44,8 @@ export interface CompiledLane {
   readonly ownCharges: boolean;
   readonly charges: readonly CompiledCharge[];
   readonly allowances: readonly CompiledAllowance[];
-  readonly floor: number;
-  readonly cap: number;
+  readonly floor: Minor;
+  readonly cap: Minor;
   readonly rule: RoundingRule;
   readonly ending: Ending;
   readonly digits: number;

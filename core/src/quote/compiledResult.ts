@@ -1,6 +1,16 @@
 import { boundInBase } from '../measures/bound.ts';
-import { MEASURES, type Measure, type MeasureVector, measureIndex, slackOf, type ValueMeasure } from '../measures/measure.ts';
+import {
+  MEASURES,
+  type Measure,
+  type MeasureIndex,
+  type MeasureVector,
+  measureIndex,
+  slackOf,
+  type ValueMeasure,
+} from '../measures/measure.ts';
+import { floatAt } from '../numbers/entry.ts';
 import { type RoundingRule, shareOf } from '../numbers/rounding.ts';
+import type { BasisPoints, Minor } from '../numbers/units.ts';
 import type { Bound } from '../rate-book/card.ts';
 import type { TierResult } from '../rate-book/result.ts';
 import type { Rate, Stretch } from './quoteTypes.ts';
@@ -13,13 +23,13 @@ export const NO_LANE = -3;
 /** A result as numbers. A fixed one is `price`, a code below 0 included; else the rate is worked out. */
 export interface CompiledResult {
   readonly result: TierResult;
-  readonly price: number;
+  readonly price: Minor;
   readonly rate: 'none' | 'perUnit' | 'percent';
-  readonly each: number;
+  readonly each: Minor;
   readonly unit: number;
-  readonly basisPoints: number;
+  readonly basisPoints: BasisPoints;
   /** Index of the value a percentage is taken of. */
-  readonly of: number;
+  readonly of: MeasureIndex;
 }
 
 const FIXED = { rate: 'none', each: 0, unit: 1, basisPoints: 0, of: 0 } as const;
@@ -54,7 +64,7 @@ export function tierIndex(reach: Float64Array, value: number): number {
   let high = reach.length;
   while (low < high) {
     const middle = (low + high) >>> 1;
-    if ((reach[middle] as number) < value) low = middle + 1;
+    if (floatAt(reach, middle) < value) low = middle + 1;
     else high = middle;
   }
   return low;
@@ -63,7 +73,7 @@ export function tierIndex(reach: Float64Array, value: number): number {
 /** A measure as a sorted search. */
 export interface Axis {
   readonly measure: Measure;
-  readonly index: number;
+  readonly index: MeasureIndex;
   readonly slack: number;
   /** The upper bounds as entered, in base units, and the same widened by the slack. */
   readonly bounds: Float64Array;
@@ -93,20 +103,20 @@ export function rated(
   over: number,
   slack: number,
   rule: RoundingRule,
-): { amount: number; rate?: Rate } {
+): { amount: Minor; rate?: Rate } {
   if (rate === 'perUnit') {
     const units = startedUnits(over, unit, slack);
     const typed = result.kind === 'perUnit' ? result.unit : unit;
     return { amount: price + each * units, rate: { kind: 'perUnit', base: price, each, unit: typed, units } };
   }
-  const value = vector[of] as number;
+  const value = vector[of];
   const amount = shareOf(value, basisPoints, rule);
   return { amount, rate: { kind: 'percent', basisPoints, of: MEASURES[of] as ValueMeasure, value } };
 }
 
 /** The same amount, without saying how. */
-export function ratedAmount(entry: CompiledResult, vector: MeasureVector, over: number, slack: number, rule: RoundingRule): number {
+export function ratedAmount(entry: CompiledResult, vector: MeasureVector, over: number, slack: number, rule: RoundingRule): Minor {
   if (entry.rate === 'none') return entry.price;
   if (entry.rate === 'perUnit') return entry.price + entry.each * startedUnits(over, entry.unit, slack);
-  return shareOf(vector[entry.of] as number, entry.basisPoints, rule);
+  return shareOf(vector[entry.of], entry.basisPoints, rule);
 }

@@ -1,6 +1,7 @@
 import { boundInBase } from '../measures/bound.ts';
 import type { Measure } from '../measures/measure.ts';
-import { measureIndex, slackOf } from '../measures/measure.ts';
+import { type MeasureIndex, measureIndex, slackOf } from '../measures/measure.ts';
+import type { Minor } from '../numbers/units.ts';
 import type { Allowance, Effect } from '../rate-book/allowance.ts';
 import type { Charge } from '../rate-book/charge.ts';
 import type { FreeFrom } from '../rate-book/lane.ts';
@@ -15,12 +16,12 @@ export interface CompiledCharge {
   /** The goods it counts, by themselves; null is all of them. */
   readonly goods: GoodsSet | null;
   readonly oncePerOrder: boolean;
-  /** Index of the measure it counts; -1 where it counts none. */
-  readonly index: number;
+  /** Index of the measure it counts; null where it counts none. */
+  readonly index: MeasureIndex | null;
   readonly unit: number;
   readonly slack: number;
-  readonly floor: number;
-  readonly cap: number;
+  readonly floor: Minor;
+  readonly cap: Minor;
 }
 
 const COUNTED = { order: null, consignment: null, parcel: 'parcels', item: 'itemCount' } as const;
@@ -39,7 +40,7 @@ export function compileCharge(charge: Charge): CompiledCharge {
     tests: datesTest(dates),
     goods: scope.goods,
     oncePerOrder: amount.kind === 'fixed' && amount.per === 'order',
-    index: measure === null ? -1 : measureIndex(measure),
+    index: measure === null ? null : measureIndex(measure),
     unit: amount.kind === 'startedWeight' ? boundInBase(amount.measure, amount.unit) : 1,
     slack: measure === null ? 0 : slackOf(measure),
     floor: floor ?? 0,

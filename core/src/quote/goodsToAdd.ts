@@ -1,5 +1,6 @@
 import type { RoundingRule } from '../numbers/rounding.ts';
 import { shareOf } from '../numbers/rounding.ts';
+import type { Minor } from '../numbers/units.ts';
 import { discountOn, lessDiscounts } from './cartValues.ts';
 import type { Discount } from './request.ts';
 
@@ -12,7 +13,7 @@ export interface CountedGoods {
 }
 
 /** What the counted lines are worth after discounts with goods of so much more among them. */
-function valueWith({ valuesBefore, discounts, rule, counts }: CountedGoods, more: number): number {
+function valueWith({ valuesBefore, discounts, rule, counts }: CountedGoods, more: Minor): Minor {
   const values = [...valuesBefore, more];
   if (valuesBefore.every((_value, line) => counts(line))) {
     const total = values.reduce((sum, value) => sum + value, 0);
@@ -31,8 +32,8 @@ const MOST = 100_000_000_000_000;
  * value is reached, with one minor unit less it is not.
  * @returns minor units, or null where no amount reaches it
  */
-export function goodsToAdd(goods: CountedGoods, threshold: number): number | null {
-  const reaches = (more: number) => valueWith(goods, more) >= threshold;
+export function goodsToAdd(goods: CountedGoods, threshold: Minor): Minor | null {
+  const reaches = (more: Minor) => valueWith(goods, more) >= threshold;
   const missing = threshold - valueWith(goods, 0);
   if (missing <= 0) return 0;
   if (goods.discounts.length === 0) return missing;

@@ -8,7 +8,7 @@ import type { Shipment } from './shipment.ts';
 
 /** Whether a measure lies in a range. A distance that is not known lies in none. */
 function inRange({ index, least, most, measure }: RangeTest, vector: MeasureVector): boolean {
-  const value = vector[index] as number;
+  const value = vector[index];
   return value >= least && value <= most && !(measure === 'distance' && value === UNKNOWN_DISTANCE);
 }
 

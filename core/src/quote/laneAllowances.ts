@@ -1,6 +1,7 @@
 import { measureIndex } from '../measures/measure.ts';
 import { splitByWeights } from '../money/splitByWeights.ts';
 import { type RoundingRule, shareOf } from '../numbers/rounding.ts';
+import type { Minor } from '../numbers/units.ts';
 import type { Effect } from '../rate-book/allowance.ts';
 import type { CompiledLane } from './compiledLane.ts';
 import type { CompiledAllowance } from './compiledRules.ts';
@@ -22,7 +23,7 @@ export interface Allowing {
 }
 
 /** What an effect leaves of an amount. */
-function leftBy(effect: Effect, amount: number, rounding: RoundingRule): number {
+function leftBy(effect: Effect, amount: Minor, rounding: RoundingRule): Minor {
   switch (effect.kind) {
     case 'free':
       return 0;
@@ -50,7 +51,7 @@ const coveredOf = ({ coversCharges }: CompiledAllowance, { base, charges }: Stan
  * Shares of an amount that is given once an order, over the consignments it holds for: by what they cost, or, where the
  * service does not take them all, by what is in them, so that the parts never come to more than the whole.
  */
-function sharesOf(rule: CompiledAllowance, amount: number, { lane, standpoint, standingAt }: Allowing): readonly number[] {
+function sharesOf(rule: CompiledAllowance, amount: Minor, { lane, standpoint, standingAt }: Allowing): readonly number[] {
   const journey = standpoint?.journey;
   if (!journey) return [amount];
   const held = journey.legs.map((_leg, at) => {
@@ -90,11 +91,11 @@ function allow(rule: CompiledAllowance, { base, charges }: Standing, allowing: A
   return { base: Math.max(0, left - charges), charges: Math.min(charges, left) };
 }
 
-function allowanceRow(rule: CompiledAllowance, shipment: Shipment, amount: number): LedgerRow {
+function allowanceRow(rule: CompiledAllowance, shipment: Shipment, amount: Minor): LedgerRow {
   const { freeFrom, allowance, effect } = rule;
   if (freeFrom) {
     const { measure, from } = freeFrom;
-    const measured = readBy(rule, shipment)[measureIndex(measure)] as number;
+    const measured = readBy(rule, shipment)[measureIndex(measure)];
     return { code: 'freeFrom', measure, measured, from, amount };
   }
   return { code: 'allowance', allowance: allowance?.id ?? '', name: allowance?.name ?? '', effect, amount };
@@ -126,7 +127,7 @@ function chosenAllowances(allowing: Allowing, standing: Standing): readonly Comp
 }
 
 /** The least of what the allowances that hold for a cart say it never pays more than, whichever of them is chosen. */
-export function neverMoreThan(lane: CompiledLane, shipment: Shipment, charges: number): number {
+export function neverMoreThan(lane: CompiledLane, shipment: Shipment, charges: Minor): Minor {
   let most = Number.POSITIVE_INFINITY;
   for (const rule of lane.allowances) {
     if (rule.effect.kind !== 'atMost' || !allowed(rule, shipment)) continue;
@@ -136,7 +137,7 @@ export function neverMoreThan(lane: CompiledLane, shipment: Shipment, charges: n
 }
 
 /** What the allowances that apply leave of a price; minor units. */
-export function withAllowances(allowing: Allowing, standing: Standing, rows: LedgerRow[] | null): number {
+export function withAllowances(allowing: Allowing, standing: Standing, rows: LedgerRow[] | null): Minor {
   let held = standing;
   for (const rule of chosenAllowances(allowing, standing)) {
     const left = allow(rule, held, allowing);

@@ -1,5 +1,6 @@
 import type { MeasureVector } from '../measures/measure.ts';
 import { type RoundingRule, shareOf } from '../numbers/rounding.ts';
+import type { Minor } from '../numbers/units.ts';
 import type { GoodsSet } from '../rate-book/scope.ts';
 import type { CompiledLane } from './compiledLane.ts';
 import type { CompiledCharge } from './compiledRules.ts';
@@ -11,12 +12,12 @@ import type { Shipment } from './shipment.ts';
 /** A base price, and what some goods alone are of it. */
 export interface BasePrice {
   readonly whole: number;
-  of(goods: GoodsSet): number;
+  of(goods: GoodsSet): Minor;
 }
 
 function countedOf({ charge, index, unit, slack }: CompiledCharge, vector: MeasureVector): number {
-  if (index === -1) return 1;
-  const measured = vector[index] as number;
+  if (index === null) return 1;
+  const measured = vector[index];
   return charge.amount.kind === 'startedWeight' ? Math.max(0, Math.ceil((measured - slack) / unit)) : measured;
 }
 
@@ -30,7 +31,7 @@ function countOf(rule: CompiledCharge, shipment: Shipment, vector: MeasureVector
   return countedOf(rule, vector);
 }
 
-function amountOf({ charge }: CompiledCharge, count: number, rounding: RoundingRule): number {
+function amountOf({ charge }: CompiledCharge, count: number, rounding: RoundingRule): Minor {
   const { amount } = charge;
   if (amount.kind === 'packagingCost') return count;
   return amount.kind === 'percent' ? shareOf(count, amount.basisPoints, rounding) : amount.amount * count;

@@ -1,5 +1,6 @@
 import { withEnding } from '../money/ending.ts';
 import { divideRounded, shareOf } from '../numbers/rounding.ts';
+import type { Minor } from '../numbers/units.ts';
 import { basePrice, goesFree, partsOf, readBase } from './basePrice.ts';
 import type { CompiledZone } from './compile.ts';
 import { cardPrice } from './compiledCard.ts';
@@ -14,7 +15,7 @@ import type { Shipment } from './shipment.ts';
 import type { Standing } from './standing.ts';
 
 /** The tax on a price: the part of it that is tax where included, or what is added. */
-export function taxOn(lane: Pick<CompiledLane, 'tax' | 'taxRate' | 'rule'>, price: number): number {
+export function taxOn(lane: Pick<CompiledLane, 'tax' | 'taxRate' | 'rule'>, price: Minor): Minor {
   if (lane.tax === 'none' || lane.taxRate === 0) return 0;
   if (lane.tax === 'added') return shareOf(price, lane.taxRate, lane.rule);
   // The net price is rounded, the tax is what remains.
@@ -22,7 +23,7 @@ export function taxOn(lane: Pick<CompiledLane, 'tax' | 'taxRate' | 'rule'>, pric
 }
 
 /** The tax that is part of a price a buyer pays, whether it was within it or added. */
-export function taxWithin(lane: Pick<CompiledLane, 'tax' | 'taxRate' | 'rule'>, price: number): number {
+export function taxWithin(lane: Pick<CompiledLane, 'tax' | 'taxRate' | 'rule'>, price: Minor): Minor {
   if (lane.tax !== 'added') return taxOn(lane, price);
   // What was taxed: a price and its tax together rise with the price, so that only one comes to this sum.
   const near = Math.round((price * 10_000) / (10_000 + lane.taxRate));
@@ -31,13 +32,13 @@ export function taxWithin(lane: Pick<CompiledLane, 'tax' | 'taxRate' | 'rule'>, 
 }
 
 /** What a price may not pass: the lane's cap, its card's where nothing is added to it, and every "never more than" that holds for the cart. */
-function mostFor(lane: CompiledLane, shipment: Shipment, charges: number): number {
+function mostFor(lane: CompiledLane, shipment: Shipment, charges: Minor): Minor {
   const alone = charges === 0 && lane.terms === null && shipment.own.length === 0 && partsOf(lane, shipment, false) === null;
   return Math.min(lane.cap, alone ? lane.card.cap : Number.POSITIVE_INFINITY, neverMoreThan(lane, shipment, charges));
 }
 
 /** A price with its ending, which passes neither a cap nor a "never more than", and its tax. */
-function finished(lane: CompiledLane, shipment: Shipment, price: number, charges: number, rows: LedgerRow[] | null): number {
+function finished(lane: CompiledLane, shipment: Shipment, price: Minor, charges: Minor, rows: LedgerRow[] | null): Minor {
   const freely = withEnding(price, lane.ending, lane.digits);
   const ended = freely > price ? withEnding(price, lane.ending, lane.digits, mostFor(lane, shipment, charges)) : freely;
   if (rows !== null && ended !== price) rows.push({ code: 'ending', ending: lane.ending, amount: ended - price });
@@ -47,7 +48,7 @@ function finished(lane: CompiledLane, shipment: Shipment, price: number, charges
   return ended + tax;
 }
 
-function bounded(lane: CompiledLane, price: number, rows: LedgerRow[] | null): number {
+function bounded(lane: CompiledLane, price: Minor, rows: LedgerRow[] | null): Minor {
   if (price < lane.floor) {
     rows?.push({ code: 'laneFloor', bound: lane.floor, amount: lane.floor - price });
     return lane.floor;
@@ -83,7 +84,7 @@ function standingAt(lane: CompiledLane, shipment: Shipment, standpoint: Standpoi
 export const takes = (lane: CompiledLane, shipment: Shipment): boolean => allHold(lane.tests, shipment);
 
 /** The price of a consignment that no test withholds, in minor units, or a code below 0. Rows, where asked for, add up to it. */
-export function priceWithin(lane: CompiledLane, shipment: Shipment, standpoint: Standpoint, rows: LedgerRow[] | null): number {
+export function priceWithin(lane: CompiledLane, shipment: Shipment, standpoint: Standpoint, rows: LedgerRow[] | null): Minor {
   const standing = standingOf(lane, shipment, standpoint, rows);
   if (typeof standing === 'number') return standing;
   const { base, charges } = standing;
@@ -99,7 +100,7 @@ export function standsIn(lane: CompiledLane, shipment: Shipment): boolean {
 }
 
 /** The price of a lane in minor units, or a code below 0, for the only consignment of a cart; allocates little. */
-export function lanePrice(lane: CompiledLane, whole: Shipment): number {
+export function lanePrice(lane: CompiledLane, whole: Shipment): Minor {
   const shipment = lane.ownView ? whole.seenBy(lane) : whole;
   if (!takes(lane, shipment)) return WITHHELD;
   if (lane.terms !== null && standsIn(lane, shipment)) return lane.backup === null ? WITHHELD : lanePrice(lane.backup, whole);

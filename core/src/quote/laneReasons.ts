@@ -14,7 +14,7 @@ import type { Shipment } from './shipment.ts';
 
 function outsideRange(test: RangeTest, shipment: Shipment): Reason {
   const { measure, least, from, upTo } = test;
-  const measured = readBy(test, shipment)[measureIndex(measure)] as number;
+  const measured = readBy(test, shipment)[measureIndex(measure)];
   if (measure === 'distance' && measured === UNKNOWN_DISTANCE) return { code: 'pointUnknown' };
   if (measured >= least) return { code: 'aboveLimit', measure, measured, bound: upTo, difference: measured - upTo };
   const difference = from - measured;

@@ -1,5 +1,5 @@
 import { boundInBase } from '../measures/bound.ts';
-import { type Measure, measureIndex, slackOf } from '../measures/measure.ts';
+import { type Measure, type MeasureIndex, measureIndex, slackOf } from '../measures/measure.ts';
 import type { PlaceIndex } from '../places/placeIndex.ts';
 import type { Limit } from '../rate-book/limits.ts';
 import { couponKey, type GoodsSet } from '../rate-book/scope.ts';
@@ -9,7 +9,7 @@ import type { DateWindow, Weekday } from '../time/calendar.ts';
 export interface RangeTest {
   readonly kind: 'range';
   readonly measure: Measure;
-  readonly index: number;
+  readonly index: MeasureIndex;
   readonly least: number;
   readonly most: number;
   /** The bounds as entered, in base units; infinite where open. */

@@ -2,6 +2,7 @@ import type { CarrierRate, ServiceAnswer } from '../carriers/rateAnswer.ts';
 import { askedParcels, type RateAddress, type RateAsk } from '../carriers/rateAsk.ts';
 import type { Currency } from '../money/currency.ts';
 import { shareOf } from '../numbers/rounding.ts';
+import type { Minor } from '../numbers/units.ts';
 import type { Parcel } from '../packing/parcel.ts';
 import type { Destination } from '../places/place.ts';
 import type { Location } from '../rate-book/location.ts';
@@ -30,7 +31,7 @@ interface Way {
   readonly from: Location | undefined;
   readonly to: Destination | undefined;
   readonly parcels: readonly Parcel[];
-  readonly value: number;
+  readonly value: Minor;
   readonly currency: Currency;
 }
 

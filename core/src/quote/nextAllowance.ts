@@ -10,7 +10,7 @@ import type { Shipment } from './shipment.ts';
 /** How much more must be in the cart, before discounts, for a value of goods to reach the lower bound of a range. */
 export function moreToReach({ measure, from, byItself }: RangeTest, shipment: Shipment): number | null {
   const { cart, consignment } = shipment;
-  const value = readBy({ byItself }, shipment)[measureIndex(measure)] as number;
+  const value = readBy({ byItself }, shipment)[measureIndex(measure)];
   if (measure !== 'valueAfterDiscounts' || cart.cart.discounts.length === 0) return from - value;
   const { lines, discounts } = cart.cart;
   const mine = byItself ? new Set(consignment.lines) : null;
@@ -30,7 +30,7 @@ export function moreForFree(lane: CompiledLane, shipment: Shipment): MoreForFree
     const failing = rule.ranges.filter((range) => !holds(range, shipment));
     const [only] = failing;
     if (!only || failing.length > 1 || (only.measure !== 'valueBeforeDiscounts' && only.measure !== 'valueAfterDiscounts')) continue;
-    const value = readBy(only, shipment)[only.index] as number;
+    const value = readBy(only, shipment)[only.index];
     if (value >= only.least || !allowedBesidesRanges(rule, shipment)) continue;
     const more = moreToReach(only, shipment);
     if (more !== null && (nearest === undefined || more < nearest.more)) nearest = { measure: only.measure, from: only.from, more };

@@ -1,6 +1,7 @@
 import type { Transit } from '../dispatch/dispatchCalendar.ts';
 import { UNKNOWN_DISTANCE } from '../measures/measure.ts';
 import type { Id } from '../names/naming.ts';
+import type { Minor } from '../numbers/units.ts';
 import { cardFor, partsOf, pricesApart } from './basePrice.ts';
 import { resultAt } from './compiledCard.ts';
 import type { CompiledLane } from './compiledLane.ts';
@@ -13,7 +14,7 @@ import { moreForFree } from './nextAllowance.ts';
 import type { CarrierSide, DeliveryTax, LedgerRow, Offer, Reason, Withheld } from './quoteTypes.ts';
 import type { Shipment } from './shipment.ts';
 
-function taxOf(lane: CompiledLane, price: number): DeliveryTax | undefined {
+function taxOf(lane: CompiledLane, price: Minor): DeliveryTax | undefined {
   if (lane.tax === 'none' || lane.taxRate === 0) return undefined;
   return { mode: lane.tax, basisPoints: lane.taxRate, amount: taxWithin(lane, price) };
 }
@@ -68,7 +69,7 @@ const NO_ROWS: readonly LedgerRow[] = [];
 type Writable<T> = { -readonly [K in keyof T]: T[K] };
 
 /** The offer at a price. */
-function priced(lane: CompiledLane, shipment: Shipment, price: number, ledger: readonly LedgerRow[], answer: LaneAnswer | null): Offer {
+function priced(lane: CompiledLane, shipment: Shipment, price: Minor, ledger: readonly LedgerRow[], answer: LaneAnswer | null): Offer {
   const { service } = lane;
   const more = price > 0 && lane.allowances.length > 0 ? moreForFree(lane, shipment) : undefined;
   const tax = taxOf(lane, price);

@@ -4,6 +4,7 @@ import type { Transit } from '../dispatch/dispatchCalendar.ts';
 import type { Measure, Measures, ValueMeasure } from '../measures/measure.ts';
 import type { Ending } from '../money/ending.ts';
 import type { Id } from '../names/naming.ts';
+import type { BasisPoints, Millimetres, Minor } from '../numbers/units.ts';
 import type { Place } from '../places/place.ts';
 import type { ArrivalPromise, NoPromise } from '../promise/promise.ts';
 import type { Effect } from '../rate-book/allowance.ts';
@@ -33,15 +34,15 @@ export interface Stretch {
 
 /** How an amount that is no fixed sum came about. */
 export type Rate =
-  | { readonly kind: 'perUnit'; readonly base: number; readonly each: number; readonly unit: Bound; readonly units: number }
-  | { readonly kind: 'percent'; readonly basisPoints: number; readonly of: ValueMeasure; readonly value: number };
+  | { readonly kind: 'perUnit'; readonly base: number; readonly each: Minor; readonly unit: Bound; readonly units: number }
+  | { readonly kind: 'percent'; readonly basisPoints: BasisPoints; readonly of: ValueMeasure; readonly value: Minor };
 
 interface WithRate {
   readonly rate?: Rate;
 }
 
 /** One row of a card's price. */
-export type CardRow = OfGroup & { readonly amount: number } & (
+export type CardRow = OfGroup & { readonly amount: Minor } & (
     | { readonly code: 'flat' | 'chargesOnly' }
     /** `band`: one of several rows of a graduated card. */
     | ({ readonly code: 'tier' | 'band' } & Stretch & WithRate)
@@ -56,7 +57,7 @@ export type CardRow = OfGroup & { readonly amount: number } & (
     | ({ readonly code: 'rate'; readonly measure: Measure; readonly measured: number } & Required<WithRate>)
     | { readonly code: 'cardFloor' | 'cardCap'; readonly bound: number }
     /** Its price is within that of a dearer card. */
-    | { readonly code: 'joined'; readonly price: number }
+    | { readonly code: 'joined'; readonly price: Minor }
     | { readonly code: 'furtherCard' }
   );
 
@@ -74,9 +75,9 @@ export type LedgerRow = OfConsignment &
         /** Index of the cart's line. */
         readonly line: number;
         readonly how: 'instead' | 'onTop';
-        readonly each: number;
+        readonly each: Minor;
         readonly quantity: number;
-        readonly amount: number;
+        readonly amount: Minor;
       }
     | {
         readonly code: 'charge';
@@ -85,32 +86,32 @@ export type LedgerRow = OfConsignment &
         readonly basis: ChargeAmount;
         /** Parcels, items or started units counted, or the sum a percentage was taken of. */
         readonly counted: number;
-        readonly amount: number;
+        readonly amount: Minor;
         /** Raised to the charge's least, or lowered to its greatest. */
         readonly held?: 'floor' | 'cap';
       }
     /** What the carrier asks, and what is added to it. */
-    | { readonly code: 'carrierRate'; readonly carrier: string; readonly name: string; readonly amount: number }
+    | { readonly code: 'carrierRate'; readonly carrier: string; readonly name: string; readonly amount: Minor }
     | {
         readonly code: 'markup';
-        readonly basisPoints: number;
+        readonly basisPoints: BasisPoints;
         readonly fixed: number;
-        readonly amount: number;
+        readonly amount: Minor;
         readonly held?: 'floor' | 'cap';
       }
     /** Tax that becomes part of a carrier's price, which is without it. */
-    | { readonly code: 'carrierTax'; readonly basisPoints: number; readonly amount: number }
-    | { readonly code: 'laneFloor' | 'laneCap'; readonly bound: number; readonly amount: number }
+    | { readonly code: 'carrierTax'; readonly basisPoints: BasisPoints; readonly amount: Minor }
+    | { readonly code: 'laneFloor' | 'laneCap'; readonly bound: number; readonly amount: Minor }
     | {
         readonly code: 'freeFrom';
         readonly measure: FreeFrom['measure'];
         readonly measured: number;
         readonly from: number;
-        readonly amount: number;
+        readonly amount: Minor;
       }
-    | { readonly code: 'allowance'; readonly allowance: Id; readonly name: string; readonly effect: Effect; readonly amount: number }
-    | { readonly code: 'ending'; readonly ending: Ending; readonly amount: number }
-    | { readonly code: 'tax'; readonly basisPoints: number; readonly amount: number }
+    | { readonly code: 'allowance'; readonly allowance: Id; readonly name: string; readonly effect: Effect; readonly amount: Minor }
+    | { readonly code: 'ending'; readonly ending: Ending; readonly amount: Minor }
+    | { readonly code: 'tax'; readonly basisPoints: BasisPoints; readonly amount: Minor }
   );
 
 /** Why a service is withheld. Amounts are in base units of the measure: micrograms, micrometres, minor units, items or parcels. */
@@ -165,8 +166,8 @@ export interface MoreForFree {
 /** Tax on delivery: a part of the price, or, where added, a row of its ledger. */
 export interface DeliveryTax {
   readonly mode: 'included' | 'added';
-  readonly basisPoints: number;
-  readonly amount: number;
+  readonly basisPoints: BasisPoints;
+  readonly amount: Minor;
 }
 
 /** What the carrier of a consignment says, for the owner only. Minor units of the shop's currency. */
@@ -175,8 +176,8 @@ export type CarrierSide = Pick<Carriage, 'account' | 'carrier' | 'service'> &
     | {
         readonly kind: 'rate';
         readonly name: string;
-        readonly amount: number;
-        readonly rows: readonly { readonly name: string; readonly amount: number }[];
+        readonly amount: Minor;
+        readonly rows: readonly { readonly name: string; readonly amount: Minor }[];
         readonly parcels: readonly BilledParcel[];
       }
     | { readonly kind: 'declined'; readonly message: string }
@@ -187,7 +188,7 @@ export type Offer =
   | {
       readonly status: 'priced';
       readonly service: Id;
-      readonly price: number;
+      readonly price: Minor;
       readonly ledger: readonly LedgerRow[];
       readonly moreForFree?: MoreForFree;
       readonly tax?: DeliveryTax;
@@ -200,7 +201,7 @@ export type Offer =
       /** The carrier did not answer: the price is that of the lane's own card, or of another service. */
       readonly standIn?: { readonly kind: 'card' } | { readonly kind: 'service'; readonly service: Id };
       /** How far away a counter is, in millimetres, where the buyer is told. */
-      readonly distance?: number;
+      readonly distance?: Millimetres;
     }
   | { readonly status: 'refer'; readonly service: Id; readonly words?: string };
 
@@ -218,7 +219,7 @@ export type PlaceAnswer =
       /** The line of a postal list that matched. */
       rule?: string;
       /** Distance from the location of a circle, in millimetres. */
-      distance?: number;
+      distance?: Millimetres;
       rivals: readonly Id[];
     }
   | { status: 'notServed' }
@@ -239,7 +240,7 @@ export type Remark =
   | { code: 'tooManyItemsForAddresses'; items: number; most: number };
 
 /** Measures as they are told: a distance that is not known is null. */
-export type ToldMeasures = Omit<Measures, 'distance'> & { readonly distance: number | null };
+export type ToldMeasures = Omit<Measures, 'distance'> & { readonly distance: Millimetres | null };
 
 /** The part of a cart that travels together, with its own options. */
 export interface ConsignmentQuote extends Omit<MeasuredConsignment, 'measures'> {

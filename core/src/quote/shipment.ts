@@ -1,5 +1,6 @@
-import { type MeasureVector, measureIndex, toVector, UNKNOWN_DISTANCE } from '../measures/measure.ts';
+import { copyOf, type MeasureVector, measureIndex, toVector, UNKNOWN_DISTANCE } from '../measures/measure.ts';
 import type { Id } from '../names/naming.ts';
+import type { Minor } from '../numbers/units.ts';
 import type { CountryCode } from '../places/countries.ts';
 import { geodesicDistance } from '../places/geodesic.ts';
 import type { Destination } from '../places/place.ts';
@@ -21,7 +22,7 @@ import { ShipmentPromises } from './shipmentPromises.ts';
 export interface OwnChargeLine {
   readonly line: number;
   readonly how: 'instead' | 'onTop';
-  readonly each: number;
+  readonly each: Minor;
   readonly quantity: number;
 }
 
@@ -39,18 +40,20 @@ function ownChargesOf({ cart }: CartContext, { lines }: MeasuredConsignment): re
   return own ?? NO_OWN;
 }
 
-const [BEFORE, AFTER] = [measureIndex('valueBeforeDiscounts'), measureIndex('valueAfterDiscounts')];
+const BEFORE = measureIndex('valueBeforeDiscounts');
+const AFTER = measureIndex('valueAfterDiscounts');
 
 /** A consignment's measures with the value of all goods that go to its address, from whichever location. */
 function addressVector({ values, cart }: CartContext, { to, lines }: MeasuredConsignment, own: MeasureVector): MeasureVector {
   const together = cart.lines.filter((line) => line.delivered && (line.to ?? 0) === to).length;
   if (together === lines.length) return own;
-  const vector = own.slice();
-  [vector[BEFORE], vector[AFTER]] = [0, 0];
+  const vector = copyOf(own);
+  vector[BEFORE] = 0;
+  vector[AFTER] = 0;
   cart.lines.forEach((line, at) => {
     if (!line.delivered || (line.to ?? 0) !== to) return;
-    vector[BEFORE] = (vector[BEFORE] as number) + (values.valuesBefore[at] ?? 0);
-    vector[AFTER] = (vector[AFTER] as number) + (values.lineValues[at] ?? 0);
+    vector[BEFORE] += values.valuesBefore[at] ?? 0;
+    vector[AFTER] += values.lineValues[at] ?? 0;
   });
   return vector;
 }
@@ -77,7 +80,7 @@ export class Shipment {
   #goods: ShipmentGoods | undefined;
   #carriers: ShipmentCarriers | undefined;
   #promises: ShipmentPromises | undefined;
-  #packagingCost: number | undefined;
+  #packagingCost: Minor | undefined;
 
   constructor(cart: CartContext, consignment: MeasuredConsignment, packing: CompiledPacking = cart.compiled) {
     this.cart = cart;
@@ -140,13 +143,13 @@ export class Shipment {
   }
 
   /** What its packaging costs the shop, in minor units. */
-  get packagingCost(): number {
+  get packagingCost(): Minor {
     this.#packagingCost ??= packagingCost(this.cart.compiled.book.packing, this.consignment.parcels);
     return this.#packagingCost;
   }
 
   /** The same for the goods in a set, as if packed by themselves; 0 where there are none. */
-  packagingCostOf(goods: GoodsSet): number {
+  packagingCostOf(goods: GoodsSet): Minor {
     const alone = this.goods.of(goods);
     return alone === null ? 0 : packagingCost(this.cart.compiled.book.packing, alone.consignment.parcels);
   }

@@ -17,7 +17,7 @@ export const MOST_TIERS = 200;
 export const MOST_SIDE = 40;
 
 export const ItemCount = z.int().min(1, 'At least one item').max(1_000_000);
-const Amount = Minor.min(1, 'More than nothing');
+const Amount = Minor.check(z.gte(1, 'More than nothing'));
 
 const ORDER = 'Each tier reaches further than the one before it';
 
@@ -38,8 +38,8 @@ function ascending(measure: Measure, bounds: readonly Bound[], at: (index: numbe
 const range = { floor: Minor.nullable(), cap: Minor.nullable() };
 
 interface Ranged {
-  readonly floor: number | null;
-  readonly cap: number | null;
+  readonly floor: Minor | null;
+  readonly cap: Minor | null;
 }
 
 function inOrder({ floor, cap }: Ranged, context: z.RefinementCtx): void {

@@ -1,9 +1,10 @@
+import type { Minor } from '../numbers/units.ts';
 import { type Card, isTiered } from './card.ts';
 import type { TierResult } from './result.ts';
 
 /** A price paid once, or one paid for each unit. */
 export type AmountKind = 'sum' | 'rate';
-type MapAmount = (amount: number, what: AmountKind) => number;
+type MapAmount = (amount: Minor, what: AmountKind) => number;
 
 function mapResult(result: TierResult, map: MapAmount): TierResult {
   if (result.kind === 'amount') return { ...result, amount: map(result.amount, 'sum') };

@@ -4,6 +4,7 @@ import { parsePercent } from '../measures/percent.ts';
 import { type Currency, minorDigits } from '../money/currency.ts';
 import { minorToDecimal, parseMoney, type Typed } from '../money/money.ts';
 import type { TypedProblem } from '../numbers/parseDecimal.ts';
+import type { BasisPoints } from '../numbers/units.ts';
 import type { Bound } from './card.ts';
 import type { TierResult } from './result.ts';
 
@@ -21,7 +22,7 @@ export function unitText(unit: Bound, measure: Measure, currency: Currency): str
   return unit === 1 ? counted(measure) : `${unit} ${counted(measure)}s`;
 }
 
-function percentText(basisPoints: number): string {
+function percentText(basisPoints: BasisPoints): string {
   return `${basisPoints / 100}%`;
 }
 

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { CarrierServiceCode } from '../carriers/carriage.ts';
 import { Minor } from '../money/money.ts';
 import { Id, Name } from '../names/naming.ts';
+import type { Micrograms } from '../numbers/units.ts';
 import { Destination } from '../places/place.ts';
 import { CartLine } from '../quote/request.ts';
 
@@ -53,7 +54,7 @@ export type Survey = z.infer<typeof Survey>;
 export interface CostPoint {
   readonly probe: number;
   /** Micrograms. */
-  readonly weight: number;
+  readonly weight: Micrograms;
   readonly least: number;
   readonly mean: number;
   readonly most: number;
@@ -86,5 +87,5 @@ export function costCurve(
 }
 
 /** What a weight costs: as much as the next heavier probe, as carriers bill; nothing is known above the heaviest. */
-export const costPointAt = (curve: readonly CostPoint[], weight: number): CostPoint | undefined =>
+export const costPointAt = (curve: readonly CostPoint[], weight: Micrograms): CostPoint | undefined =>
   curve.find((point) => point.weight >= weight);

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { numberAt } from '../numbers/entry.ts';
 import type { DayNumber } from './plainDate.ts';
 import { TIME_ZONE_LINES } from './timeZones.generated.ts';
 
@@ -31,13 +32,13 @@ const figure = (text: string | undefined) => Number.parseInt(text ?? '', 36);
 function unpack({ offsets, first, pattern }: Packed): Rules {
   const held = offsets.split(',').map(figure);
   const changes: number[] = [];
-  const order = [held[0] as number];
+  const order = [numberAt(held, 0)];
   let at = FROM;
   for (const change of pattern === '' ? [] : pattern.split(' ')) {
     const [since, place] = change.split(',');
     at += figure(since === '' ? first : since);
     changes.push(at);
-    order.push(held[figure(place)] as number);
+    order.push(numberAt(held, figure(place)));
   }
   return { changes, offsets: order };
 }
@@ -84,13 +85,13 @@ function changesUntil({ changes }: Rules, minute: number): number {
   let high = changes.length;
   while (low < high) {
     const middle = (low + high) >> 1;
-    if ((changes[middle] as number) <= minute) low = middle + 1;
+    if (numberAt(changes, middle) <= minute) low = middle + 1;
     else high = middle;
   }
   return low;
 }
 
-const offsetWithin = (rules: Rules, minute: number) => rules.offsets[changesUntil(rules, minute)] as number;
+const offsetWithin = (rules: Rules, minute: number) => numberAt(rules.offsets, changesUntil(rules, minute));
 
 /** Minutes east of UTC at an instant, in milliseconds since 1970. */
 export function offsetAt(instant: number, timeZone: string): number {
@@ -124,12 +125,12 @@ export function instantOf(day: DayNumber, minute: number, timeZone: string): num
   const first = changesUntil(rules, wall - WIDEST);
   const last = changesUntil(rules, wall + WIDEST);
   for (let at = first; at <= last; at += 1) {
-    const instant = wall - (rules.offsets[at] as number);
+    const instant = wall - numberAt(rules.offsets, at);
     if (changesUntil(rules, instant) === at) return instant * MINUTE;
   }
   for (let at = first; at < last; at += 1) {
-    const change = rules.changes[at] as number;
-    const [before, after] = [rules.offsets[at] as number, rules.offsets[at + 1] as number];
+    const change = numberAt(rules.changes, at);
+    const [before, after] = [numberAt(rules.offsets, at), numberAt(rules.offsets, at + 1)];
     if (wall >= change + before && wall < change + after) return (wall - before) * MINUTE;
   }
   throw new Error(`no instant shows minute ${minute} of day ${day} in ${timeZone}`);

@@ -1,3 +1,4 @@
+import { numberAt } from '../numbers/entry.ts';
 import type { Weekday } from './calendar.ts';
 import { type ClosedList, FIRST_DAY, LAST_DAY, namesOfClosed } from './closedDays.ts';
 import { type DayNumber, weekdayOf } from './plainDate.ts';
@@ -31,7 +32,7 @@ export class WorkingDays {
   }
 
   #rank(day: DayNumber): number {
-    return this.#before[Math.min(Math.max(day - FIRST_DAY, 0), LENGTH)] as number;
+    return numberAt(this.#before, Math.min(Math.max(day - FIRST_DAY, 0), LENGTH));
   }
 
   isOpen(day: DayNumber): boolean {

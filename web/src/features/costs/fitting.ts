@@ -10,6 +10,7 @@ import {
   type FitTarget,
   laneMeasures,
   type Measures,
+  type Micrograms,
   massToMicrograms,
   NO_MEASURES,
   parseMass,
@@ -26,7 +27,7 @@ import { typedProblemWords } from '../../words/typedProblem.ts';
 
 /** Weight in micrograms, and how many orders weigh it. */
 export interface OrderWeight {
-  readonly weight: number;
+  readonly weight: Micrograms;
   readonly count: number;
 }
 
