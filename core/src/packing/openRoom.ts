@@ -1,18 +1,10 @@
-import { floatAt } from '../numbers/entry.ts';
+import { numberAt } from '../numbers/entry.ts';
 import type { Micrograms } from '../numbers/units.ts';
 import { Effort } from './effort.ts';
 import type { Placement, Room, Turn } from './piece.ts';
 
 /** How a spot is chosen among those that are free: the lowest corner, or the one with the least room to spare around it. */
 export type SpotRule = 'low' | 'snug';
-
-const START = 24;
-
-function grown(list: Float64Array<ArrayBuffer>): Float64Array<ArrayBuffer> {
-  const larger = new Float64Array(list.length * 2);
-  larger.set(list);
-  return larger;
-}
 
 /**
  * A room being filled. Spots to try are extreme points: where the faces of what lies there already meet the walls and
@@ -27,12 +19,12 @@ export class OpenRoom {
   load = 0;
   volumeLeft: number;
   readonly pieces: number[] = [];
-  /** Six numbers a piece: near corner, far corner. */
-  #boxes = new Float64Array(6 * START);
+  /** Six numbers a piece: near corner, far corner. Plain lists: a typed one is allocated outside the heap, which took longer than filling it. */
+  readonly #boxes: number[] = [];
   #fragile: boolean[] = [];
   #anyFragile = false;
   /** Six numbers a spot: the point, and the free way along x, y and z. */
-  #spots = new Float64Array(6 * START);
+  readonly #spots: number[] = [];
   #spotCount = 0;
   // The best spot found by `find`.
   #bestSpot = -1;
@@ -62,16 +54,16 @@ export class OpenRoom {
     const spots = this.#spots;
     const end = this.pieces.length * 6;
     for (let box = 0; box < end; box += 6) {
-      const x1 = floatAt(boxes, box);
-      const y1 = floatAt(boxes, box + 1);
-      const z1 = floatAt(boxes, box + 2);
-      const inX = x >= x1 && x < floatAt(boxes, box + 3);
-      const inY = y >= y1 && y < floatAt(boxes, box + 4);
-      const inZ = z >= z1 && z < floatAt(boxes, box + 5);
+      const x1 = numberAt(boxes, box);
+      const y1 = numberAt(boxes, box + 1);
+      const z1 = numberAt(boxes, box + 2);
+      const inX = x >= x1 && x < numberAt(boxes, box + 3);
+      const inY = y >= y1 && y < numberAt(boxes, box + 4);
+      const inZ = z >= z1 && z < numberAt(boxes, box + 5);
       if (inX && inY && inZ) return false;
-      if (inY && inZ && x1 >= x) spots[at + 3] = Math.min(floatAt(spots, at + 3), x1 - x);
-      else if (inX && inZ && y1 >= y) spots[at + 4] = Math.min(floatAt(spots, at + 4), y1 - y);
-      else if (inX && inY && z1 >= z) spots[at + 5] = Math.min(floatAt(spots, at + 5), z1 - z);
+      if (inY && inZ && x1 >= x) spots[at + 3] = Math.min(numberAt(spots, at + 3), x1 - x);
+      else if (inX && inZ && y1 >= y) spots[at + 4] = Math.min(numberAt(spots, at + 4), y1 - y);
+      else if (inX && inY && z1 >= z) spots[at + 5] = Math.min(numberAt(spots, at + 5), z1 - z);
     }
     return true;
   }
@@ -79,7 +71,6 @@ export class OpenRoom {
   #addSpot(x: number, y: number, z: number): void {
     const { length, width, height } = this.room;
     if (x >= length || y >= width || z >= height || this.#isKnown(x, y, z)) return;
-    if (6 * (this.#spotCount + 1) > this.#spots.length) this.#spots = grown(this.#spots);
     const at = this.#spotCount * 6;
     const spots = this.#spots;
     spots[at] = x;
@@ -101,13 +92,13 @@ export class OpenRoom {
     const checkFragile = fragile || this.#anyFragile;
     let supported = 0;
     for (let at = 0, index = 0; index < this.pieces.length; at += 6, index += 1) {
-      const x1 = floatAt(boxes, at);
-      const y1 = floatAt(boxes, at + 1);
-      const far = floatAt(boxes, at + 3);
-      const deep = floatAt(boxes, at + 4);
+      const x1 = numberAt(boxes, at);
+      const y1 = numberAt(boxes, at + 1);
+      const far = numberAt(boxes, at + 3);
+      const deep = numberAt(boxes, at + 4);
       if (x >= far || x2 <= x1 || y >= deep || y2 <= y1) continue;
-      const bottom = floatAt(boxes, at + 2);
-      const top = floatAt(boxes, at + 5);
+      const bottom = numberAt(boxes, at + 2);
+      const top = numberAt(boxes, at + 5);
       if (z < top && z2 > bottom) return false;
       if (checkFragile && ((this.#fragile[index] && z >= top) || (fragile && bottom >= z2))) return false;
       if (top === z) supported += (Math.min(far, x2) - Math.max(x1, x)) * (Math.min(deep, y2) - Math.max(y1, y));
@@ -128,12 +119,12 @@ export class OpenRoom {
   #tryTurns(spot: number, turns: readonly Turn[], fragile: boolean, rule: SpotRule): void {
     const spots = this.#spots;
     const at = spot * 6;
-    const freeX = floatAt(spots, at + 3);
-    const freeY = floatAt(spots, at + 4);
-    const freeZ = floatAt(spots, at + 5);
-    const x = floatAt(spots, at);
-    const y = floatAt(spots, at + 1);
-    const z = floatAt(spots, at + 2);
+    const freeX = numberAt(spots, at + 3);
+    const freeY = numberAt(spots, at + 4);
+    const freeZ = numberAt(spots, at + 5);
+    const x = numberAt(spots, at);
+    const y = numberAt(spots, at + 1);
+    const z = numberAt(spots, at + 2);
     for (let t = 0; t < turns.length; t += 1) {
       const turn = turns[t] as Turn;
       if (turn[0] > freeX || turn[1] > freeY || turn[2] > freeZ) continue;
@@ -149,9 +140,9 @@ export class OpenRoom {
   /** Puts the piece where `find` found room. */
   place(piece: number, weight: Micrograms, volume: number, fragile: boolean): void {
     const at = this.#bestSpot * 6;
-    const x = floatAt(this.#spots, at);
-    const y = floatAt(this.#spots, at + 1);
-    const z = floatAt(this.#spots, at + 2);
+    const x = numberAt(this.#spots, at);
+    const y = numberAt(this.#spots, at + 1);
+    const z = numberAt(this.#spots, at + 2);
     this.placeAt(piece, [x, y, z], this.#bestTurn, { weight, volume, fragile });
   }
 
@@ -159,7 +150,6 @@ export class OpenRoom {
     const x2 = x + turn[0];
     const y2 = y + turn[1];
     const z2 = z + turn[2];
-    if (6 * (this.pieces.length + 1) > this.#boxes.length) this.#boxes = grown(this.#boxes);
     // The spots it covers, and six new ones, each beside all pieces and spots.
     this.#effort.spend(8 * (this.pieces.length + this.#spotCount));
     const boxes = this.#boxes;
@@ -182,16 +172,16 @@ export class OpenRoom {
   /** Shortens the free way of the spot at a place where the new box stands before it; false when the box covers it. */
   #shorten(at: number, x1: number, y1: number, z1: number, x2: number, y2: number, z2: number): boolean {
     const spots = this.#spots;
-    const x = floatAt(spots, at);
-    const y = floatAt(spots, at + 1);
-    const z = floatAt(spots, at + 2);
+    const x = numberAt(spots, at);
+    const y = numberAt(spots, at + 1);
+    const z = numberAt(spots, at + 2);
     const inX = x >= x1 && x < x2;
     const inY = y >= y1 && y < y2;
     const inZ = z >= z1 && z < z2;
     if (inX && inY && inZ) return false;
-    if (inY && inZ && x1 >= x) spots[at + 3] = Math.min(floatAt(spots, at + 3), x1 - x);
-    if (inX && inZ && y1 >= y) spots[at + 4] = Math.min(floatAt(spots, at + 4), y1 - y);
-    if (inX && inY && z1 >= z) spots[at + 5] = Math.min(floatAt(spots, at + 5), z1 - z);
+    if (inY && inZ && x1 >= x) spots[at + 3] = Math.min(numberAt(spots, at + 3), x1 - x);
+    if (inX && inZ && y1 >= y) spots[at + 4] = Math.min(numberAt(spots, at + 4), y1 - y);
+    if (inX && inY && z1 >= z) spots[at + 5] = Math.min(numberAt(spots, at + 5), z1 - z);
     return true;
   }
 
@@ -202,7 +192,7 @@ export class OpenRoom {
     let kept = 0;
     for (let at = 0; at < end; at += 6) {
       if (!this.#shorten(at, x1, y1, z1, x2, y2, z2)) continue;
-      if (kept !== at) for (let field = 0; field < 6; field += 1) spots[kept + field] = floatAt(spots, at + field);
+      if (kept !== at) for (let field = 0; field < 6; field += 1) spots[kept + field] = numberAt(spots, at + field);
       kept += 6;
     }
     this.#spotCount = kept / 6;
@@ -214,10 +204,10 @@ export class OpenRoom {
     let wall = 0;
     const end = (this.pieces.length - 1) * 6;
     for (let at = 0; at < end; at += 6) {
-      const face = floatAt(boxes, at + axis + 3);
+      const face = numberAt(boxes, at + axis + 3);
       if (face <= wall || face > along) continue;
-      const inU = atU >= floatAt(boxes, at + u) && atU < floatAt(boxes, at + u + 3);
-      if (inU && atV >= floatAt(boxes, at + v) && atV < floatAt(boxes, at + v + 3)) wall = face;
+      const inU = atU >= numberAt(boxes, at + u) && atU < numberAt(boxes, at + u + 3);
+      if (inU && atV >= numberAt(boxes, at + v) && atV < numberAt(boxes, at + v + 3)) wall = face;
     }
     return wall;
   }
@@ -243,7 +233,7 @@ export class OpenRoom {
   /** What lies where, from the bottom up: the order in which it can be packed. */
   placements(): Placement[] {
     const boxes = this.#boxes;
-    const of = (at: number) => floatAt(boxes, at);
+    const of = (at: number) => numberAt(boxes, at);
     return this.pieces
       .map((piece, index) => {
         const at = index * 6;

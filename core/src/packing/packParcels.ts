@@ -53,20 +53,28 @@ const pieceOf = (goods: PackGoods, { length, width, height }: Sides): Piece => (
   fragile: goods.fragile,
 });
 
+/** Whether one of the goods, of known size, fits some carton. */
+function fitsSome(goods: PackGoods, cartons: readonly Carton[]): boolean {
+  const [piece] = goods.size === null ? [] : prepare([pieceOf(goods, goods.size)]);
+  return piece !== undefined && cartons.some((carton) => fitsCarton(piece, carton));
+}
+
 /** Goods that go as they are, each in a parcel of its own. */
 const asTheyAre = (goods: PackGoods, how: 'ownBox' | 'fitsNothing', order: PackingOrder): Parcel =>
   parcelOf({ how, contents: [{ line: goods.line, quantity: 1 }], count: goods.quantity }, null, goods.size, goods.weight, order);
 
-function counted(lines: readonly number[]): Content[] {
+function counted(things: readonly PackedThing[]): Content[] {
   const quantities = new Map<number, number>();
-  for (const line of lines) quantities.set(line, (quantities.get(line) ?? 0) + 1);
-  return [...quantities].sort(([a], [b]) => a - b).map(([line, quantity]) => ({ line, quantity }));
+  for (const { line } of things) quantities.set(line, (quantities.get(line) ?? 0) + 1);
+  return Array.from(quantities, ([line, quantity]) => ({ line, quantity })).sort((a, b) => a.line - b.line);
 }
 
 function packedParcel({ carton, room }: FilledCarton, lines: readonly number[], order: PackingOrder): Parcel {
-  const placed = room.placements().map(({ piece, ...at }): PackedThing => ({ line: numberAt(lines, piece), ...at }));
+  const placed = room
+    .placements()
+    .map(({ piece, x, y, z, length, width, height }): PackedThing => ({ line: numberAt(lines, piece), x, y, z, length, width, height }));
   const { length, width, height } = room.room;
-  const contents = counted(placed.map((thing) => thing.line));
+  const contents = counted(placed);
   return parcelOf({ how: 'packed', contents, placed, inside: { length, width, height } }, carton, carton.outside, room.load, order);
 }
 
@@ -81,11 +89,10 @@ function partedByPallet(
 ): (readonly [readonly PackGoods[], readonly Carton[]])[] {
   const cartons = byVolume.filter(({ kind }) => kind !== 'pallet');
   if (order.cost || cartons.length === 0 || cartons.length === byVolume.length) return [[goods, byVolume]];
-  const fits = (one: PackGoods) =>
-    prepare([pieceOf(one, one.size as Sides)]).some((piece) => cartons.some((carton) => fitsCarton(piece, carton)));
+  const inCartons = goods.filter((one) => fitsSome(one, cartons));
   return [
-    [goods.filter(fits), cartons],
-    [goods.filter((one) => !fits(one)), byVolume],
+    [inCartons, cartons],
+    [goods.filter((one) => !inCartons.includes(one)), byVolume],
   ];
 }
 
@@ -211,12 +218,8 @@ export function packParcels(goods: readonly PackGoods[], order: PackingOrder, mo
   const byVolume = [...order.cartons].sort((a, b) => volumeOf(a.outside) - volumeOf(b.outside) || a.cost - b.cost);
   const own = goods.filter((one) => one.ownBox);
   const others = goods.filter((one) => !one.ownBox);
-  const fits = (one: PackGoods): boolean => {
-    const [piece] = one.size === null ? [] : prepare([pieceOf(one, one.size)]);
-    return piece !== undefined && order.cartons.some((carton) => fitsCarton(piece, carton));
-  };
   const sized = others.filter((one) => one.size !== null);
-  const placeable = sized.filter(fits);
+  const placeable = sized.filter((one) => fitsSome(one, byVolume));
   const tooLarge = sized.filter((one) => !placeable.includes(one));
   const pieces = placeable.reduce((sum, { quantity }) => sum + quantity, 0);
   const effort = new Effort(most);
