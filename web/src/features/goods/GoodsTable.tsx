@@ -5,7 +5,7 @@ import type { Product } from '@ostrakon/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import clsx from 'clsx';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { type KeyboardEvent, useCallback, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, memo, useCallback, useEffect, useRef, useState } from 'react';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { markClass } from '../../ui/marks.ts';
 import { useFormat } from '../../words/useWords.ts';
@@ -83,6 +83,97 @@ function CellText({ product, column }: { product: Product; column: Column }) {
   );
 }
 
+/** Rows and columns a key moves by. */
+function stepOf(event: KeyboardEvent, page: number, rows: number): readonly [number, number] | undefined {
+  const steps: Record<string, readonly [number, number]> = {
+    ArrowUp: [-1, 0],
+    ArrowDown: [1, 0],
+    ArrowLeft: [0, -1],
+    ArrowRight: [0, 1],
+    PageUp: [-page, 0],
+    PageDown: [page, 0],
+    Home: event.ctrlKey ? [-rows, -99] : [0, -99],
+    End: event.ctrlKey ? [rows, 99] : [0, 99],
+  };
+  return steps[event.key];
+}
+
+/** What a row asks of the grid; the same functions for as long as the grid stands, so that rows that are as before are not drawn anew. */
+interface RowHears {
+  readonly flip: (id: string) => void;
+  readonly come: (row: number, column: number) => void;
+  readonly open: (row: number, column: number) => void;
+  readonly take: (product: Product, set: Partial<Omit<Product, 'id'>>, move: 'down' | 'right' | 'stay') => void;
+  readonly leave: () => void;
+}
+
+interface GoodsRowProps {
+  readonly product: Product;
+  readonly index: number;
+  readonly start: number;
+  readonly picked: boolean;
+  /** The column in hand, -1 where the row is not. */
+  readonly column: number;
+  /** How its cell in hand began to be changed; null while it is not. */
+  readonly begun: { readonly begun: string | null } | null;
+  readonly hears: RowHears;
+}
+
+const GoodsRow = memo(function GoodsRow({ product, index, start, picked, column: inHand, begun, hears }: GoodsRowProps) {
+  return (
+    <div
+      role="row"
+      aria-rowindex={index + 2}
+      aria-selected={picked}
+      style={{ height: ROW, transform: `translateY(${start}px)` }}
+      className={clsx('absolute left-0 flex border-line border-b', picked ? 'bg-clay-soft' : 'bg-paper')}
+    >
+      <div role="gridcell" style={{ width: CHECK }} className="grid shrink-0 place-items-center border-line border-r">
+        <input
+          type="checkbox"
+          aria-label={`Choose ${product.name}`}
+          className="size-4 accent-clay"
+          checked={picked}
+          onChange={() => hears.flip(product.id)}
+        />
+      </div>
+      {COLUMNS.map((column, place) => (
+        <div
+          key={column.id}
+          role="gridcell"
+          data-at={`${index},${place}`}
+          aria-colindex={place + 2}
+          tabIndex={inHand === place ? 0 : -1}
+          style={{ width: column.width }}
+          className={clsx('relative shrink-0 border-line border-r', column.right && 'text-right')}
+          onFocus={(event) => event.target === event.currentTarget && hears.come(index, place)}
+          onClick={(event) => {
+            if (inHand === place && begun) return;
+            if (event.target instanceof HTMLElement && event.target.closest('input,select,fieldset')) return;
+            hears.open(index, place);
+          }}
+        >
+          {inHand === place && begun ? (
+            <GoodsCellEditor
+              product={product}
+              column={column.id}
+              begun={begun.begun}
+              onTake={(set, move) => hears.take(product, set, move)}
+              onLeave={hears.leave}
+            />
+          ) : (
+            <div className="flex h-full items-center px-2">
+              <div className="min-w-0 flex-1">
+                <CellText product={product} column={column} />
+              </div>
+            </div>
+          )}
+        </div>
+      ))}
+    </div>
+  );
+});
+
 /** The goods as a grid that draws only the rows in sight. Arrow keys walk, Enter or typing changes a cell, Space chooses its row. */
 export function GoodsTable({ rows, change, chosen, onChoose, sort, onSort }: GoodsTableProps) {
   const scroller = useRef<HTMLDivElement>(null);
@@ -121,7 +212,8 @@ export function GoodsTable({ rows, change, chosen, onChoose, sort, onSort }: Goo
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (editing || !(event.target as HTMLElement).dataset.at) return;
-    const step = stepOf(event);
+    const page = Math.max(1, Math.floor((scroller.current?.clientHeight ?? 0) / ROW) - 2);
+    const step = stepOf(event, page, rows.length);
     const product = rows[at.row];
     if (step) go(at.row + step[0], at.column + step[1]);
     else if (event.key === 'Enter' || event.key === 'F2') begin(null);
@@ -129,21 +221,6 @@ export function GoodsTable({ rows, change, chosen, onChoose, sort, onSort }: Goo
     else if (event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey) begin(event.key);
     else return;
     event.preventDefault();
-  };
-  /** Rows and columns a key moves by. */
-  const stepOf = (event: KeyboardEvent): readonly [number, number] | undefined => {
-    const page = Math.max(1, Math.floor((scroller.current?.clientHeight ?? 0) / ROW) - 2);
-    const steps: Record<string, readonly [number, number]> = {
-      ArrowUp: [-1, 0],
-      ArrowDown: [1, 0],
-      ArrowLeft: [0, -1],
-      ArrowRight: [0, 1],
-      PageUp: [-page, 0],
-      PageDown: [page, 0],
-      Home: event.ctrlKey ? [-rows.length, -99] : [0, -99],
-      End: event.ctrlKey ? [rows.length, 99] : [0, 99],
-    };
-    return steps[event.key];
   };
   const begin = (begun: string | null) => {
     if (COLUMNS[at.column]?.id !== 'id') setEditing({ begun });
@@ -156,6 +233,23 @@ export function GoodsTable({ rows, change, chosen, onChoose, sort, onSort }: Goo
       if (!handling) setEditing(null);
     } else go(at.row + (move === 'down' ? 1 : 0), at.column + (move === 'right' ? 1 : 0));
   };
+  const now = { flip, take, leave: () => go(at.row, at.column) };
+  const latest = useRef(now);
+  useEffect(() => {
+    latest.current = now;
+  });
+  const [hears] = useState(
+    (): RowHears => ({
+      flip: (id) => latest.current.flip(id),
+      come: (row, column) => setAt({ row, column }),
+      open: (row, column) => {
+        setAt({ row, column });
+        setEditing(COLUMNS[column]?.id === 'id' ? null : { begun: null });
+      },
+      take: (product, set, move) => latest.current.take(product, set, move),
+      leave: () => latest.current.leave(),
+    }),
+  );
   const width = CHECK + COLUMNS.reduce((sum, column) => sum + column.width, 0);
   const all = rows.length > 0 && rows.every(({ id }) => chosen.has(id));
   return (
@@ -183,63 +277,18 @@ export function GoodsTable({ rows, change, chosen, onChoose, sort, onSort }: Goo
         </div>
         {virtual.getVirtualItems().map(({ index, start }) => {
           const product = rows[index] as Product;
-          const picked = chosen.has(product.id);
+          const here = at.row === index;
           return (
-            <div
+            <GoodsRow
               key={product.id}
-              role="row"
-              aria-rowindex={index + 2}
-              aria-selected={picked}
-              style={{ height: ROW, transform: `translateY(${start}px)` }}
-              className={clsx('absolute left-0 flex border-line border-b', picked ? 'bg-clay-soft' : 'bg-paper')}
-            >
-              <div role="gridcell" style={{ width: CHECK }} className="grid shrink-0 place-items-center border-line border-r">
-                <input
-                  type="checkbox"
-                  aria-label={`Choose ${product.name}`}
-                  className="size-4 accent-clay"
-                  checked={picked}
-                  onChange={() => flip(product.id)}
-                />
-              </div>
-              {COLUMNS.map((column, place) => {
-                const here = at.row === index && at.column === place;
-                return (
-                  <div
-                    key={column.id}
-                    role="gridcell"
-                    data-at={`${index},${place}`}
-                    aria-colindex={place + 2}
-                    tabIndex={here ? 0 : -1}
-                    style={{ width: column.width }}
-                    className={clsx('relative shrink-0 border-line border-r', column.right && 'text-right')}
-                    onFocus={(event) => event.target === event.currentTarget && setAt({ row: index, column: place })}
-                    onClick={(event) => {
-                      if (here && editing) return;
-                      if (event.target instanceof HTMLElement && event.target.closest('input,select,fieldset')) return;
-                      setAt({ row: index, column: place });
-                      setEditing(column.id === 'id' ? null : { begun: null });
-                    }}
-                  >
-                    {here && editing ? (
-                      <GoodsCellEditor
-                        product={product}
-                        column={column.id}
-                        begun={editing.begun}
-                        onTake={(set, move) => take(product, set, move)}
-                        onLeave={() => go(at.row, at.column)}
-                      />
-                    ) : (
-                      <div className="flex h-full items-center px-2">
-                        <div className="min-w-0 flex-1">
-                          <CellText product={product} column={column} />
-                        </div>
-                      </div>
-                    )}
-                  </div>
-                );
-              })}
-            </div>
+              product={product}
+              index={index}
+              start={start}
+              picked={chosen.has(product.id)}
+              column={here ? at.column : -1}
+              begun={here && editing ? editing : null}
+              hears={hears}
+            />
           );
         })}
       </div>

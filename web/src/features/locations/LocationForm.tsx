@@ -45,17 +45,11 @@ function pointOf({ latitude, longitude }: Typed): Location['point'] {
   return latitude.trim() === '' && longitude.trim() === '' ? null : { latitude: degrees(latitude), longitude: degrees(longitude) };
 }
 
-/** A new location, or one being changed. */
-export function LocationForm({ held, onClose }: { held: Location | undefined; onClose: () => void }) {
-  const { locations, shop, goodsGroups } = useDraft().book;
-  const session = useDraftSession();
+/** The country, and its province or state where it has such. */
+function WhereFields({ typed, onChange }: { typed: Typed; onChange: (where: Partial<Typed>) => void }) {
   const format = useFormat();
   const subdivisionName = useSubdivisionNames();
   const id = useId();
-  const [typed, setTyped] = useState(() => begin(held, shop.served[0] ?? 'CA'));
-  const [ships, setShips] = useState(held?.ships ?? null);
-  const [faults, setFaults] = useState<Faults>({});
-  const [looking, setLooking] = useState<string | null>(null);
   const countries = useMemo(
     () =>
       listCountries()
@@ -63,6 +57,107 @@ export function LocationForm({ held, onClose }: { held: Location | undefined; on
         .sort((a, b) => a[1].localeCompare(b[1])),
     [format],
   );
+  const subdivisions = listSubdivisions(typed.country);
+  return (
+    <>
+      <div>
+        <label htmlFor={`${id}-country`} className="text-sm">
+          Country
+        </label>
+        <Select
+          id={`${id}-country`}
+          label="Country of the location"
+          className="mt-0.5"
+          value={typed.country}
+          onChange={(event) => onChange({ country: event.target.value, subdivision: '' })}
+        >
+          {countries.map(([code, name]) => (
+            <option key={code} value={code}>
+              {name}
+            </option>
+          ))}
+        </Select>
+      </div>
+      <div>
+        <label htmlFor={`${id}-subdivision`} className="text-sm">
+          Province or state
+        </label>
+        <Select
+          id={`${id}-subdivision`}
+          label="Province or state of the location"
+          className="mt-0.5"
+          value={typed.subdivision}
+          disabled={subdivisions.length === 0}
+          onChange={(event) => onChange({ subdivision: event.target.value })}
+        >
+          <option value="">not stated</option>
+          {subdivisions.map((code) => (
+            <option key={code} value={code}>
+              {subdivisionName(code)}
+            </option>
+          ))}
+        </Select>
+      </div>
+    </>
+  );
+}
+
+/** What a location may ship: everything, or goods groups of the owner's choice. */
+function ShipsFields({ ships, onChange }: { ships: Location['ships']; onChange: (ships: Location['ships']) => void }) {
+  const { goodsGroups } = useDraft().book;
+  const setGroup = (group: string, on: boolean) =>
+    ships && onChange({ ...ships, groups: on ? [...ships.groups, group] : ships.groups.filter((one) => one !== group) });
+  return (
+    <fieldset className="col-span-2 rounded-md border border-line px-3 pt-1 pb-2">
+      <legend className="px-1 text-sm">May ship</legend>
+      <label className="mr-5 inline-flex items-center gap-2">
+        <input type="radio" className="size-4 accent-clay" checked={ships === null} onChange={() => onChange(null)} /> everything
+      </label>
+      <label className="inline-flex items-center gap-2">
+        <input
+          type="radio"
+          className="size-4 accent-clay"
+          checked={ships !== null}
+          onChange={() => onChange({ groups: goodsGroups.map(({ id: group }) => group), others: true })}
+        />
+        only some goods groups
+      </label>
+      {ships !== null && (
+        <div className="mt-1.5 flex flex-wrap gap-x-5 gap-y-1">
+          {goodsGroups.map((group) => (
+            <label key={group.id} className="inline-flex items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-4 accent-clay"
+                checked={ships.groups.includes(group.id)}
+                onChange={(event) => setGroup(group.id, event.target.checked)}
+              />
+              {group.name}
+            </label>
+          ))}
+          <label className="inline-flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-4 accent-clay"
+              checked={ships.others}
+              onChange={(event) => onChange({ ...ships, others: event.target.checked })}
+            />
+            goods in no group
+          </label>
+        </div>
+      )}
+    </fieldset>
+  );
+}
+
+/** A new location, or one being changed. */
+export function LocationForm({ held, onClose }: { held: Location | undefined; onClose: () => void }) {
+  const { locations, shop } = useDraft().book;
+  const session = useDraftSession();
+  const [typed, setTyped] = useState(() => begin(held, shop.served[0] ?? 'CA'));
+  const [ships, setShips] = useState(held?.ships ?? null);
+  const [faults, setFaults] = useState<Faults>({});
+  const [looking, setLooking] = useState<string | null>(null);
   const take = () => {
     const { latitude: _latitude, longitude: _longitude, ...facts } = typed;
     const checked = Location.safeParse({
@@ -107,9 +202,6 @@ export function LocationForm({ held, onClose }: { held: Location | undefined; on
       {...(name === 'timeZone' && { choices: ZONES })}
     />
   );
-  const subdivisions = listSubdivisions(typed.country);
-  const shipsGroup = (group: string, on: boolean) =>
-    setShips((now) => now && { ...now, groups: on ? [...now.groups, group] : now.groups.filter((one) => one !== group) });
   return (
     <Modal open wide onOpenChange={(open) => !open && onClose()} title={held ? held.name : 'Add location'}>
       <form
@@ -123,44 +215,7 @@ export function LocationForm({ held, onClose }: { held: Location | undefined; on
         {field('timeZone', 'Time zone', 'America/Halifax')}
         {field('street', 'Street', '14 Kiln Lane')}
         {field('city', 'Town', 'Dartmouth')}
-        <div>
-          <label htmlFor={`${id}-country`} className="text-sm">
-            Country
-          </label>
-          <Select
-            id={`${id}-country`}
-            label="Country of the location"
-            className="mt-0.5"
-            value={typed.country}
-            onChange={(event) => setTyped({ ...typed, country: event.target.value, subdivision: '' })}
-          >
-            {countries.map(([code, name]) => (
-              <option key={code} value={code}>
-                {name}
-              </option>
-            ))}
-          </Select>
-        </div>
-        <div>
-          <label htmlFor={`${id}-subdivision`} className="text-sm">
-            Province or state
-          </label>
-          <Select
-            id={`${id}-subdivision`}
-            label="Province or state of the location"
-            className="mt-0.5"
-            value={typed.subdivision}
-            disabled={subdivisions.length === 0}
-            onChange={(event) => setTyped({ ...typed, subdivision: event.target.value })}
-          >
-            <option value="">not stated</option>
-            {subdivisions.map((code) => (
-              <option key={code} value={code}>
-                {subdivisionName(code)}
-              </option>
-            ))}
-          </Select>
-        </div>
+        <WhereFields typed={typed} onChange={(where) => setTyped({ ...typed, ...where })} />
         {field('postalCode', 'Postal code', 'B2Y 2N6')}
         <div className="self-end">
           <Button onClick={() => void lookUp()} disabled={typed.postalCode.trim() === '' || !['CA', 'US'].includes(typed.country)}>
@@ -172,45 +227,7 @@ export function LocationForm({ held, onClose }: { held: Location | undefined; on
         </div>
         {field('latitude', 'Latitude, in degrees', '44.6658', 'point')}
         {field('longitude', 'Longitude, in degrees; west is negative', '-63.5676', 'point')}
-        <fieldset className="col-span-2 rounded-md border border-line px-3 pt-1 pb-2">
-          <legend className="px-1 text-sm">May ship</legend>
-          <label className="mr-5 inline-flex items-center gap-2">
-            <input type="radio" className="size-4 accent-clay" checked={ships === null} onChange={() => setShips(null)} /> everything
-          </label>
-          <label className="inline-flex items-center gap-2">
-            <input
-              type="radio"
-              className="size-4 accent-clay"
-              checked={ships !== null}
-              onChange={() => setShips({ groups: goodsGroups.map(({ id: group }) => group), others: true })}
-            />
-            only some goods groups
-          </label>
-          {ships !== null && (
-            <div className="mt-1.5 flex flex-wrap gap-x-5 gap-y-1">
-              {goodsGroups.map((group) => (
-                <label key={group.id} className="inline-flex items-center gap-2">
-                  <input
-                    type="checkbox"
-                    className="size-4 accent-clay"
-                    checked={ships.groups.includes(group.id)}
-                    onChange={(event) => shipsGroup(group.id, event.target.checked)}
-                  />
-                  {group.name}
-                </label>
-              ))}
-              <label className="inline-flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="size-4 accent-clay"
-                  checked={ships.others}
-                  onChange={(event) => setShips({ ...ships, others: event.target.checked })}
-                />
-                goods in no group
-              </label>
-            </div>
-          )}
-        </fieldset>
+        <ShipsFields ships={ships} onChange={setShips} />
         <div className="col-span-2 flex justify-end gap-2 pt-1">
           <Button onClick={onClose}>Leave as it is</Button>
           <Button look="main" type="submit">
