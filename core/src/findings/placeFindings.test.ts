@@ -82,3 +82,39 @@ test('rings that follow each other do not overlap, areas that share an edge do n
   expect(find([], [box('outer', -64, -62)], [{ ...box('inner', -63.5, -63), excluded: true }])).toEqual([]);
   expect(find([], [ring(null, '20 km')], [{ ...ring(null, '12 km'), excluded: true }])).toEqual([]);
 });
+
+const polygons = (name: string, ...rings: [number, number][][]): Place => ({
+  kind: 'area',
+  name,
+  outline: rings.map((corners) => [[...corners, corners[0] as [number, number]]]),
+});
+const square = (west: number, south: number): [number, number][] => [
+  [west, south],
+  [west + 1, south],
+  [west + 1, south + 1],
+  [west, south + 1],
+];
+
+test('areas whose bounds meet overlap only where they do themselves, whichever of their parts it is', () => {
+  // Two halves of a square share its diagonal, and no ground.
+  const [under, over] = [
+    polygons('under', [
+      [-64, 44],
+      [-62, 44],
+      [-62, 46],
+    ]),
+    polygons('over', [
+      [-64, 44],
+      [-62, 46],
+      [-64, 46],
+    ]),
+  ];
+  expect(find([], [under], [over])).toEqual([]);
+  // Two islands each; one of them lies in one of the other zone, or none does.
+  const islands = polygons('islands', square(-64, 44), square(-60, 44));
+  expect(find([], [islands], [polygons('far', square(-62, 44), square(-60.5, 44.5))])).toHaveLength(1);
+  expect(find([], [polygons('far', square(-62, 44), square(-60.5, 44.5))], [islands])).toHaveLength(1);
+  expect(find([], [islands], [polygons('between', square(-62.5, 44))])).toEqual([]);
+  // One corner alone reaches over.
+  expect(find([], [polygons('a', square(-64, 44))], [polygons('b', square(-63.001, 44.999))])).toHaveLength(1);
+});

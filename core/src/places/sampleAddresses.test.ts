@@ -27,6 +27,13 @@ test('every sample lies in its zone, no two are the same, and all places have a 
   );
 });
 
+test('what does not part evenly is spread, not given to the first place', () => {
+  const three = [provinces('NS', 'NB', 'ON')];
+  const samples = sampleAddresses(knownCentroids, indexPlaces(three), three[0]!, 0, 5);
+  const each = ['CA-NS', 'CA-NB', 'CA-ON'].map((code) => samples.filter(({ subdivision }) => subdivision === code).length);
+  expect([...each].sort()).toEqual([1, 2, 2]);
+});
+
 test('a zone that another takes whole has no sample', () => {
   const claimed = [
     [{ kind: 'postal', country: 'CA', rules: 'B3*' }],
