@@ -119,7 +119,7 @@ export { canonicalJson } from './json/canonicalJson.ts';
 export { boundInBase } from './measures/bound.ts';
 export { DistanceText, distanceToMillimetres, formatDistance, parseDistance } from './measures/distance.ts';
 export { formatLength, LengthText, lengthToMicrometres, parseLength } from './measures/length.ts';
-export { formatMass, MassText, massToMicrograms, parseMass, type UnitsOfShop } from './measures/mass.ts';
+export { formatMass, MassText, massToMicrograms, parseMass, type UnitsOfShop, type UnitsReading } from './measures/mass.ts';
 export {
   CountMeasure,
   type Dimension,
@@ -135,14 +135,16 @@ export {
   ValueMeasure,
   WeightMeasure,
 } from './measures/measure.ts';
-export { boundText, parseBound, parseCount, type Reading } from './measures/parseBound.ts';
-export { BasisPoints, formatPercent, MarkupPoints, parsePercent } from './measures/percent.ts';
+export { boundText, parseBound, parseCount, type Reading, type Writing } from './measures/parseBound.ts';
+export { BasisPoints, formatPercent, MarkupPoints, parsePercent, percentTyped } from './measures/percent.ts';
+export { quantityTyped } from './measures/quantityText.ts';
 export { CURRENCY_CODES, Currency, minorDigits } from './money/currency.ts';
 export { Ending, withEnding } from './money/ending.ts';
-export { formatMoney, GREATEST_AMOUNT, Minor, minorToDecimal, parseMoney, type Typed } from './money/money.ts';
+export { formatMoney, GREATEST_AMOUNT, Minor, minorToDecimal, minorTyped, parseMoney, type Typed } from './money/money.ts';
 export { splitByWeights } from './money/splitByWeights.ts';
 export { Id, Name } from './names/naming.ts';
 export { formatNumber } from './numbers/numberFormat.ts';
+export { decimalTyped } from './numbers/numberHabit.ts';
 export type { TypedProblem } from './numbers/parseDecimal.ts';
 export { divideRounded, type RoundingRule, shareOf } from './numbers/rounding.ts';
 export type { Micrograms, Micrometres, Millimetres, NumberOf } from './numbers/units.ts';

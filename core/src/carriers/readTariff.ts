@@ -90,7 +90,7 @@ class PriceReader {
   }
 
   #mass(cell: string, line: number): MassText | null {
-    const read = parseMass(cell, 'metric');
+    const read = parseMass(cell, { units: 'metric', locale: 'en' });
     return read.ok ? read.text : this.#refuse(line, this.#first - 1, cell, { code: 'typed', problem: read.problem });
   }
 

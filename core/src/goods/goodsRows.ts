@@ -1,8 +1,9 @@
 import { type LengthText, parseLength } from '../measures/length.ts';
 import type { UnitsOfShop } from '../measures/mass.ts';
 import { MassText, parseMass } from '../measures/mass.ts';
+import { quantityTyped } from '../measures/quantityText.ts';
 import type { Currency } from '../money/currency.ts';
-import { minorToDecimal, parseMoney } from '../money/money.ts';
+import { minorTyped, parseMoney } from '../money/money.ts';
 import type { TypedProblem } from '../numbers/parseDecimal.ts';
 import type { Size } from '../packing/packaging.ts';
 import { parseSize, sizeText } from '../packing/parseSize.ts';
@@ -114,7 +115,7 @@ export class GoodsReader {
   #weight(row: readonly string[]): MassText | null | undefined {
     const text = this.#cell(row, 'weight');
     if (text === undefined || text === '') return text === '' ? null : undefined;
-    const parsed = parseMass(this.#withUnit('weight', text), this.#book.shop.units);
+    const parsed = parseMass(this.#withUnit('weight', text), this.#book.shop);
     if (!parsed.ok) throw new Refused('weight', { code: 'typed', problem: parsed.problem });
     const checked = MassText.safeParse(parsed.text);
     if (!checked.success) throw new Refused('weight', { code: 'refused', message: checked.error.issues[0]?.message ?? '' });
@@ -124,7 +125,7 @@ export class GoodsReader {
   #side(row: readonly string[], field: 'length' | 'width' | 'height'): LengthText {
     const text = this.#cell(row, field) ?? '';
     if (text === '') throw new Refused(field, { code: 'sideMissing' });
-    const parsed = parseLength(this.#withUnit(field, text), this.#book.shop.units);
+    const parsed = parseLength(this.#withUnit(field, text), this.#book.shop);
     if (!parsed.ok) throw new Refused(field, { code: 'typed', problem: parsed.problem });
     if (parsed.base === 0) throw new Refused(field, { code: 'noLength' });
     return parsed.text;
@@ -133,7 +134,7 @@ export class GoodsReader {
   #size(row: readonly string[]): Size | null | undefined {
     const whole = this.#cell(row, 'size');
     if (whole) {
-      const parsed = parseSize(this.#withUnit('size', whole), this.#book.shop.units);
+      const parsed = parseSize(this.#withUnit('size', whole), this.#book.shop);
       if (parsed.ok) return parsed.size;
       const { problem } = parsed;
       if (problem.code === 'notThreeSides' || problem.code === 'noLength') throw new Refused('size', { code: problem.code });
@@ -259,16 +260,16 @@ export function goodsToRows(products: Iterable<Product>, book: GoodsShop): strin
       id: product.id,
       name: product.name,
       group: product.group === null ? '' : (groups.get(product.group) ?? ''),
-      price: minorToDecimal(product.price, book.shop.currency),
-      weight: product.weight ?? '',
-      size: product.size === null ? '' : sizeText(product.size),
+      price: minorTyped(product.price, book.shop.currency, book.shop.locale),
+      weight: product.weight === null ? '' : quantityTyped(product.weight, book.shop.locale),
+      size: product.size === null ? '' : sizeText(product.size, book.shop.locale),
       origin: product.origin ?? '',
       ownBox: yes(product.ownBox),
       upright: yes(product.upright),
       fragile: yes(product.fragile),
       delivered: yes(product.delivered),
       extraPackingDays: String(product.extraPackingDays),
-      ownCharge: product.ownCharge === null ? '' : ownChargeText(product.ownCharge, book.shop.currency),
+      ownCharge: product.ownCharge === null ? '' : ownChargeText(product.ownCharge, book.shop),
       tags: product.tags.join(', '),
     };
     return WRITTEN.map((field) => cells[field]);

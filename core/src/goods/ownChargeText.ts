@@ -1,10 +1,11 @@
+import type { Writing } from '../measures/parseBound.ts';
 import type { Currency } from '../money/currency.ts';
-import { minorToDecimal, parseMoney, type Typed } from '../money/money.ts';
+import { minorTyped, parseMoney, type Typed } from '../money/money.ts';
 import type { OwnCharge } from './product.ts';
 
 /** "45.00 instead", "3.50 on top". */
-export function ownChargeText({ amount, how }: OwnCharge, currency: Currency): string {
-  return `${minorToDecimal(amount, currency)} ${how === 'instead' ? 'instead' : 'on top'}`;
+export function ownChargeText({ amount, how }: OwnCharge, { currency, locale }: Writing): string {
+  return `${minorTyped(amount, currency, locale)} ${how === 'instead' ? 'instead' : 'on top'}`;
 }
 
 /** Reads a product's own delivery charge as typed; null when it does not say whether it stands instead of the card or on top. */

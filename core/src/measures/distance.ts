@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { formatNumber } from '../numbers/numberFormat.ts';
 import type { Millimetres } from '../numbers/units.ts';
-import type { UnitsOfShop } from './mass.ts';
+import type { UnitsOfShop, UnitsReading } from './mass.ts';
 import { type ParsedQuantity, parseQuantity, quantityToBase, type UnitSystem } from './quantityText.ts';
 
 export type DistanceUnit = 'km' | 'm' | 'mi';
@@ -47,8 +47,8 @@ export const DistanceText = z
 export type DistanceText = z.infer<typeof DistanceText>;
 
 /** Reads a distance as typed; a bare number is in kilometres or miles, by the shop's units. */
-export function parseDistance(typed: string, units: UnitsOfShop): ParsedQuantity {
-  const parsed = parseQuantity(typed, units === 'metric' ? 'km' : 'mi', DISTANCE, GREATEST_DISTANCE);
+export function parseDistance(typed: string, { units, locale }: UnitsReading): ParsedQuantity {
+  const parsed = parseQuantity(typed, DISTANCE, { defaultUnit: units === 'metric' ? 'km' : 'mi', locale, most: GREATEST_DISTANCE });
   if (parsed.ok && !PATTERN.test(parsed.text)) return { ok: false, problem: { code: 'notANumber', typed } };
   return !parsed.ok && parsed.problem.code === 'tooLarge' ? { ok: false, problem: { code: 'tooLarge', most: '20004 km' } } : parsed;
 }

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { formatNumber } from '../numbers/numberFormat.ts';
 import type { Micrometres } from '../numbers/units.ts';
 import { oncePerText } from '../once/oncePerText.ts';
-import type { UnitsOfShop } from './mass.ts';
+import type { UnitsOfShop, UnitsReading } from './mass.ts';
 import { type ParsedQuantity, parseQuantity, quantityToBase, type UnitSystem } from './quantityText.ts';
 
 export type LengthUnit = 'm' | 'cm' | 'mm' | 'ft' | 'in';
@@ -55,8 +55,8 @@ export const LengthText = z
 export type LengthText = z.infer<typeof LengthText>;
 
 /** Reads a length as typed; a bare number is in centimetres or inches, by the shop's units. */
-export function parseLength(typed: string, units: UnitsOfShop): ParsedQuantity {
-  const parsed = parseQuantity(typed, units === 'metric' ? 'cm' : 'in', LENGTH, GREATEST_LENGTH);
+export function parseLength(typed: string, { units, locale }: UnitsReading): ParsedQuantity {
+  const parsed = parseQuantity(typed, LENGTH, { defaultUnit: units === 'metric' ? 'cm' : 'in', locale, most: GREATEST_LENGTH });
   return !parsed.ok && parsed.problem.code === 'tooLarge' ? { ok: false, problem: { code: 'tooLarge', most: '100 m' } } : parsed;
 }
 

@@ -65,9 +65,15 @@ export const MassText = z
   .refine((text) => massToMicrograms(text) <= GREATEST_MASS, 'A weight may be 20 tonnes at most');
 export type MassText = z.infer<typeof MassText>;
 
+/** How a shop writes quantities: its language and its units. */
+export interface UnitsReading {
+  readonly units: UnitsOfShop;
+  readonly locale: string;
+}
+
 /** Reads a mass as typed; a bare number is in kilograms or pounds, by the shop's units. */
-export function parseMass(typed: string, units: UnitsOfShop): ParsedQuantity {
-  const parsed = parseQuantity(typed, units === 'metric' ? 'kg' : 'lb', MASS, GREATEST_MASS);
+export function parseMass(typed: string, { units, locale }: UnitsReading): ParsedQuantity {
+  const parsed = parseQuantity(typed, MASS, { defaultUnit: units === 'metric' ? 'kg' : 'lb', locale, most: GREATEST_MASS });
   return !parsed.ok && parsed.problem.code === 'tooLarge' ? { ok: false, problem: { code: 'tooLarge', most: '20000 kg' } } : parsed;
 }
 

@@ -44,7 +44,7 @@ describe('typed weights and lengths', () => {
     ['850 grams', 'imperial', '850 g'],
     ['1 200 g', 'metric', '1200 g'],
   ] as const)('%j in a %s shop is kept as %j', (typed, units, text) => {
-    const parsed = parseMass(typed, units);
+    const parsed = parseMass(typed, { units, locale: 'en-CA' });
     expect(parsed).toMatchObject({ ok: true, text });
     expect(MassText.safeParse(text).success).toBe(true);
   });
@@ -59,7 +59,7 @@ describe('typed weights and lengths', () => {
     ['0.1234567 mi', false],
     ['far', false],
   ])('a distance of %j is taken: %s', (typed, taken) => {
-    const parsed = parseDistance(typed, 'metric');
+    const parsed = parseDistance(typed, { units: 'metric', locale: 'en-CA' });
     expect([parsed.ok, 'problem' in parsed]).toEqual([taken, !taken]);
   });
 
@@ -69,12 +69,11 @@ describe('typed weights and lengths', () => {
     ['1e99', 'unknownUnit'],
     ['2 stone', 'unknownUnit'],
     ['-2 kg', 'negative'],
-    ['1,200 kg', 'ambiguous'],
     ['1.1234567 kg', 'tooManyDecimals'],
     ['1000000000 kg', 'tooLarge'],
     ['2 oz 4 lb', 'notANumber'],
   ])('%j is refused as %s', (typed, code) => {
-    expect(parseMass(typed, 'metric')).toMatchObject({ ok: false, problem: { code } });
+    expect(parseMass(typed, { units: 'metric', locale: 'en-CA' })).toMatchObject({ ok: false, problem: { code } });
   });
 
   test.each([
@@ -82,7 +81,7 @@ describe('typed weights and lengths', () => {
     ['1\' 2"', '1 ft 2 in', 355_600],
     ['30,5', '30.5 cm', 305_000],
   ])('length %j', (typed, text, base) => {
-    expect(parseLength(typed, 'metric')).toEqual({ ok: true, text, base });
+    expect(parseLength(typed, { units: 'metric', locale: 'en-CA' })).toEqual({ ok: true, text, base });
   });
 
   test('shown in the units of the shop', () => {
@@ -113,12 +112,12 @@ test.each([
   ['100', 10_000],
   ['0.01%', 1],
 ])('percent %j', (typed, points) => {
-  expect(parsePercent(typed)).toEqual({ ok: true, value: points });
+  expect(parsePercent(typed, 'en-CA')).toEqual({ ok: true, value: points });
 });
 
 test('percent over 100 or finer than 0.01 is refused', () => {
-  expect(parsePercent('101')).toMatchObject({ problem: { code: 'tooLarge' } });
-  expect(parsePercent('1.234')).toMatchObject({ problem: { code: 'tooManyDecimals' } });
+  expect(parsePercent('101', 'en-CA')).toMatchObject({ problem: { code: 'tooLarge' } });
+  expect(parsePercent('1.234', 'en-CA')).toMatchObject({ problem: { code: 'tooManyDecimals' } });
   expect(formatPercent(1250, 'en-CA')).toBe('12.5%');
 });
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Typed } from '../money/money.ts';
+import { decimalTyped } from '../numbers/numberHabit.ts';
 import { parseDecimal } from '../numbers/parseDecimal.ts';
 import { inUnit } from '../numbers/units.ts';
 
@@ -11,13 +12,16 @@ export type BasisPoints = z.infer<typeof BasisPoints>;
 export const MarkupPoints = inUnit<'basis point'>(z.int().min(0).max(100_000));
 
 /** Reads "12.5", "12,5 %" as basis points, from 0 to `most` basis points. */
-export function parsePercent(typed: string, most = 10_000): Typed<BasisPoints> {
-  const number = parseDecimal(typed.replace('%', ''), { mostDecimals: 2 });
+export function parsePercent(typed: string, locale: string, most = 10_000): Typed<BasisPoints> {
+  const number = parseDecimal(typed.replace(/[%\uff05\u066a]/, ''), { mostDecimals: 2, locale });
   if (!number.ok) return number;
   const [whole = '0', part = ''] = number.value.split('.');
   const points = Number(whole + part.padEnd(2, '0'));
   return points > most ? { ok: false, problem: { code: 'tooLarge', most: `${most / 100} %` } } : { ok: true, value: points };
 }
+
+/** Basis points as a field shows them: 1250 is "12,5%". */
+export const percentTyped = (basisPoints: BasisPoints, locale: string): string => `${decimalTyped(String(basisPoints / 100), locale)}%`;
 
 /** Basis points as people read them: 1250 is "12.5%". */
 export function formatPercent(basisPoints: BasisPoints, locale: string): string {

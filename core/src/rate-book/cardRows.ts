@@ -1,7 +1,7 @@
 import { MEASURES, type Measure } from '../measures/measure.ts';
-import { boundText } from '../measures/parseBound.ts';
-import type { Currency } from '../money/currency.ts';
-import { minorToDecimal } from '../money/money.ts';
+import { boundText, type Writing } from '../measures/parseBound.ts';
+import { percentTyped } from '../measures/percent.ts';
+import { minorTyped } from '../money/money.ts';
 import type { Id } from '../names/naming.ts';
 import { type Card, type CardKind, isTiered } from './card.ts';
 import { laneOf, type RateBook } from './rateBook.ts';
@@ -57,34 +57,34 @@ export const ABOVE = 'above';
 
 type Cells = Partial<Record<CardColumn, string>>;
 
-const boundCell = (bound: string | number | undefined, measure: Measure, currency: Currency) =>
-  bound === undefined ? ABOVE : boundText(bound, measure, currency);
+const boundCell = (bound: string | number | undefined, measure: Measure, writing: Writing) =>
+  bound === undefined ? ABOVE : boundText(bound, measure, writing);
 
-function cellsOf(card: Card, currency: Currency): Cells[] {
+function cellsOf(card: Card, writing: Writing): Cells[] {
   if (isTiered(card)) {
     const applies = card.kind === 'valueTiers' && card.writing === 'from' ? `${card.bands} written from` : card.bands;
     const rows = [...card.tiers, { upTo: undefined, result: card.above }];
     return rows.map(({ upTo, result }) => ({
       Measure: MEASURE_NAMES[card.measure],
       Applies: applies,
-      'Up to': boundCell(upTo, card.measure, currency),
-      Price: resultText(result, card.measure, currency),
+      'Up to': boundCell(upTo, card.measure, writing),
+      Price: resultText(result, card.measure, writing),
     }));
   }
   switch (card.kind) {
     case 'flat':
-      return [{ Price: resultText(card.result, undefined, currency) }];
+      return [{ Price: resultText(card.result, undefined, writing) }];
     case 'firstAndFurther': {
-      const price = `${minorToDecimal(card.first, currency)} + ${minorToDecimal(card.further, currency)}/${unitText(1, card.measure, currency)}`;
+      const price = `${minorTyped(card.first, writing.currency, writing.locale)} + ${minorTyped(card.further, writing.currency, writing.locale)}/${unitText(1, card.measure, writing)}`;
       return [{ Measure: MEASURE_NAMES[card.measure], Price: price }];
     }
     case 'startedUnits': {
       const { measure, unit } = card.per;
       const result = { kind: 'perUnit', base: card.base, each: card.each, unit } as const;
-      return [{ Measure: MEASURE_NAMES[measure], Price: resultText(result, measure, currency) }];
+      return [{ Measure: MEASURE_NAMES[measure], Price: resultText(result, measure, writing) }];
     }
     case 'percent':
-      return [{ Measure: MEASURE_NAMES[card.of], Price: `${card.basisPoints / 100}%` }];
+      return [{ Measure: MEASURE_NAMES[card.of], Price: percentTyped(card.basisPoints, writing.locale) }];
     case 'chargesOnly':
       return [{}];
     case 'twoWay': {
@@ -92,10 +92,10 @@ function cellsOf(card: Card, currency: Currency): Cells[] {
       return card.results.flatMap((line, row) =>
         line.map((result, column) => ({
           Measure: MEASURE_NAMES[rows.measure],
-          'Up to': boundCell(rows.bounds[row], rows.measure, currency),
+          'Up to': boundCell(rows.bounds[row], rows.measure, writing),
           'Column measure': MEASURE_NAMES[columns.measure],
-          'Column up to': boundCell(columns.bounds[column], columns.measure, currency),
-          Price: resultText(result, rows.measure, currency),
+          'Column up to': boundCell(columns.bounds[column], columns.measure, writing),
+          Price: resultText(result, rows.measure, writing),
         })),
       );
     }
@@ -111,13 +111,13 @@ export function namesOf(list: readonly { id: Id; name: string }[]): ReadonlyMap<
   return new Map(list.map(({ id, name }) => [id, (count.get(name.toLowerCase()) ?? 0) > 1 ? id : name]));
 }
 
-function cardToRows(card: Card, at: Cells, currency: Currency): string[][] {
+function cardToRows(card: Card, at: Cells, writing: Writing): string[][] {
   const { floor, cap } = 'floor' in card ? card : { floor: null, cap: null };
   const range = {
-    'At least': floor === null ? '' : minorToDecimal(floor, currency),
-    'At most': cap === null ? '' : minorToDecimal(cap, currency),
+    'At least': floor === null ? '' : minorTyped(floor, writing.currency, writing.locale),
+    'At most': cap === null ? '' : minorTyped(cap, writing.currency, writing.locale),
   };
-  return cellsOf(card, currency).map((cells) => {
+  return cellsOf(card, writing).map((cells) => {
     const all: Cells = { ...at, 'Priced by': KIND_NAMES[card.kind], ...range, ...cells };
     return CARD_COLUMNS.map((column) => all[column] ?? '');
   });
@@ -128,7 +128,6 @@ function cardToRows(card: Card, at: Cells, currency: Currency): string[][] {
  * @param lanes the lanes meant; all of the book where absent
  */
 export function cardsToRows(book: RateBook, lanes?: readonly { zone: Id; service: Id }[]): string[][] {
-  const { currency } = book.shop;
   const zones = namesOf(book.zones);
   const services = namesOf(book.services);
   const groups = namesOf(book.goodsGroups);
@@ -146,7 +145,7 @@ export function cardsToRows(book: RateBook, lanes?: readonly { zone: Id; service
           Service: services.get(service) ?? service,
           'Goods group': groups.get(group) ?? group,
         };
-        return cardToRows(card, at, currency);
+        return cardToRows(card, at, book.shop);
       }),
     ),
   );

@@ -60,7 +60,7 @@ describe('results as they are typed', () => {
     );
     fc.assert(
       fc.property(any, ([value, measure]) => {
-        expect(read(resultText(value, measure, 'CAD'), measure)).toEqual({ ok: true, value });
+        expect(read(resultText(value, measure, { currency: 'CAD', locale: 'en-CA' }), measure)).toEqual({ ok: true, value });
       }),
     );
   });

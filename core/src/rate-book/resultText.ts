@@ -1,10 +1,9 @@
 import { dimensionOf, type Measure } from '../measures/measure.ts';
-import { boundText, parseBound, type Reading } from '../measures/parseBound.ts';
-import { parsePercent } from '../measures/percent.ts';
-import { type Currency, minorDigits } from '../money/currency.ts';
-import { minorToDecimal, parseMoney, type Typed } from '../money/money.ts';
+import { boundText, parseBound, type Reading, type Writing } from '../measures/parseBound.ts';
+import { parsePercent, percentTyped } from '../measures/percent.ts';
+import { minorDigits } from '../money/currency.ts';
+import { minorTyped, parseMoney, type Typed } from '../money/money.ts';
 import type { TypedProblem } from '../numbers/parseDecimal.ts';
-import type { BasisPoints } from '../numbers/units.ts';
 import type { Bound } from './card.ts';
 import type { TierResult } from './result.ts';
 
@@ -16,27 +15,24 @@ export type ReadResult = { ok: true; value: TierResult } | { ok: false; problem:
 const counted = (measure: Measure) => (measure === 'parcels' ? 'parcel' : 'item');
 
 /** "kg", "500 g", "item", "2 parcels", "10.00". */
-export function unitText(unit: Bound, measure: Measure, currency: Currency): string {
-  if (typeof unit === 'string') return unit.replace(/^1 /, '');
-  if (dimensionOf(measure) === 'money') return boundText(unit, measure, currency);
-  return unit === 1 ? counted(measure) : `${unit} ${counted(measure)}s`;
-}
-
-function percentText(basisPoints: BasisPoints): string {
-  return `${basisPoints / 100}%`;
+export function unitText(unit: Bound, measure: Measure, writing: Writing): string {
+  if (typeof unit === 'string') return unit.startsWith('1 ') ? unit.slice(2) : boundText(unit, measure, writing);
+  if (dimensionOf(measure) === 'money') return boundText(unit, measure, writing);
+  return unit === 1 ? counted(measure) : `${boundText(unit, measure, writing)} ${counted(measure)}s`;
 }
 
 /** @param measure what `perUnit` counts; may be left out where nothing is measured */
-export function resultText(result: TierResult, measure: Measure | undefined, currency: Currency): string {
+export function resultText(result: TierResult, measure: Measure | undefined, writing: Writing): string {
+  const { currency, locale } = writing;
   switch (result.kind) {
     case 'amount':
-      return minorToDecimal(result.amount, currency);
+      return minorTyped(result.amount, currency, locale);
     case 'perUnit': {
-      const rate = `${minorToDecimal(result.each, currency)}/${unitText(result.unit, measure ?? 'itemCount', currency)}`;
-      return result.base === 0 ? rate : `${minorToDecimal(result.base, currency)} + ${rate}`;
+      const rate = `${minorTyped(result.each, currency, locale)}/${unitText(result.unit, measure ?? 'itemCount', writing)}`;
+      return result.base === 0 ? rate : `${minorTyped(result.base, currency, locale)} + ${rate}`;
     }
     case 'percent':
-      return `${percentText(result.basisPoints)}${result.of === 'valueBeforeDiscounts' ? ' before discounts' : ''}`;
+      return `${percentTyped(result.basisPoints, locale)}${result.of === 'valueBeforeDiscounts' ? ' before discounts' : ''}`;
     case 'free':
       return 'free';
     case 'notOffered':
@@ -73,10 +69,10 @@ function readRate(text: string, slash: number, measure: Measure | undefined, rea
   return { ok: true, value: { kind: 'perUnit', base: base.value, each: each.value, unit: unit.value } };
 }
 
-function readPercent(text: string): ReadResult {
+function readPercent(text: string, reading: Reading): ReadResult {
   const of = /before/i.test(text) ? 'valueBeforeDiscounts' : 'valueAfterDiscounts';
   const number = text.replace(/(?:of\s+)?(?:the\s+)?(?:goods)?\s*(?:value)?\s*(?:before|after)?\s*(?:discounts?)?\s*$/i, '');
-  const percent = parsePercent(number, 100_000);
+  const percent = parsePercent(number, reading.locale, 100_000);
   return percent.ok ? { ok: true, value: { kind: 'percent', basisPoints: percent.value, of } } : percent;
 }
 
@@ -87,7 +83,7 @@ export function parseResult(typed: string, measure: Measure | undefined, reading
   if (NO.test(text)) return { ok: true, value: { kind: 'notOffered' } };
   const ask = ASK.exec(text);
   if (ask) return { ok: true, value: ask[1] ? { kind: 'refer', words: ask[1].trim() } : { kind: 'refer' } };
-  if (text.includes('%')) return readPercent(text);
+  if (text.includes('%')) return readPercent(text, reading);
   const slash = text.indexOf('/');
   if (slash !== -1) return readRate(text, slash, measure, reading);
   const amount = parseMoney(text, reading.currency, reading.locale);

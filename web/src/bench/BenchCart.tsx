@@ -41,7 +41,7 @@ function CartRow({ at }: { at: number }) {
         inputMode="numeric"
         shown={String(line.quantity)}
         read={(text) => {
-          const count = readCount(text);
+          const count = readCount(format)(text);
           return count.ok && count.value > 100_000 ? { ok: false, message: 'At most 100,000.' } : count;
         }}
         commit={(quantity) => {

@@ -15,7 +15,7 @@ export function BenchDiscount() {
   const [discount] = state.cart.discounts;
   const read = (text: string): Read<Discount> => {
     if (text.includes('%')) {
-      const percent = parsePercent(text);
+      const percent = parsePercent(text, shop.locale);
       return percent.ok
         ? { ok: true, value: { kind: 'percent', basisPoints: percent.value } }
         : { ok: false, message: typedProblemWords(percent.problem) };

@@ -6,7 +6,7 @@ import { typedProblemWords } from '../words/typedProblem.ts';
 export function readDayCount(text: string): Read<number> {
   const typed = text.replace(/days?/i, '').trim();
   if (typed === '0') return { ok: true, value: 0 };
-  const read = parseCount(typed);
+  const read = parseCount(typed, 'en');
   return read.ok ? read : { ok: false, message: typedProblemWords(read.problem) };
 }
 

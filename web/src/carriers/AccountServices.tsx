@@ -25,7 +25,7 @@ function SwitchOn({ account, codes, onClose }: { account: CarrierAccount; codes:
   const [markup, setMarkup] = useState('0 %');
   const [fault, setFault] = useState<{ at: string; message: string } | null>(null);
   const save = () => {
-    const share = readPercent(100_000)(markup);
+    const share = readPercent(book.shop, 100_000)(markup);
     if (!share.ok) return setFault({ at: 'markup', message: share.message });
     if (zones.size === 0) return setFault({ at: 'zones', message: 'Choose a zone.' });
     const taken: { id: string }[] = [...book.services];

@@ -110,7 +110,7 @@ function useTariff(account: CarrierAccount | undefined) {
   const [fuel, setFuel] = useState(format.percent(held?.fuel ?? 0));
   const read = prices && readPrices(prices, shop.currency);
   const bands = read && places && readPlaces(places, read.bands);
-  const share = readPercent(100_000)(fuel);
+  const share = readPercent(shop, 100_000)(fuel);
   const mass = readMass(shop)(step);
   const whole = /^\d{3,6}$/.test(divisor.trim());
   const problems = (read?.problems.length ?? 0) + (bands?.problems.length ?? 0);

@@ -8,7 +8,7 @@ export function readRaise(typed: string, shop: Shop): Read<Raise> {
   const down = /^[-\u2212]/.test(text);
   const bare = text.replace(/^[-+\u2212]\s*/, '');
   if (bare.includes('%')) {
-    const percent = parsePercent(bare, down ? 10_000 : 100_000);
+    const percent = parsePercent(bare, shop.locale, down ? 10_000 : 100_000);
     if (!percent.ok) return { ok: false, message: typedProblemWords(percent.problem) };
     return { ok: true, value: { kind: 'percent', basisPoints: down ? -percent.value : percent.value } };
   }

@@ -31,7 +31,7 @@ export const readMoney =
 export const readMass =
   (shop: Shop) =>
   (text: string): Read<string> => {
-    const parsed = parseMass(text, shop.units);
+    const parsed = parseMass(text, shop);
     if (!parsed.ok) return { ok: false, message: typedProblemWords(parsed.problem) };
     return MassText.safeParse(parsed.text).success
       ? { ok: true, value: parsed.text }
@@ -41,7 +41,7 @@ export const readMass =
 export const readLength =
   (shop: Shop) =>
   (text: string): Read<string> => {
-    const parsed = parseLength(text, shop.units);
+    const parsed = parseLength(text, shop);
     if (!parsed.ok) return { ok: false, message: typedProblemWords(parsed.problem) };
     const checked = LengthText.safeParse(parsed.text);
     return checked.success ? { ok: true, value: parsed.text } : { ok: false, message: `${checked.error.issues[0]?.message}.` };
@@ -50,7 +50,7 @@ export const readLength =
 export const readDistance =
   (shop: Shop) =>
   (text: string): Read<string> => {
-    const parsed = parseDistance(text, shop.units);
+    const parsed = parseDistance(text, shop);
     return parsed.ok ? { ok: true, value: parsed.text } : { ok: false, message: typedProblemWords(parsed.problem) };
   };
 
@@ -58,7 +58,7 @@ export const readDistance =
 export const readSize =
   (shop: Shop) =>
   (text: string): Read<Size> => {
-    const parsed = parseSize(text, shop.units);
+    const parsed = parseSize(text, shop);
     if (parsed.ok) return { ok: true, value: parsed.size };
     const { problem } = parsed;
     if (problem.code === 'notThreeSides') return { ok: false, message: 'Write three sides, such as 30 x 20 x 10 cm.' };
@@ -67,16 +67,18 @@ export const readSize =
   };
 
 /** Whole numbers from 1. */
-export function readCount(text: string): Read<number> {
-  const parsed = parseCount(text);
-  return parsed.ok ? parsed : { ok: false, message: typedProblemWords(parsed.problem) };
-}
+export const readCount =
+  ({ locale }: Pick<Shop, 'locale'>) =>
+  (text: string): Read<number> => {
+    const parsed = parseCount(text, locale);
+    return parsed.ok ? parsed : { ok: false, message: typedProblemWords(parsed.problem) };
+  };
 
 /** A percentage in basis points, to `most` of them. */
 export const readPercent =
-  (most = 10_000) =>
+  ({ locale }: Pick<Shop, 'locale'>, most = 10_000) =>
   (text: string): Read<number> => {
-    const parsed = parsePercent(text, most);
+    const parsed = parsePercent(text, locale, most);
     return parsed.ok ? parsed : { ok: false, message: typedProblemWords(parsed.problem) };
   };
 

@@ -11,8 +11,9 @@ import {
   fromDay,
   localAt,
   type Measure,
-  minorToDecimal,
+  minorTyped,
   oncePer,
+  quantityTyped,
   regionName,
   type Shop,
   type Sides,
@@ -28,6 +29,8 @@ export interface Format {
   money(minor: number): string;
   /** Without it, for columns that share one: "16.90". */
   plain(minor: number): string;
+  /** A quantity of the rate book as a field shows it: "1,5 kg". */
+  typed(quantity: string): string;
   price(minor: number): string;
   mass(micrograms: number, beside?: number): string;
   /** A length in micrometres. */
@@ -59,6 +62,7 @@ export interface Format {
   /** 1 is Monday. */
   weekday(day: number): string;
   readonly currency: string;
+  readonly locale: string;
 }
 
 /** One for every shop: makers of words in a language are dear. */
@@ -81,7 +85,8 @@ export const formatFor = oncePer(({ currency, locale, units, timeZone }: Shop): 
   const weekdays = new Intl.DateTimeFormat('en', { weekday: 'long', timeZone: 'UTC' });
   return {
     money,
-    plain: (minor) => minorToDecimal(minor, currency),
+    plain: (minor) => minorTyped(minor, currency, locale),
+    typed: (text) => quantityTyped(text, locale),
     price: (minor) => (minor === 0 ? 'Free' : money(minor)),
     mass,
     length: (micrometres) => formatLength(micrometres, units, locale),
@@ -93,7 +98,7 @@ export const formatFor = oncePer(({ currency, locale, units, timeZone }: Shop): 
     number: (number) => formatNumber(number, 0, locale),
     count,
     measured,
-    bound: (measure, bound) => (typeof bound === 'string' ? bound : measured(measure, bound)),
+    bound: (measure, bound) => (typeof bound === 'string' ? quantityTyped(bound, locale) : measured(measure, bound)),
     discount: (discount) => (discount.kind === 'amount' ? money(discount.amount) : formatPercent(discount.basisPoints, locale)),
     moment: (instant) => {
       const { day, minute } = localAt(Date.parse(instant), timeZone);
@@ -110,5 +115,6 @@ export const formatFor = oncePer(({ currency, locale, units, timeZone }: Shop): 
     // 1 January 2024 was a Monday.
     weekday: (day) => weekdays.format(new Date(Date.UTC(2024, 0, day))),
     currency,
+    locale,
   };
 });

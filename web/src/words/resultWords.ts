@@ -6,7 +6,7 @@ import type { Format } from './format.ts';
 export const perWords = (unit: string | number, measure: Measure, format: Format): string =>
   typeof unit === 'number' && (measure === 'valueBeforeDiscounts' || measure === 'valueAfterDiscounts')
     ? format.money(unit)
-    : unitText(unit, measure, format.currency);
+    : unitText(unit, measure, format);
 
 export const goodsWords = (of: 'valueBeforeDiscounts' | 'valueAfterDiscounts') =>
   of === 'valueAfterDiscounts' ? 'goods after discounts' : 'goods before discounts';

@@ -63,7 +63,7 @@ function EffectFields({ rule, set }: { rule: Allowance; set: Set }) {
           narrow
           label="Share"
           shown={format.percent(effect.basisPoints)}
-          read={readPercent()}
+          read={readPercent(shop)}
           commit={(basisPoints) => set({ effect: { ...effect, basisPoints } })}
         />
       )}
@@ -75,8 +75,7 @@ function EffectFields({ rule, set }: { rule: Allowance; set: Set }) {
 function RangeRows({ ranges, set }: { ranges: Ranges; set: Set }) {
   const { shop } = useDraft().book;
   const free = MEASURES.filter((measure) => !ranges.some((range) => range.measure === measure));
-  const shown = (measure: Measure, bound: string | number | undefined) =>
-    bound === undefined ? '' : boundText(bound, measure, shop.currency);
+  const shown = (measure: Measure, bound: string | number | undefined) => (bound === undefined ? '' : boundText(bound, measure, shop));
   const change = (measure: Measure, end: 'from' | 'upTo', bound: string | number | undefined): Taken => {
     const old = ranges.find((range) => range.measure === measure);
     const parsed = Limit.safeParse(JSON.parse(JSON.stringify({ ...old, measure, [end]: bound })));
@@ -140,7 +139,7 @@ function HourFields({ rule, set }: { rule: Allowance; set: Set }) {
       label={label}
       placeholder="any time"
       shown={rule[what] === null ? '' : String(rule[what])}
-      read={orNone(readCount)}
+      read={orNone(readCount(format))}
       commit={(next) => set({ [what]: next ?? null })}
     />
   );

@@ -58,7 +58,7 @@ export function ChargeForm({ charge }: { charge: Charge }) {
     return parsed.success ? session.dispatch({ name: 'setCharge', args: parsed.data }) : schemaFault(parsed.error);
   };
   const readUnit = (text: string): Read<string> => {
-    const parsed = parseMass(/^[a-z]/i.test(text.trim()) ? `1 ${text.trim()}` : text, shop.units);
+    const parsed = parseMass(/^[a-z]/i.test(text.trim()) ? `1 ${text.trim()}` : text, shop);
     if (!parsed.ok) return { ok: false, message: typedProblemWords(parsed.problem) };
     return MassText.safeParse(parsed.text).success
       ? { ok: true, value: parsed.text }
@@ -94,7 +94,7 @@ export function ChargeForm({ charge }: { charge: Charge }) {
           narrow
           label="Share"
           shown={format.percent(amount.basisPoints)}
-          read={readPercent(100_000)}
+          read={readPercent(shop, 100_000)}
           commit={(basisPoints) => set({ amount: { ...amount, basisPoints } })}
         />
       )}

@@ -41,7 +41,7 @@ export function readWeights(text: string, shop: Shop): Read<OrderWeight[]> {
   for (const [at, word] of words.entries()) {
     if (word === '') continue;
     const [, mass = '', times = '1'] = TIMES.exec(word) ?? [];
-    const read = parseMass(mass, shop.units);
+    const read = parseMass(mass, shop);
     if (!read.ok) return { ok: false, message: `Entry ${at + 1}, “${word.slice(0, 30)}”: ${typedProblemWords(read.problem)}` };
     if (Number(times) < 1) return { ok: false, message: `Entry ${at + 1}, “${word.slice(0, 30)}”: at least one order.` };
     found.push({ weight: massToMicrograms(read.text), count: Number(times) });

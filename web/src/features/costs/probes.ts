@@ -23,7 +23,7 @@ export function readLadder(text: string, shop: Shop, packing: LadderPacking = 'u
   const words = text.split(/[,;\n]/).map((word) => word.trim());
   const probes = new Map<number, SurveyProbe>();
   for (const word of words.filter((one) => one !== '')) {
-    const read = parseMass(word, shop.units);
+    const read = parseMass(word, shop);
     if (!read.ok) return { ok: false, message: `“${word}”: ${typedProblemWords(read.problem)}` };
     const weight = massToMicrograms(read.text);
     if (weight === 0) return { ok: false, message: `“${word}”: more than nothing.` };
@@ -75,7 +75,7 @@ export function readSurveyForm(
         ? { ok: false, message: `Choose 1 to ${MOST_GOODS} goods.` }
         : { ok: true, value: goodsProbes(chosen) };
   if (!probes.ok) return { ok: false, at: of, message: probes.message };
-  const count = readCount(addresses);
+  const count = readCount(book.shop)(addresses);
   if (!count.ok) return { ok: false, at: 'addresses', message: count.message };
   if (count.value > 50) return { ok: false, at: 'addresses', message: 'At most 50.' };
   const inOrder = book.zones.map(({ id }) => id).filter((id) => zones.has(id));

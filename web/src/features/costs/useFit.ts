@@ -1,4 +1,4 @@
-import { costCurve, type Lane, type Service, type Survey, type Zone } from '@ostrakon/core';
+import { costCurve, type Lane, type Service, type Shop, type Survey, type Zone } from '@ostrakon/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import type { Asked } from '../../ui/askWorker.ts';
@@ -28,8 +28,8 @@ export interface FitTyped {
   readonly which: 'mean' | 'most';
 }
 
-function readTiers(text: string): Read<number> {
-  const read = readCount(text);
+function readTiers(text: string, shop: Shop): Read<number> {
+  const read = readCount(shop)(text);
   return read.ok && read.value > 40 ? { ok: false, message: 'At most 40.' } : read;
 }
 
@@ -54,8 +54,8 @@ export function useFit({ zone, service, lane, survey }: FittedLane) {
   const curve = useMemo(() => costCurve(survey, zone.id, service.id), [survey, zone.id, service.id]);
   const read = {
     weights: readWeights(typed.weights, shop),
-    tiers: readTiers(typed.tiers),
-    margin: readPercent(100_000)(typed.margin),
+    tiers: readTiers(typed.tiers, shop),
+    margin: readPercent(shop, 100_000)(typed.margin),
     loss: typed.loss.trim() === '' ? ({ ok: true, value: null } as const) : readMoney(shop)(typed.loss),
   };
   const { orders, beyond } = withCosts(read.weights.ok ? read.weights.value : [], curve, typed.which);

@@ -10,6 +10,7 @@ import { readCount } from '../../ui/readers.ts';
 import { Segments } from '../../ui/Segments.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import { toast } from '../../ui/toast.ts';
+import { useFormat } from '../../words/useWords.ts';
 import { CutOffTable } from './CutOffTable.tsx';
 import { GoodsTimes } from './GoodsTimes.tsx';
 import { MonthView } from './MonthView.tsx';
@@ -19,6 +20,7 @@ const FIRST: DispatchCalendar = { cutOffs: weekdays('14:00'), ownCutOffs: [], le
 
 function Calendar({ location, dispatch }: { location: Location; dispatch: DispatchCalendar }) {
   const session = useDraftSession();
+  const format = useFormat();
   const set = checkedChange(Schema, dispatch, (next) =>
     session.dispatch({ name: 'setDispatch', args: { location: location.id, dispatch: next } }),
   );
@@ -64,7 +66,7 @@ function Calendar({ location, dispatch }: { location: Location; dispatch: Dispat
             inputClass="text-right"
             placeholder="any number"
             shown={dispatch.capacity === null ? '' : String(dispatch.capacity)}
-            read={(text) => (text.trim() === '' ? { ok: true, value: null } : readCount(text))}
+            read={(text) => (text.trim() === '' ? { ok: true, value: null } : readCount(format)(text))}
             commit={(capacity) => set({ capacity })}
           />
           <span aria-hidden className="py-1.5">

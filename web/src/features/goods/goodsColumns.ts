@@ -65,9 +65,9 @@ export function cellText(product: Product, column: ColumnId, book: RateBook, for
     case 'price':
       return format.plain(product.price);
     case 'weight':
-      return product.weight ?? '';
+      return product.weight === null ? '' : format.typed(product.weight);
     case 'size':
-      return product.size === null ? '' : sizeText(product.size);
+      return product.size === null ? '' : sizeText(product.size, book.shop.locale);
     case 'handling':
       return handlingWords(product);
     case 'origin':
@@ -75,7 +75,7 @@ export function cellText(product: Product, column: ColumnId, book: RateBook, for
     case 'extraPackingDays':
       return product.extraPackingDays === 0 ? '' : String(product.extraPackingDays);
     case 'ownCharge':
-      return product.ownCharge === null ? '' : ownChargeText(product.ownCharge, book.shop.currency);
+      return product.ownCharge === null ? '' : ownChargeText(product.ownCharge, book.shop);
     case 'tags':
       return product.tags.join(', ');
   }

@@ -12,7 +12,6 @@ import { useLane } from './useLane.ts';
 
 /** Each price before and after; a card without a list of results is read back whole. */
 function usePreview(card: Card, by: Raise): readonly (readonly [string, string])[] {
-  const { currency } = useDraft().book.shop;
   const format = useFormat();
   const after = raisedCard(card, by);
   const [measure] = cardMeasures(card);
@@ -27,7 +26,7 @@ function usePreview(card: Card, by: Raise): readonly (readonly [string, string])
   return was.flatMap((result, at) => {
     const next = is[at];
     return next && (result.kind === 'amount' || result.kind === 'perUnit')
-      ? [[resultText(result, measure, currency), resultText(next, measure, currency)] as const]
+      ? [[resultText(result, measure, format), resultText(next, measure, format)] as const]
       : [];
   });
 }

@@ -137,7 +137,7 @@ export function StartedUnits({ card }: { card: Of<'startedUnits'> }) {
       <Field label="For each started unit" shown={format.plain(card.each)} read={readMoney(shop)} card={(each) => ({ ...card, each })} />
       <Field
         label="A unit is"
-        shown={unitText(unit, measure, shop.currency)}
+        shown={unitText(unit, measure, shop)}
         read={readUnit}
         card={(next) => ({ ...card, per: { measure, unit: next } })}
       />
@@ -165,7 +165,7 @@ export function PercentOfGoods({ card }: { card: Of<'percent'> }) {
       <Field
         label="Share"
         shown={format.percent(card.basisPoints)}
-        read={readPercent(100_000)}
+        read={readPercent(format, 100_000)}
         card={(basisPoints) => ({ ...card, basisPoints })}
       />
       <MeasureChoice

@@ -19,8 +19,8 @@ export function useCellReaders(measure?: Measure): CellReaders {
     () => ({
       bound: readBound(measure ?? 'itemCount', shop),
       result: readResult(shop, measure),
-      shownBound: (bound) => boundText(bound, measure ?? 'itemCount', shop.currency),
-      shownResult: (result) => resultText(result, measure, shop.currency),
+      shownBound: (bound) => boundText(bound, measure ?? 'itemCount', shop),
+      shownResult: (result) => resultText(result, measure, shop),
     }),
     [measure, shop],
   );

@@ -50,10 +50,10 @@ export function PackagingForm({ held, onClose }: { held: Packaging | undefined; 
   const [kind, setKind] = useState<PackagingKind>(held?.kind ?? 'carton');
   const [typed, setTyped] = useState<Typed>({
     name: held?.name ?? '',
-    inside: held ? sizeText(held.inside) : '',
-    outside: held ? sizeText(held.outside) : '',
-    tare: held?.tare ?? '',
-    mostLoad: held?.mostLoad ?? '',
+    inside: held ? sizeText(held.inside, shop.locale) : '',
+    outside: held ? sizeText(held.outside, shop.locale) : '',
+    tare: held ? format.typed(held.tare) : '',
+    mostLoad: held?.mostLoad ? format.typed(held.mostLoad) : '',
     cost: held ? format.plain(held.cost) : '',
   });
   const [faults, setFaults] = useState<Faults>({});

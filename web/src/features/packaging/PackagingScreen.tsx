@@ -32,7 +32,7 @@ function Row({ packaging, at, last, onEdit }: { packaging: Packaging; at: number
         </button>
         <span className="block text-sm font-normal text-ash">{packagingKinds[packaging.kind]}</span>
       </th>
-      <td className="px-2 text-right whitespace-nowrap">{sizeText(packaging.inside)}</td>
+      <td className="px-2 text-right whitespace-nowrap">{sizeText(packaging.inside, format.locale)}</td>
       <td className="px-2 text-right whitespace-nowrap">{packaging.tare}</td>
       <td className="px-2 text-right whitespace-nowrap">{packaging.mostLoad ?? 'not stated'}</td>
       <td className="px-2 text-right">{format.plain(packaging.cost)}</td>
@@ -95,8 +95,8 @@ export function PackagingScreen() {
       {!inUse && (
         <p role="status" className="rounded-md bg-ochre-soft px-3 py-2 text-ochre">
           <strong>A sample carton stands in.</strong> {packaging.length === 0 ? 'There is no packaging yet' : 'No packaging is in use'}, so
-          carts are packed into a made-up carton of {sizeText(SAMPLE_CARTON.inside)} that weighs {SAMPLE_CARTON.tare} when empty. Add your
-          own to make weights and prices true.
+          carts are packed into a made-up carton of {sizeText(SAMPLE_CARTON.inside, shop.locale)} that weighs {SAMPLE_CARTON.tare} when
+          empty. Add your own to make weights and prices true.
         </p>
       )}
       {packaging.length > 0 && (

@@ -53,7 +53,7 @@ export function MarkupFields({
             className="w-24"
             inputClass="text-right"
             shown={format.percent(markup.basisPoints)}
-            read={readPercent(100_000)}
+            read={readPercent(shop, 100_000)}
             commit={(basisPoints) => change({ basisPoints })}
           />
         </span>

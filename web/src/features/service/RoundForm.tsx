@@ -64,7 +64,7 @@ function Windows({ round, set }: { round: Round; set: (more: Partial<Round>) => 
                 inputClass="text-right"
                 placeholder="any number"
                 shown={window.capacity === null ? '' : String(window.capacity)}
-                read={(text) => (text.trim() === '' ? { ok: true, value: null } : readCount(text))}
+                read={(text) => (text.trim() === '' ? { ok: true, value: null } : readCount(format)(text))}
                 commit={(capacity) => change(at, { capacity })}
               />
               <span aria-hidden className="py-1.5">

@@ -96,7 +96,7 @@ export function PricingSettings() {
               inputClass="text-right"
               placeholder="any"
               shown={severalAddresses.mostItems === null ? '' : String(severalAddresses.mostItems)}
-              read={orNone(readCount)}
+              read={orNone(readCount(shop))}
               commit={(mostItems) =>
                 session.dispatch({ name: 'setSeveralAddresses', args: { ...severalAddresses, mostItems: mostItems ?? null } })
               }

@@ -71,7 +71,7 @@ export function ZoneScreen() {
           className="w-24"
           inputClass="text-right"
           shown={format.percent(zone.taxRate)}
-          read={readPercent()}
+          read={readPercent(book.shop)}
           commit={(taxRate) => session.dispatch({ name: 'setZoneTax', args: { zone: id, taxRate } })}
         />
         {book.shop.pricing.tax === 'none' && (
