@@ -142,6 +142,7 @@ export { CURRENCY_CODES, Currency, minorDigits } from './money/currency.ts';
 export { Ending, withEnding } from './money/ending.ts';
 export { formatMoney, GREATEST_AMOUNT, Minor, minorToDecimal, minorTyped, parseMoney, type Typed } from './money/money.ts';
 export { splitByWeights } from './money/splitByWeights.ts';
+export { LANGUAGES } from './names/languages.ts';
 export { Id, Name } from './names/naming.ts';
 export { formatNumber } from './numbers/numberFormat.ts';
 export { decimalTyped } from './numbers/numberHabit.ts';

@@ -1,4 +1,4 @@
-import { DECIMAL, GROUP, habitOf, plainDigits } from './numberHabit.ts';
+import { DECIMAL, decimalTyped, GROUP, habitOf, plainDigits } from './numberHabit.ts';
 
 /** Why typed text was not taken. Facts only; the words live with the screens. */
 export type TypedProblem =
@@ -86,7 +86,10 @@ function readEither(
   if (text.includes(mark)) return asDecimal === undefined ? undefined : withOther(inSize(asDecimal), asThousands);
   if (group !== '' && text.includes(group)) return withOther(inSize(asThousands), asDecimal);
   if (asDecimal === undefined) return undefined;
-  return { ok: false, problem: { code: 'ambiguous', typed: text, asThousands, asDecimal } };
+  return {
+    ok: false,
+    problem: { code: 'ambiguous', typed: text, asThousands: decimalTyped(asThousands, locale), asDecimal: decimalTyped(asDecimal, locale) },
+  };
 }
 
 function inSize(value: string): ParsedDecimal {

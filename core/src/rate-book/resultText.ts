@@ -10,7 +10,8 @@ import type { TierResult } from './result.ts';
 /** Results as they are typed into a card and written to files: "9.90", "13.40 + 0.80/kg", "5%", "free", "not offered", "ask us". */
 
 export type ResultProblem = TypedProblem | { code: 'noUnitHere' };
-export type ReadResult = { ok: true; value: TierResult } | { ok: false; problem: ResultProblem };
+/** `other` is the result with a number of it read the other way; see `parseDecimal`. */
+export type ReadResult = { ok: true; value: TierResult; other?: TierResult } | { ok: false; problem: ResultProblem };
 
 const counted = (measure: Measure) => (measure === 'parcels' ? 'parcel' : 'item');
 
@@ -62,11 +63,16 @@ function readRate(text: string, slash: number, measure: Measure | undefined, rea
   const each = parseMoney(sums.at(-1) ?? '', reading.currency, reading.locale);
   if (!each.ok) return each;
   const base =
-    sums.length === 1 ? ({ ok: true, value: 0 } as const) : parseMoney(sums.slice(0, -1).join('+'), reading.currency, reading.locale);
+    sums.length === 1
+      ? ({ ok: true, value: 0 } as Typed<number>)
+      : parseMoney(sums.slice(0, -1).join('+'), reading.currency, reading.locale);
   if (!base.ok) return base;
   const unit = parseUnit(text.slice(slash + 1), measure, reading);
   if (!unit.ok) return unit;
-  return { ok: true, value: { kind: 'perUnit', base: base.value, each: each.value, unit: unit.value } };
+  const value = { kind: 'perUnit', base: base.value, each: each.value, unit: unit.value } as const;
+  if ([base, each, unit].every(({ other }) => other === undefined)) return { ok: true, value };
+  const other = { ...value, base: base.other ?? base.value, each: each.other ?? each.value, unit: unit.other ?? unit.value };
+  return { ok: true, value, other };
 }
 
 function readPercent(text: string, reading: Reading): ReadResult {
@@ -87,5 +93,7 @@ export function parseResult(typed: string, measure: Measure | undefined, reading
   const slash = text.indexOf('/');
   if (slash !== -1) return readRate(text, slash, measure, reading);
   const amount = parseMoney(text, reading.currency, reading.locale);
-  return amount.ok ? { ok: true, value: { kind: 'amount', amount: amount.value } } : amount;
+  if (!amount.ok) return amount;
+  const value = { kind: 'amount', amount: amount.value } as const;
+  return amount.other === undefined ? { ok: true, value } : { ok: true, value, other: { kind: 'amount', amount: amount.other } };
 }

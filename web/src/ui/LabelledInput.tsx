@@ -1,4 +1,6 @@
 import { useId } from 'react';
+import { Echo } from './Echo.tsx';
+import type { Read } from './useTypedField.ts';
 
 interface LabelledInputProps {
   label: string;
@@ -10,13 +12,17 @@ interface LabelledInputProps {
   fault?: string | undefined;
   /** Choices to type from. */
   choices?: readonly string[];
+  /** How the text will be read: where it could be read otherwise, that is told at once. */
+  read?: ((text: string) => Read<unknown>) | undefined;
   /** A small grey label, where space is short. */
   quiet?: boolean;
 }
 
 /** A field of a form with its name above and its fault below. */
-export function LabelledInput({ label, value, onType, hint, fault, choices, quiet = false }: LabelledInputProps) {
+export function LabelledInput({ label, value, onType, hint, fault, choices, read, quiet = false }: LabelledInputProps) {
   const id = useId();
+  const seen = read?.(value);
+  const twoWays = seen?.ok ? seen.twoWays : undefined;
   return (
     <div className="min-w-0 flex-1">
       <label htmlFor={id} className={quiet ? 'block text-xs text-ash' : 'text-sm'}>
@@ -40,6 +46,7 @@ export function LabelledInput({ label, value, onType, hint, fault, choices, quie
           ))}
         </datalist>
       )}
+      {twoWays && fault === undefined && <Echo twoWays={twoWays} onInstead={onType} />}
       {fault !== undefined && (
         <p id={`${id}-fault`} role="alert" className="mt-0.5 text-xs text-fault">
           {fault}

@@ -1,5 +1,6 @@
 import clsx from 'clsx';
 import { type ComponentProps, useId } from 'react';
+import { Echo } from './Echo.tsx';
 import { type TypedValue, useTypedField } from './useTypedField.ts';
 
 interface TypedFieldProps<T> extends TypedValue<T>, Omit<ComponentProps<'input'>, 'value' | 'onChange' | 'onBlur'> {
@@ -12,7 +13,12 @@ interface TypedFieldProps<T> extends TypedValue<T>, Omit<ComponentProps<'input'>
  * and keeps what it cannot take, with the reason beneath.
  */
 export function TypedField<T>({ shown, read, commit, preview, label, inputClass, className, onKeyDown, ...rest }: TypedFieldProps<T>) {
-  const { text, settled, fault, type, leave, giveUp } = useTypedField({ shown, read, commit, ...(preview && { preview }) });
+  const { text, settled, fault, twoWays, type, leave, giveUp, takeInstead } = useTypedField({
+    shown,
+    read,
+    commit,
+    ...(preview && { preview }),
+  });
   const faultId = useId();
   return (
     <span className={clsx('relative block', className)}>
@@ -40,6 +46,7 @@ export function TypedField<T>({ shown, read, commit, preview, label, inputClass,
           onKeyDown?.(event);
         }}
       />
+      {twoWays !== null && fault === null && <Echo twoWays={twoWays} onInstead={takeInstead} />}
       {fault !== null && (
         <span id={faultId} role="alert" className="mt-0.5 block text-xs text-fault">
           {fault}

@@ -1,8 +1,10 @@
 import {
+  boundText,
   Coupon,
   LengthText,
   MassText,
   type Measure,
+  minorTyped,
   parseBound,
   parseCount,
   parseDistance,
@@ -12,8 +14,11 @@ import {
   parsePercent,
   parseResult,
   parseSize,
+  quantityTyped,
+  resultText,
   type Shop,
   type Size,
+  sizeText,
   type TierResult,
 } from '@ostrakon/core';
 import { typedProblemWords } from '../words/typedProblem.ts';
@@ -21,11 +26,18 @@ import type { Read } from './useTypedField.ts';
 
 /** Readers of typed text, for `TypedField`. */
 
+/** A value that was understood, with the other way to read it where there is one. */
+const understood = <T>(value: T, other: T | undefined, show: (value: T) => string): Read<T> =>
+  other === undefined ? { ok: true, value } : { ok: true, value, twoWays: { as: show(value), instead: show(other) } };
+
+const quantity = (shop: Pick<Shop, 'locale'>) => (text: string) => quantityTyped(text, shop.locale);
+
 export const readMoney =
   (shop: Shop) =>
   (text: string): Read<number> => {
     const parsed = parseMoney(text, shop.currency, shop.locale);
-    return parsed.ok ? parsed : { ok: false, message: typedProblemWords(parsed.problem) };
+    if (!parsed.ok) return { ok: false, message: typedProblemWords(parsed.problem) };
+    return understood(parsed.value, parsed.other, (minor) => minorTyped(minor, shop.currency, shop.locale));
   };
 
 export const readMass =
@@ -34,7 +46,7 @@ export const readMass =
     const parsed = parseMass(text, shop);
     if (!parsed.ok) return { ok: false, message: typedProblemWords(parsed.problem) };
     return MassText.safeParse(parsed.text).success
-      ? { ok: true, value: parsed.text }
+      ? understood(parsed.text, parsed.other, quantity(shop))
       : { ok: false, message: 'This weight has too many digits.' };
   };
 
@@ -44,14 +56,16 @@ export const readLength =
     const parsed = parseLength(text, shop);
     if (!parsed.ok) return { ok: false, message: typedProblemWords(parsed.problem) };
     const checked = LengthText.safeParse(parsed.text);
-    return checked.success ? { ok: true, value: parsed.text } : { ok: false, message: `${checked.error.issues[0]?.message}.` };
+    return checked.success
+      ? understood(parsed.text, parsed.other, quantity(shop))
+      : { ok: false, message: `${checked.error.issues[0]?.message}.` };
   };
 
 export const readDistance =
   (shop: Shop) =>
   (text: string): Read<string> => {
     const parsed = parseDistance(text, shop);
-    return parsed.ok ? { ok: true, value: parsed.text } : { ok: false, message: typedProblemWords(parsed.problem) };
+    return parsed.ok ? understood(parsed.text, parsed.other, quantity(shop)) : { ok: false, message: typedProblemWords(parsed.problem) };
   };
 
 /** Three sides: "30 x 20 x 10 cm". */
@@ -59,7 +73,7 @@ export const readSize =
   (shop: Shop) =>
   (text: string): Read<Size> => {
     const parsed = parseSize(text, shop);
-    if (parsed.ok) return { ok: true, value: parsed.size };
+    if (parsed.ok) return understood(parsed.size, parsed.other, (size) => sizeText(size, shop.locale));
     const { problem } = parsed;
     if (problem.code === 'notThreeSides') return { ok: false, message: 'Write three sides, such as 30 x 20 x 10 cm.' };
     if (problem.code === 'noLength') return { ok: false, message: 'Each side is more than nothing.' };
@@ -87,7 +101,9 @@ export const readBound =
   (measure: Measure, shop: Shop) =>
   (text: string): Read<string | number> => {
     const parsed = parseBound(text, measure, shop);
-    return parsed.ok ? parsed : { ok: false, message: typedProblemWords(parsed.problem) };
+    return parsed.ok
+      ? understood(parsed.value, parsed.other, (bound) => boundText(bound, measure, shop))
+      : { ok: false, message: typedProblemWords(parsed.problem) };
   };
 
 /** A coupon code, without spaces. */
@@ -118,7 +134,7 @@ export const readResult =
   (shop: Shop, measure?: Measure) =>
   (text: string): Read<TierResult> => {
     const read = parseResult(text, measure, shop);
-    if (read.ok) return read;
+    if (read.ok) return understood(read.value, read.other, (result) => resultText(result, measure, shop));
     const { problem } = read;
     if (problem.code === 'noUnitHere') return { ok: false, message: 'Nothing is measured here, so a rate has nothing to count.' };
     if (problem.code === 'empty') return { ok: false, message: `Write a price. ${KINDS}` };

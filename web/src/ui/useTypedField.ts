@@ -1,6 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
 
-export type Read<T> = { ok: true; value: T } | { ok: false; message: string };
+/** How typed text was read where it could be read otherwise, and what to write to mean that. */
+export interface TwoWays {
+  readonly as: string;
+  readonly instead: string;
+}
+export type Read<T> = { ok: true; value: T; twoWays?: TwoWays } | { ok: false; message: string };
 export type Taken = { ok: true } | { ok: false; message: string };
 
 export interface TypedValue<T> {
@@ -21,6 +26,8 @@ export function useTypedField<T>({ shown, read, commit, preview }: TypedValue<T>
   const [fault, setFault] = useState<string | null>(null);
   /** What is typed has been taken; it stays as typed while the field is not left, unless the value changes from elsewhere. */
   const [taken, setTaken] = useState(false);
+  /** Stays when the field is left: what was meant can still be told then. */
+  const [twoWays, setTwoWays] = useState<TwoWays | null>(null);
   const shownWhenTaken = useRef<string | null>(null);
   // What the field showed before typing began: a preview changes `shown` with each key.
   const before = useRef(shown);
@@ -72,6 +79,7 @@ export function useTypedField<T>({ shown, read, commit, preview }: TypedValue<T>
     clearTimeout(timer.current);
     waiting.current = text;
     const value = read(text);
+    setTwoWays(value.ok ? (value.twoWays ?? null) : null);
     const seen = value.ok ? (preview?.(value.value) ?? value) : value;
     if (seen.ok) setFault(null);
     else preview?.(null);
@@ -90,5 +98,15 @@ export function useTypedField<T>({ shown, read, commit, preview }: TypedValue<T>
     setTaken(false);
     setFault(null);
   };
-  return { text: typed ?? shown, settled: typed === null || taken, fault, type, leave, giveUp };
+  /** The same text was meant the other way. */
+  const takeInstead = (text: string) => {
+    setTyped(text);
+    if (settle(text)) setTyped(null);
+    setTwoWays(null);
+  };
+  const giveUpAll = () => {
+    setTwoWays(null);
+    giveUp();
+  };
+  return { text: typed ?? shown, settled: typed === null || taken, fault, twoWays, type, leave, giveUp: giveUpAll, takeInstead };
 }

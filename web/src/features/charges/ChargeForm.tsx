@@ -100,7 +100,13 @@ export function ChargeForm({ charge }: { charge: Charge }) {
       )}
       {amount.kind === 'startedWeight' && (
         <>
-          <FieldRow narrow label="Unit" shown={amount.unit} read={readUnit} commit={(unit) => set({ amount: { ...amount, unit } })} />
+          <FieldRow
+            narrow
+            label="Unit"
+            shown={format.typed(amount.unit)}
+            read={readUnit}
+            commit={(unit) => set({ amount: { ...amount, unit } })}
+          />
           <FormRow label="Weight counted">
             <Select
               label="Weight counted"

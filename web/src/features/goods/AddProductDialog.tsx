@@ -1,4 +1,4 @@
-import { PRODUCT_DEFAULTS, Product, type Shop } from '@ostrakon/core';
+import { decimalTyped, PRODUCT_DEFAULTS, Product, type Shop } from '@ostrakon/core';
 import { useState } from 'react';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -6,6 +6,7 @@ import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { newId } from '../../ui/newId.ts';
 import { orNone, readMass, readMoney, readSize } from '../../ui/readers.ts';
+import type { Read } from '../../ui/useTypedField.ts';
 import type { Goods } from './useGoods.ts';
 
 type Faults = Partial<Record<'name' | 'id' | 'price' | 'weight' | 'size', string>>;
@@ -48,6 +49,11 @@ export function AddProductDialog({
   const { shop } = useDraft().book;
   const [typed, setTyped] = useState(EMPTY);
   const [faults, setFaults] = useState<Faults>({});
+  const readers: Partial<Record<keyof typeof EMPTY, (text: string) => Read<unknown>>> = {
+    price: readMoney(shop),
+    weight: readMass(shop),
+    size: readSize(shop),
+  };
   const add = () => {
     const { product, faults: found } = readProduct(typed, shop, products);
     setFaults(found);
@@ -61,6 +67,7 @@ export function AddProductDialog({
       hint={hint}
       value={typed[name]}
       fault={faults[name]}
+      read={readers[name]}
       onType={(text) => setTyped({ ...typed, [name]: text })}
     />
   );
@@ -76,7 +83,7 @@ export function AddProductDialog({
       >
         {field('name', 'Name', 'Stoneware clay, 10 kg')}
         {field('id', 'Article number, made from the name if left empty', 'STONE-10')}
-        {field('price', `Price, ${shop.currency}`, '24.50')}
+        {field('price', `Price, ${shop.currency}`, decimalTyped('24.50', shop.locale))}
         {field('weight', 'Weight of one, if known', metric ? '10 kg' : '22 lb')}
         {field('size', 'Size of one, if known', metric ? '28 x 20 x 14 cm' : '11 x 8 x 6 in')}
         <div className="flex justify-end pt-2">

@@ -1,6 +1,7 @@
 import type { Product } from '@ostrakon/core';
 import { type KeyboardEvent, useId, useRef, useState } from 'react';
 import { useDraft } from '../../draft/DraftProvider.tsx';
+import { Echo } from '../../ui/Echo.tsx';
 import { useFormat } from '../../words/useWords.ts';
 import { type ColumnId, cellText, HANDLING, readCell } from './goodsColumns.ts';
 
@@ -21,8 +22,11 @@ function TextEditor({ product, column, begun, onTake, onLeave }: EditorProps) {
   const { book } = useDraft();
   const format = useFormat();
   const faultId = useId();
-  const [text, setText] = useState(begun ?? cellText(product, column, book, format));
+  const begunWith = cellText(product, column, book, format);
+  const [text, setText] = useState(begun ?? begunWith);
   const [fault, setFault] = useState<string | null>(null);
+  const seen = readCell(column, text, book);
+  const twoWays = text === begunWith || !seen.ok ? undefined : seen.twoWays;
   const done = useRef(false);
   const take = (move: 'down' | 'right' | 'stay') => {
     if (done.current) return;
@@ -61,6 +65,11 @@ function TextEditor({ product, column, begun, onTake, onLeave }: EditorProps) {
         onKeyDown={onKeyDown}
         className={`${field} ${fault === null ? '' : 'bg-fault-soft! outline-fault!'}`}
       />
+      {twoWays && fault === null && (
+        <span className="absolute top-full left-0 z-20 rounded-b-md border border-line-strong bg-paper px-2 pb-1 whitespace-nowrap">
+          <Echo twoWays={twoWays} onInstead={setText} />
+        </span>
+      )}
       {fault !== null && (
         <span
           id={faultId}

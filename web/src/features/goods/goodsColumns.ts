@@ -108,7 +108,7 @@ type Set = Partial<Omit<Product, 'id'>>;
 
 /** Reads what was typed into a cell as a change of the product. */
 export function readCell(column: ColumnId, text: string, { shop }: RateBook): Read<Set> {
-  const into = <T>(read: Read<T>, set: (value: T) => Set): Read<Set> => (read.ok ? { ok: true, value: set(read.value) } : read);
+  const into = <T>(read: Read<T>, set: (value: T) => Set): Read<Set> => (read.ok ? { ...read, value: set(read.value) } : read);
   const typed = text.trim();
   switch (column) {
     case 'name':

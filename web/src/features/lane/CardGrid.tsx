@@ -11,6 +11,7 @@ import { cellAt, pastedCells, placeOf } from './cardGridCells.ts';
 import { cardRows, filledDown, isFrom, unitHint, withoutRow, withPasted, withWriting } from './cardRows.ts';
 import { Fault } from './Fault.tsx';
 import { NewTierRow } from './NewTierRow.tsx';
+import { PasteQuestion } from './PasteQuestion.tsx';
 import { useCardEdits } from './useCardEdits.ts';
 import { useCardMeasures } from './useCardMeasures.ts';
 import { useCellReaders } from './useCellReaders.ts';
@@ -100,7 +101,7 @@ function useHeldRow(card: TieredCard): number {
 }
 
 /** Walks, fills, removes and pastes rows by keys and clipboard. */
-function useRowKeys(card: TieredCard, { take }: ReturnType<typeof useCardEdits<TieredCard>>) {
+function useRowKeys(card: TieredCard, { take, paste }: ReturnType<typeof useCardEdits<TieredCard>>) {
   const table = useRef<HTMLTableElement>(null);
   const readers = useCellReaders(card.measure);
   const count = cardRows(card).length;
@@ -136,7 +137,9 @@ function useRowKeys(card: TieredCard, { take }: ReturnType<typeof useCardEdits<T
     const cells = pastedCells(event.clipboardData);
     if (cells === null) return;
     event.preventDefault();
-    take(withPasted(card, cells, placeOf(event.target)?.[0] ?? 0, readers));
+    const row = placeOf(event.target)?.[0] ?? 0;
+    const readerAt = (at: number, column: number) => (column === 0 && (cells[at]?.length ?? 0) > 1 ? readers.bound : readers.result);
+    paste(cells, readerAt, (read) => withPasted(card, read, row, readers));
   };
   return { focus, keys: { ref: table, onKeyDown, onPaste } };
 }
@@ -188,6 +191,7 @@ export function CardGrid({ card }: { card: TieredCard }) {
         </tbody>
       </table>
       <Fault>{edits.fault}</Fault>
+      {edits.question && <PasteQuestion doubts={edits.question.doubts} onSettle={edits.settle} />}
       <p className="mt-1 text-sm text-ash">
         9.90, 13.40 + 0.80/{unitHint(card)}, 5 %, free, not offered, or ask us. Paste rows from a spreadsheet into any cell; Ctrl D takes
         the price above.

@@ -10,8 +10,10 @@ import { useFormat } from '../../words/useWords.ts';
 import { CopyRows } from './CopyRows.tsx';
 import { CELL, cellAt, pastedCells, placeOf } from './cardGridCells.ts';
 import { Fault } from './Fault.tsx';
+import { PasteQuestion } from './PasteQuestion.tsx';
 import {
   headings,
+  isWholeGrid,
   type SideName,
   sideFrom,
   withBoundAdded,
@@ -212,7 +214,12 @@ function useGridKeys({ card, edits }: GridProps) {
     event.preventDefault();
     const [row, column] = placeOf(event.target) ?? [1, 1];
     const readers = { rows: down.bound, columns: across.bound, result: down.result };
-    edits.take(withPastedGrid(card, cells, Math.max(0, row - 1), Math.max(0, column - 1), readers));
+    const whole = isWholeGrid(cells, readers);
+    const readerAt = (at: number, over: number) => {
+      if (!whole) return readers.result;
+      return at === 0 ? readers.columns : over === 0 ? readers.rows : readers.result;
+    };
+    edits.paste(cells, readerAt, (read) => withPastedGrid(card, read, Math.max(0, row - 1), Math.max(0, column - 1), readers));
   };
   return { ref: table, onKeyDown, onPaste };
 }
@@ -291,6 +298,7 @@ export function TwoWayGrid({ card }: { card: TwoWay }) {
         <GridTable card={card} edits={edits} />
       </div>
       <Fault>{edits.fault}</Fault>
+      {edits.question && <PasteQuestion doubts={edits.question.doubts} onSettle={edits.settle} />}
       <p className="mt-1 text-sm text-ash">
         Paste a whole grid with its headings, or prices alone, from a spreadsheet. Ctrl D takes the price above. Amounts in{' '}
         {format.currency}.

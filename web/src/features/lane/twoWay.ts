@@ -151,6 +151,10 @@ function wholeGrid(card: TwoWay, cells: readonly (readonly string[])[], readers:
   };
 }
 
+/** Whether pasted cells are a whole grid with its heads: its corner is empty or wordy. */
+export const isWholeGrid = (cells: readonly (readonly string[])[], { result }: Pick<TwoWayReaders, 'result'>): boolean =>
+  cells.length > 1 && (cells[0]?.length ?? 0) > 1 && !result(cells[0]?.[0] ?? '').ok;
+
 /**
  * Cells pasted from a spreadsheet: a grid with an empty or wordy corner is the whole card; anything else is prices, filled in
  * from `row` and `column`. All of them are taken, or none.
@@ -162,8 +166,7 @@ export function withPastedGrid(
   column: number,
   readers: TwoWayReaders,
 ): EditedTwoWay {
-  const corner = cells[0]?.[0] ?? '';
-  if (cells.length > 1 && (cells[0]?.length ?? 0) > 1 && !readers.result(corner).ok) return wholeGrid(card, cells, readers);
+  if (isWholeGrid(cells, readers)) return wholeGrid(card, cells, readers);
   let edited = card;
   for (const [down, line] of cells.entries()) {
     for (const [over, cell] of line.entries()) {

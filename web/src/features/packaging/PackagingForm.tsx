@@ -7,6 +7,7 @@ import { Modal } from '../../ui/Modal.tsx';
 import { newId } from '../../ui/newId.ts';
 import { orNone, readMass, readMoney, readSize } from '../../ui/readers.ts';
 import { Select } from '../../ui/Select.tsx';
+import type { Read } from '../../ui/useTypedField.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { packagingKinds } from './packagingWords.ts';
 
@@ -64,12 +65,20 @@ export function PackagingForm({ held, onClose }: { held: Packaging | undefined; 
     if (taken.ok) onClose();
     else setFaults({ name: `${taken.message}.` });
   };
+  const readers: Partial<Record<keyof Typed, (text: string) => Read<unknown>>> = {
+    cost: readMoney(shop),
+    inside: readSize(shop),
+    outside: readSize(shop),
+    tare: readMass(shop),
+    mostLoad: readMass(shop),
+  };
   const field = (name: keyof Typed, label: string, hint: string) => (
     <LabelledInput
       label={label}
       hint={hint}
       value={typed[name]}
       fault={faults[name]}
+      read={readers[name]}
       onType={(text) => setTyped({ ...typed, [name]: text })}
     />
   );
@@ -102,7 +111,7 @@ export function PackagingForm({ held, onClose }: { held: Packaging | undefined; 
             ))}
           </Select>
         </div>
-        {field('cost', `Cost of one, ${shop.currency}`, '1.60')}
+        {field('cost', `Cost of one, ${shop.currency}`, format.plain(160))}
         {field(
           'inside',
           kind === 'tube' ? 'Inside: length x diameter x diameter' : 'Inside size',

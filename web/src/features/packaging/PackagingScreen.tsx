@@ -33,8 +33,8 @@ function Row({ packaging, at, last, onEdit }: { packaging: Packaging; at: number
         <span className="block text-sm font-normal text-ash">{packagingKinds[packaging.kind]}</span>
       </th>
       <td className="px-2 text-right whitespace-nowrap">{sizeText(packaging.inside, format.locale)}</td>
-      <td className="px-2 text-right whitespace-nowrap">{packaging.tare}</td>
-      <td className="px-2 text-right whitespace-nowrap">{packaging.mostLoad ?? 'not stated'}</td>
+      <td className="px-2 text-right whitespace-nowrap">{format.typed(packaging.tare)}</td>
+      <td className="px-2 text-right whitespace-nowrap">{packaging.mostLoad === null ? 'not stated' : format.typed(packaging.mostLoad)}</td>
       <td className="px-2 text-right">{format.plain(packaging.cost)}</td>
       <td className="px-2 text-center">
         <input

@@ -1,3 +1,4 @@
+import { quantityTyped } from '@ostrakon/core';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { orNone, readMass } from '../../ui/readers.ts';
 import { Segments } from '../../ui/Segments.tsx';
@@ -59,7 +60,7 @@ export function VolumeSettings() {
             className="w-28"
             inputClass="text-right"
             placeholder="not rounded"
-            shown={volume.roundUpTo ?? ''}
+            shown={volume.roundUpTo === null ? '' : quantityTyped(volume.roundUpTo, shop.locale)}
             read={(text) => {
               const read = orNone(readMass(shop))(text);
               return read.ok && read.value !== undefined && /^0(\.0+)? /.test(read.value)

@@ -1,4 +1,4 @@
-import { CURRENCY_CODES, type Shop, type ShopTexts, timeZoneNames } from '@ostrakon/core';
+import { CURRENCY_CODES, LANGUAGES, type Shop, type ShopTexts, timeZoneNames } from '@ostrakon/core';
 import { useId, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Segments } from '../../ui/Segments.tsx';
@@ -7,23 +7,6 @@ import { TypedField } from '../../ui/TypedField.tsx';
 import { PricingSettings } from './PricingSettings.tsx';
 
 type Facts = Pick<Shop, 'name' | 'currency' | 'units' | 'locale' | 'timeZone'>;
-
-const LOCALES = [
-  'en-CA',
-  'fr-CA',
-  'en-US',
-  'en-GB',
-  'de-DE',
-  'de-CH',
-  'es-ES',
-  'fr-FR',
-  'it-IT',
-  'nl-NL',
-  'pl-PL',
-  'pt-BR',
-  'sv-SE',
-  'ja-JP',
-] as const;
 
 function useFacts() {
   const { shop } = useDraft().book;
@@ -119,7 +102,7 @@ export function ShopScreen() {
             value={shop.locale}
             onChange={(event) => change({ locale: event.target.value })}
           >
-            {[...new Set([...LOCALES, shop.locale])].map((locale) => (
+            {[...new Set([...LANGUAGES, shop.locale])].map((locale) => (
               <option key={locale} value={locale}>
                 {locales.of(locale)}
               </option>
