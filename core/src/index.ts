@@ -111,7 +111,15 @@ export { type Fit, type FitOrder, type FitTarget, type FittedTier, fitTiers, rou
 export { FORMULA_START, needsQuotes } from './goods/formulaGuard.ts';
 export { fieldOfHeader, GOODS_FIELDS, type GoodsField, guessFields, headerOf } from './goods/goodsColumns.ts';
 export { GoodsGroup, MARKS, Mark, PLAIN_GROUP } from './goods/goodsGroup.ts';
-export { type CellProblem, GoodsReader, goodsToRows, type ReadRow, type RowProblem } from './goods/goodsRows.ts';
+export {
+  type CellProblem,
+  GoodsReader,
+  goodsToRows,
+  NUMBER_FIELDS,
+  type NumberDoubt,
+  type ReadRow,
+  type RowProblem,
+} from './goods/goodsRows.ts';
 export { LeavesOn } from './goods/leavesOn.ts';
 export { ownChargeText, readOwnCharge } from './goods/ownChargeText.ts';
 export { MOST_PRODUCTS, OwnCharge, PRODUCT_DEFAULTS, Product, ProductId, Tag } from './goods/product.ts';
@@ -144,8 +152,9 @@ export { formatMoney, GREATEST_AMOUNT, Minor, minorToDecimal, minorTyped, parseM
 export { splitByWeights } from './money/splitByWeights.ts';
 export { LANGUAGES } from './names/languages.ts';
 export { Id, Name } from './names/naming.ts';
+export { type DecimalSign, decimalSignIn, languageWith } from './numbers/decimalSign.ts';
 export { formatNumber } from './numbers/numberFormat.ts';
-export { decimalTyped } from './numbers/numberHabit.ts';
+export { decimalTyped, habitOf } from './numbers/numberHabit.ts';
 export type { TypedProblem } from './numbers/parseDecimal.ts';
 export { divideRounded, type RoundingRule, shareOf } from './numbers/rounding.ts';
 export type { Micrograms, Micrometres, Millimetres, NumberOf } from './numbers/units.ts';

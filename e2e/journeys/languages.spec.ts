@@ -106,3 +106,31 @@ test('goods, packaging and the bench are typed as the language writes them, in A
   await expect(bench(page)).toBeVisible();
   await expect(option(page, 'Ground parcel')).toBeVisible();
 });
+
+test('a goods file tells its decimal sign; where it does not, it is asked for before anything is taken', async ({ page, shop }) => {
+  await speak(page, shop.url, 'de-DE');
+  await page.goto(`${shop.url}/shop/goods`);
+  await page.getByRole('button', { name: 'Read a file' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Read goods from a file' });
+  const offer = async (rows: string[]) => {
+    const buffer = Buffer.from(['Artikelnummer;Bezeichnung;Preis;Gewicht', ...rows].join('\r\n'));
+    await dialog.getByLabel('Goods file').setInputFiles({ name: 'waren.csv', mimeType: 'text/csv', buffer });
+    await dialog.getByRole('button', { name: 'Check the rows' }).click();
+  };
+  await offer(['x-1;Ton;9;1.500 g', 'x-2;Glasur;12;2.250 g']);
+  await expect(dialog.getByRole('alert')).toContainText('2 numbers of this file can be read two ways, and nothing in it says which.');
+  await expect(dialog.getByRole('alert')).toContainText('Line 2, weight: 1.500 g is 1500 g, or 1,5 g');
+  await expect(dialog.getByRole('button', { name: 'Take 2 products' })).toBeDisabled();
+  expect(await axeFaults(page, '[role=dialog]')).toEqual([]);
+  await dialog.getByLabel('Numbers are read like').selectOption(',');
+  await expect(dialog).toContainText('as you said');
+  await expect(dialog.getByRole('button', { name: 'Take 2 products' })).toBeEnabled();
+  await dialog.getByRole('button', { name: 'Another file' }).click();
+  // One number that can be read one way only settles the others.
+  await offer(['x-1;Ton;9.90;1.500 g', 'x-2;Glasur;12.50;2.250 g']);
+  await expect(dialog).toContainText('so the file has them');
+  await expect(dialog.getByLabel('Numbers are read like')).toHaveValue('.');
+  await dialog.getByRole('button', { name: 'Take 2 products' }).click();
+  await page.getByPlaceholder('Name, article number or tag').fill('x-1');
+  await expect(page.getByRole('row', { name: /Ton/ })).toContainText('1,5 g');
+});

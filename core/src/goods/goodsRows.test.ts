@@ -35,6 +35,22 @@ describe('columns are known by many names', () => {
       ['id', 'name', 'price', 'weight', 'length', 'width', 'height'],
     ],
     [
+      ['Artikelnummer', 'Bezeichnung', 'Preis', 'Gewicht (g)', 'Länge', 'Breite', 'Höhe', 'Warengruppe'],
+      ['id', 'name', 'price', 'weight', 'length', 'width', 'height', 'group'],
+    ],
+    [
+      ['Référence', 'Nom', 'Prix', 'Poids', 'Catégorie', 'Numéro d’article'],
+      ['id', 'name', 'price', 'weight', 'group', null],
+    ],
+    [
+      ['Código', 'Producto', 'Precio', 'Peso', 'Tamaño'],
+      ['id', 'name', 'price', 'weight', 'size'],
+    ],
+    [
+      ['商品番号', '商品名', '価格', '重量', 'サイズ'],
+      ['id', 'name', 'price', 'weight', 'size'],
+    ],
+    [
       ['SKU', 'title', 'Goods-Group', 'fragile', 'thisSideUp', 'Notes'],
       ['id', 'name', 'group', 'fragile', 'upright', null],
     ],
@@ -141,4 +157,30 @@ test('goods written and read back are the same, formulas neutralised on the way'
     { numRuns: 300 },
   );
   expect(headerOf('upright')).toBe('This side up');
+});
+
+describe('numbers of a file from elsewhere', () => {
+  const german: RateBook = { ...book, shop: { ...book.shop, locale: 'de-DE', currency: 'EUR', units: 'metric' } };
+  const headers = ['Artikelnummer', 'Bezeichnung', 'Preis', 'Gewicht'];
+  const readAs = (decimal?: '.' | ',') => {
+    const file = { headers, fields: guessFields(headers), ...(decimal && { decimal }) };
+    const made = new GoodsReader(german, new Map(), file, (name) => name);
+    const answer = made.read(['a', 'Ton', '1.234', '1.500 g'], 2);
+    return { read: answer.ok ? [answer.product.price, answer.product.weight] : answer.problems, doubts: made.doubts };
+  };
+
+  test('are read as the shop writes them, and what could be otherwise is told by line', () => {
+    expect(readAs()).toEqual({
+      read: [123_400, '1500 g'],
+      doubts: [{ line: 2, field: 'weight', typed: '1.500 g', as: '1500 g', instead: '1,5 g' }],
+    });
+  });
+
+  test('are read by the file’s own sign where it is known: then nothing is in doubt, and what has too many decimals is refused', () => {
+    expect(readAs(',')).toEqual({ read: [123_400, '1500 g'], doubts: [] });
+    expect(readAs('.')).toMatchObject({
+      read: [{ field: 'price', problem: { code: 'typed', problem: { code: 'tooManyDecimals' } } }],
+      doubts: [],
+    });
+  });
 });

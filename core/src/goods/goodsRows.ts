@@ -4,6 +4,7 @@ import { MassText, parseMass } from '../measures/mass.ts';
 import { quantityTyped } from '../measures/quantityText.ts';
 import type { Currency } from '../money/currency.ts';
 import { minorTyped, parseMoney } from '../money/money.ts';
+import { type DecimalSign, languageWith } from '../numbers/decimalSign.ts';
 import type { TypedProblem } from '../numbers/parseDecimal.ts';
 import type { Size } from '../packing/packaging.ts';
 import { parseSize, sizeText } from '../packing/parseSize.ts';
@@ -44,6 +45,20 @@ export interface GoodsFile {
   readonly headers: readonly string[];
   /** What each column holds; null passes it over. */
   readonly fields: readonly (GoodsField | null)[];
+  /** The sign its numbers part decimals with, where that is known; else as the shop's language has it. */
+  readonly decimal?: DecimalSign;
+}
+
+/** Columns that hold numbers. */
+export const NUMBER_FIELDS: readonly GoodsField[] = ['price', 'weight', 'size', 'length', 'width', 'height', 'ownCharge'];
+
+/** A number that was taken, and could be read otherwise: both as the shop writes them. */
+export interface NumberDoubt {
+  readonly line: number;
+  readonly field: GoodsField;
+  readonly typed: string;
+  readonly as: string;
+  readonly instead: string;
 }
 
 const YES = /^(yes|y|true|1|x|on)$/i;
@@ -68,6 +83,11 @@ export class GoodsReader {
   readonly #lines = new Map<string, number>();
   /** Names of goods groups that the file speaks of and the shop does not have, in order. */
   readonly newGroups: string[] = [];
+  /** Numbers that could be read otherwise; none where the file's decimal sign is known. */
+  readonly doubts: NumberDoubt[] = [];
+  readonly #reading: GoodsShop['shop'];
+  readonly #settled: boolean;
+  #line = 0;
   readonly #groupIds = new Map<string, string>();
 
   /** @param newGroupId gives the id a group of that name would have */
@@ -75,6 +95,9 @@ export class GoodsReader {
     this.#book = book;
     this.#known = known;
     this.#width = file.headers.length;
+    this.#settled = file.decimal !== undefined;
+    const { locale } = book.shop;
+    this.#reading = { ...book.shop, locale: file.decimal === undefined ? locale : languageWith(file.decimal, locale) };
     this.#columns = new Map(
       file.fields.flatMap((field, at) => (field === null ? [] : [[field, { at, unit: unitOfHeader(file.headers[at] ?? '') }]])),
     );
@@ -93,6 +116,13 @@ export class GoodsReader {
     return unit !== undefined && /\d\s*$/.test(text) ? `${text} ${unit}` : text;
   }
 
+  #doubt<T>(field: GoodsField, typed: string, { value, other }: { value: T; other?: T | undefined }, show: (value: T) => string): void {
+    if (other === undefined || this.#settled) return;
+    this.doubts.push({ line: this.#line, field, typed, as: show(value), instead: show(other) });
+  }
+
+  readonly #typed = (text: string) => quantityTyped(text, this.#book.shop.locale);
+
   #flag(row: readonly string[], field: GoodsField, empty: boolean): boolean | undefined {
     const text = this.#cell(row, field);
     if (text === undefined) return undefined;
@@ -106,17 +136,19 @@ export class GoodsReader {
     const text = this.#cell(row, 'price');
     if (text === undefined) return undefined;
     if (text === '') throw new Refused('price', { code: 'missing' });
-    const { currency, locale } = this.#book.shop;
+    const { currency, locale } = this.#reading;
     const parsed = parseMoney(text, currency, locale);
     if (!parsed.ok) throw new Refused('price', { code: 'typed', problem: parsed.problem });
+    this.#doubt('price', text, parsed, (minor) => minorTyped(minor, currency, this.#book.shop.locale));
     return parsed.value;
   }
 
   #weight(row: readonly string[]): MassText | null | undefined {
     const text = this.#cell(row, 'weight');
     if (text === undefined || text === '') return text === '' ? null : undefined;
-    const parsed = parseMass(this.#withUnit('weight', text), this.#book.shop);
+    const parsed = parseMass(this.#withUnit('weight', text), this.#reading);
     if (!parsed.ok) throw new Refused('weight', { code: 'typed', problem: parsed.problem });
+    this.#doubt('weight', text, { value: parsed.text, other: parsed.other }, this.#typed);
     const checked = MassText.safeParse(parsed.text);
     if (!checked.success) throw new Refused('weight', { code: 'refused', message: checked.error.issues[0]?.message ?? '' });
     return checked.data;
@@ -125,17 +157,21 @@ export class GoodsReader {
   #side(row: readonly string[], field: 'length' | 'width' | 'height'): LengthText {
     const text = this.#cell(row, field) ?? '';
     if (text === '') throw new Refused(field, { code: 'sideMissing' });
-    const parsed = parseLength(this.#withUnit(field, text), this.#book.shop);
+    const parsed = parseLength(this.#withUnit(field, text), this.#reading);
     if (!parsed.ok) throw new Refused(field, { code: 'typed', problem: parsed.problem });
     if (parsed.base === 0) throw new Refused(field, { code: 'noLength' });
+    this.#doubt(field, text, { value: parsed.text, other: parsed.other }, this.#typed);
     return parsed.text;
   }
 
   #size(row: readonly string[]): Size | null | undefined {
     const whole = this.#cell(row, 'size');
     if (whole) {
-      const parsed = parseSize(this.#withUnit('size', whole), this.#book.shop);
-      if (parsed.ok) return parsed.size;
+      const parsed = parseSize(this.#withUnit('size', whole), this.#reading);
+      if (parsed.ok) {
+        this.#doubt('size', whole, { value: parsed.size, other: parsed.other }, (size) => sizeText(size, this.#book.shop.locale));
+        return parsed.size;
+      }
       const { problem } = parsed;
       if (problem.code === 'notThreeSides' || problem.code === 'noLength') throw new Refused('size', { code: problem.code });
       throw new Refused('size', { code: 'typed', problem });
@@ -175,7 +211,7 @@ export class GoodsReader {
   #ownCharge(row: readonly string[]): OwnCharge | null | undefined {
     const text = this.#cell(row, 'ownCharge');
     if (text === undefined || text === '') return text === '' ? null : undefined;
-    const { currency, locale } = this.#book.shop;
+    const { currency, locale } = this.#reading;
     const read = readOwnCharge(text, currency, locale);
     if (read === null) throw new Refused('ownCharge', { code: 'notOwnCharge' });
     if (!read.ok) throw new Refused('ownCharge', { code: 'typed', problem: read.problem });
@@ -204,6 +240,7 @@ export class GoodsReader {
 
   /** Reads one row; `line` is the line of the file on which it begins. Columns that are not there leave a known product as it is. */
   read(row: readonly string[], line: number): ReadRow {
+    this.#line = line;
     const problems: RowProblem[] = [];
     const told = (field: GoodsField | null, problem: CellProblem) =>
       problems.push({ line, field, cell: field === null ? '' : (this.#cell(row, field) ?? ''), problem });

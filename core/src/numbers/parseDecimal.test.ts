@@ -9,6 +9,8 @@ import { CURRENCY_CODES, minorDigits } from '../money/currency.ts';
 import { formatMoney, minorTyped, parseMoney } from '../money/money.ts';
 import { LANGUAGES } from '../names/languages.ts';
 import { Met } from '../testing/met.ts';
+import { decimalSignIn, languageWith } from './decimalSign.ts';
+import { habitOf } from './numberHabit.ts';
 import { parseDecimal } from './parseDecimal.ts';
 
 const language = fc.constantFrom(...LANGUAGES);
@@ -159,4 +161,24 @@ test('no currency sign changes an amount', () => {
     for (const text of [`${currency} ${amount}`, `${amount} ${currency.toLowerCase()}`])
       expect(parseMoney(text, currency, 'en-GB'), text).toMatchObject({ ok: true, value });
   }
+});
+
+describe('the decimal sign of a file', () => {
+  test.each([
+    [['1.500', '2,50'], ','],
+    [['1.500', '2.50'], '.'],
+    [['1,234.50', '12'], '.'],
+    [['1.234.567', '12'], ','],
+    [['0.500 kg'], '.'],
+    [['1.500', '1,234', '12', ''], null],
+    [['1,50', '1.50'], null],
+    [['٢٫٥'], null],
+  ] as const)('of %j is %s', (texts, sign) => {
+    expect(decimalSignIn(texts)).toBe(sign);
+  });
+
+  test('a language with that sign is the shop’s own where it has it', () => {
+    expect(languageWith(',', 'de-DE')).toBe('de-DE');
+    for (const locale of LANGUAGES) for (const sign of [',', '.'] as const) expect(habitOf(languageWith(sign, locale)).decimal).toBe(sign);
+  });
 });

@@ -1,4 +1,4 @@
-import type { GoodsField, Product, RateBook, RowProblem } from '@ostrakon/core';
+import type { DecimalSign, GoodsField, NumberDoubt, Product, RateBook, RowProblem } from '@ostrakon/core';
 
 /** What the import worker is asked. */
 export type ImportAsk =
@@ -8,6 +8,8 @@ export type ImportAsk =
       readonly fields: readonly (GoodsField | null)[];
       readonly book: RateBook;
       readonly known: readonly Product[];
+      /** The decimal sign as the owner said; null leaves it to the file and the shop. */
+      readonly decimal: DecimalSign | null;
     };
 
 /** Why a file cannot be read at all. */
@@ -33,6 +35,10 @@ export interface CheckedFile {
   readonly put: readonly Product[];
   readonly counts: { readonly new: number; readonly changed: number; readonly same: number };
   readonly bad: readonly BadRow[];
+  /** The sign its numbers were read with, and who says so. */
+  readonly decimal: { readonly sign: DecimalSign; readonly by: 'file' | 'shop' | 'owner' };
+  /** Numbers that could be read otherwise. */
+  readonly doubts: readonly NumberDoubt[];
   /** Goods groups the file names and the shop does not have. */
   readonly newGroups: readonly { readonly id: string; readonly name: string }[];
 }

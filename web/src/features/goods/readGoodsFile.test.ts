@@ -136,7 +136,7 @@ test('twenty thousand rows with faults in some: counted, sorted out, and every r
   );
   const file = readTable(`id,name,price,weight (kg)\r\n${lines.join('\r\n')}`, 'UTF-8');
   const told: number[] = [];
-  const checked = checkRows(file, openedOf(file).guess, { book: emptyBook(), known: [] }, (done) => told.push(done));
+  const checked = checkRows(file, openedOf(file).guess, { book: emptyBook(), known: [], decimal: null }, (done) => told.push(done));
   expect(checked.counts).toEqual({ new: 19_800, changed: 0, same: 0 });
   expect(checked.bad).toHaveLength(200);
   expect(checked.bad[0]?.problems[0]).toMatchObject({ line: 9, field: 'price', cell: 'x' });

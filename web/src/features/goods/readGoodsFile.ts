@@ -1,4 +1,14 @@
-import { type GoodsField, GoodsReader, guessFields, type Product, type RateBook } from '@ostrakon/core';
+import {
+  type DecimalSign,
+  decimalSignIn,
+  type GoodsField,
+  GoodsReader,
+  guessFields,
+  habitOf,
+  NUMBER_FIELDS,
+  type Product,
+  type RateBook,
+} from '@ostrakon/core';
 import Papa from 'papaparse';
 import { decodeText } from '../../ui/decodeText.ts';
 import { newId } from '../../ui/newId.ts';
@@ -81,11 +91,17 @@ export const openedOf = ({ headers, rows, delimiter, encoding }: ReadFile): Open
   guess: guessFields(headers),
 });
 
+/** The cells of a file that hold numbers. */
+function* numbersOf(file: ReadFile, fields: readonly (GoodsField | null)[]): Generator<string> {
+  const columns = fields.flatMap((field, at) => (field !== null && NUMBER_FIELDS.includes(field) ? [at] : []));
+  for (const { cells } of file.rows) for (const at of columns) yield cells[at] ?? '';
+}
+
 /** Checks every row; `progress` is told now and then. */
 export function checkRows(
   file: ReadFile,
   fields: readonly (GoodsField | null)[],
-  shop: { book: RateBook; known: readonly Product[] },
+  shop: { book: RateBook; known: readonly Product[]; decimal: DecimalSign | null },
   progress: (done: number) => void,
 ): CheckedFile {
   const groups: { id: string; name: string }[] = [];
@@ -94,10 +110,11 @@ export function checkRows(
     groups.push({ id, name: name.slice(0, 80) });
     return id;
   };
+  const settled = shop.decimal ?? decimalSignIn(numbersOf(file, fields));
   const reader = new GoodsReader(
     shop.book,
     new Map(shop.known.map((product) => [product.id, product])),
-    { headers: file.headers, fields },
+    { headers: file.headers, fields, ...(settled && { decimal: settled }) },
     newGroupId,
   );
   const put: Product[] = [];
@@ -113,5 +130,7 @@ export function checkRows(
     if (at % 500 === 499) progress(at + 1);
   });
   const used = new Set(put.map(({ group }) => group));
-  return { put, counts, bad, newGroups: groups.filter(({ id }) => used.has(id)) };
+  const sign = settled ?? (habitOf(shop.book.shop.locale).decimal === ',' ? ',' : '.');
+  const by = shop.decimal !== null ? 'owner' : settled !== null ? 'file' : 'shop';
+  return { put, counts, bad, newGroups: groups.filter(({ id }) => used.has(id)), decimal: { sign, by }, doubts: reader.doubts };
 }
