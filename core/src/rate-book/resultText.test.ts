@@ -25,6 +25,30 @@ describe('results as they are typed', () => {
     ['ask us: We ship kilns by hand', 'itemsWeight', { kind: 'refer', words: 'We ship kilns by hand' }],
   ])('%s on %s', (text, measure, value) => expect(read(text, measure)).toEqual({ ok: true, value }));
 
+  test.each<[string, string, string, Measure, TierResult]>([
+    ['kostenlos', 'de-DE', 'EUR', 'itemsWeight', { kind: 'free' }],
+    ['auf Anfrage: Bitte anrufen', 'de-DE', 'EUR', 'itemsWeight', { kind: 'refer', words: 'Bitte anrufen' }],
+    ['nicht angeboten', 'de-AT', 'EUR', 'itemsWeight', { kind: 'notOffered' }],
+    ['5,90 + 0,80 pro kg', 'de-DE', 'EUR', 'itemsWeight', { kind: 'perUnit', base: 590, each: 80, unit: '1 kg' }],
+    ['0,80 € je Stück', 'de-DE', 'EUR', 'itemCount', { kind: 'perUnit', base: 0, each: 80, unit: 1 }],
+    ['gratuit', 'fr-FR', 'EUR', 'itemsWeight', { kind: 'free' }],
+    ['nous consulter', 'fr-CA', 'CAD', 'itemsWeight', { kind: 'refer' }],
+    ['0,80 $ par 500 g', 'fr-CA', 'CAD', 'itemsWeight', { kind: 'perUnit', base: 0, each: 80, unit: '500 g' }],
+    ['2 por 3 bultos', 'es-ES', 'EUR', 'parcels', { kind: 'perUnit', base: 0, each: 200, unit: 3 }],
+    ['送料無料', 'ja-JP', 'JPY', 'itemsWeight', { kind: 'free' }],
+    ['要相談', 'ja-JP', 'JPY', 'itemsWeight', { kind: 'refer' }],
+    ['¥120/個', 'ja-JP', 'JPY', 'itemCount', { kind: 'perUnit', base: 0, each: 120, unit: 1 }],
+    ['٥٪', 'ar-EG', 'EGP', 'itemsWeight', { kind: 'percent', basisPoints: 500, of: 'valueAfterDiscounts' }],
+    ['free', 'ja-JP', 'JPY', 'itemsWeight', { kind: 'free' }],
+    ['0.80 per kg', 'en-CA', 'CAD', 'itemsWeight', { kind: 'perUnit', base: 0, each: 80, unit: '1 kg' }],
+  ])('%s in %s of %s', (text, locale, currency, measure, value) =>
+    expect(parseResult(text, measure, { currency, locale, units: 'metric' })).toEqual({ ok: true, value }),
+  );
+
+  test('words of another language are no result', () => {
+    expect(read('kostenlos', 'itemsWeight')).toMatchObject({ ok: false, problem: { code: 'notANumber' } });
+  });
+
   test.each<[string, Measure | undefined, string]>([
     ['cheap', 'itemsWeight', 'notANumber'],
     ['-4', 'itemsWeight', 'negative'],

@@ -6,6 +6,7 @@ import { minorTyped, parseMoney, type Typed } from '../money/money.ts';
 import type { TypedProblem } from '../numbers/parseDecimal.ts';
 import type { Bound } from './card.ts';
 import type { TierResult } from './result.ts';
+import { resultWordsOf, withSlash, wordsAsked } from './resultWords.ts';
 
 /** Results as they are typed into a card and written to files: "9.90", "13.40 + 0.80/kg", "5%", "free", "not offered", "ask us". */
 
@@ -43,15 +44,18 @@ export function resultText(result: TierResult, measure: Measure | undefined, wri
   }
 }
 
-const NO = /^(no|none|not offered|n\/a|[-\u2013\u2014]+)$/i;
-const ASK = /^(?:ask us|ask|refer|\?)(?:\s*:\s*(.*))?$/is;
-
 /** Reads "kg", "500 g", "item", "2 parcels", "10.00" as a unit of a measure. */
 export function parseUnit(typed: string, measure: Measure, reading: Reading): Typed<Bound> {
   const text = typed.trim();
   const dimension = dimensionOf(measure);
-  if (dimension === 'count') return parseBound(text.replace(/\s*(items?|parcels?|each)$/i, '') || '1', measure, reading);
-  const unit = parseBound(/^[a-z]/i.test(text) && dimension !== 'money' ? `1 ${text}` : text, measure, reading);
+  if (dimension === 'count') {
+    const { item, parcel } = resultWordsOf(reading.locale);
+    const lower = text.toLowerCase();
+    const word = [...item, ...parcel].find((one) => lower.endsWith(one));
+    const number = word === undefined ? text : text.slice(0, -word.length).trim();
+    return parseBound(number || '1', measure, reading);
+  }
+  const unit = parseBound(/^\p{L}/u.test(text) && dimension !== 'money' ? `1 ${text}` : text, measure, reading);
   if (unit.ok && (unit.value === 0 || /^0(\.0*)? /.test(String(unit.value))))
     return { ok: false, problem: { code: 'tooSmall', least: `1/${10 ** minorDigits(reading.currency)}` } };
   return unit;
@@ -85,13 +89,16 @@ function readPercent(text: string, reading: Reading): ReadResult {
 /** Reads a result as typed. `measure` is what a rate such as "0.80/kg" counts; without it a rate is refused. */
 export function parseResult(typed: string, measure: Measure | undefined, reading: Reading): ReadResult {
   const text = typed.trim();
-  if (/^free$/i.test(text)) return { ok: true, value: { kind: 'free' } };
-  if (NO.test(text)) return { ok: true, value: { kind: 'notOffered' } };
-  const ask = ASK.exec(text);
-  if (ask) return { ok: true, value: ask[1] ? { kind: 'refer', words: ask[1].trim() } : { kind: 'refer' } };
-  if (text.includes('%')) return readPercent(text, reading);
-  const slash = text.indexOf('/');
-  if (slash !== -1) return readRate(text, slash, measure, reading);
+  const known = resultWordsOf(reading.locale);
+  const lower = text.toLowerCase();
+  if (known.free.includes(lower)) return { ok: true, value: { kind: 'free' } };
+  if (known.notOffered.includes(lower)) return { ok: true, value: { kind: 'notOffered' } };
+  const asked = wordsAsked(text, known.ask);
+  if (asked !== null) return { ok: true, value: asked === '' ? { kind: 'refer' } : { kind: 'refer', words: asked } };
+  if (/[%\uff05\u066a]/.test(text)) return readPercent(text, reading);
+  const rate = withSlash(text, known.per);
+  const slash = rate.indexOf('/');
+  if (slash !== -1) return readRate(rate, slash, measure, reading);
   const amount = parseMoney(text, reading.currency, reading.locale);
   if (!amount.ok) return amount;
   const value = { kind: 'amount', amount: amount.value } as const;

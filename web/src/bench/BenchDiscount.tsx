@@ -32,7 +32,7 @@ export function BenchDiscount() {
         label="Discount on the goods"
         className="w-24"
         inputClass="text-right"
-        placeholder="5.00 or 10%"
+        placeholder={`${format.plain(500)} or ${format.percent(1000)}`}
         shown={discount ? format.discount(discount) : ''}
         read={orNone(read)}
         commit={(next) => {

@@ -3,7 +3,7 @@ import type { TwoWays } from './useTypedField.ts';
 /** What a number was read as that could be read otherwise, with the other way one click away. */
 export function Echo({ twoWays, onInstead }: { twoWays: TwoWays; onInstead: (text: string) => void }) {
   return (
-    <span role="status" className="mt-0.5 block text-xs text-ochre">
+    <span role="status" className="mt-0.5 block px-2 pb-0.5 text-xs text-ochre">
       = {twoWays.as}{' '}
       <button
         type="button"

@@ -193,8 +193,8 @@ export function CardGrid({ card }: { card: TieredCard }) {
       <Fault>{edits.fault}</Fault>
       {edits.question && <PasteQuestion doubts={edits.question.doubts} onSettle={edits.settle} />}
       <p className="mt-1 text-sm text-ash">
-        9.90, 13.40 + 0.80/{unitHint(card)}, 5 %, free, not offered, or ask us. Paste rows from a spreadsheet into any cell; Ctrl D takes
-        the price above.
+        {format.plain(990)}; {format.plain(1340)} + {format.plain(80)}/{unitHint(card)}; 5 %; free; not offered; ask us. Paste rows from a
+        spreadsheet into any cell; Ctrl D takes the price above.
       </p>
       <CopyRows
         rows={rows.map((row) => [
