@@ -61,6 +61,31 @@ test('cards go out as CSV, and a changed file comes back in; a faulty one is ref
   expect(bad.stderr).toMatch(/line 2, Price “-4”: negative/);
 });
 
+test('a number of a file that can be read two ways is asked for', async () => {
+  const lane = plainLane({
+    kind: 'weightTiers',
+    measure: 'itemsWeight',
+    tiers: [{ upTo: '1500 g', result: { kind: 'amount', amount: 900 } }],
+    above: { kind: 'refer' },
+    bands: 'whole',
+    floor: null,
+    cap: null,
+  });
+  const path = file('german.json', {
+    ...book,
+    shop: { ...book.shop, locale: 'de-DE' },
+    zones: [{ ...book.zones[0], lanes: { ground: lane } }],
+  });
+  const csv = file('german.csv', (await cli('cards', path)).stdout.replace('1500 g', '1.500 g').replace('"9,00"', '9'));
+  const asked = await cli('set-cards', path, csv);
+  expect([asked.code, asked.stdout]).toEqual([1, '']);
+  expect(asked.stderr).toContain('line 2, Up to “1.500 g” is 1500 g, or 1,5 g, and 0 more. Say which with --decimal . or --decimal ,');
+  const bound = async (sign: string) =>
+    JSON.parse((await cli('set-cards', path, csv, '--decimal', sign)).stdout).zones[0].lanes.ground.card.tiers[0].upTo;
+  expect([await bound(','), await bound('.')]).toEqual(['1500 g', '1.5 g']);
+  expect((await cli('set-cards', path, csv, '--decimal', ';')).stderr).toContain('Write --decimal . or --decimal ,');
+});
+
 test.each([
   ['a missing file', ['quote', '/nowhere.json', 'x'], /Cannot read \/nowhere\.json/],
   ['two standard inputs', ['quote', '-', '-'], /Only one/],

@@ -7,6 +7,7 @@ import {
   cardsToRows,
   compile,
   completeCart,
+  type DecimalSign,
   FORMULA_START,
   Instant,
   needsQuotes,
@@ -81,11 +82,18 @@ function cardsOut(bookFile: string): string {
 const cardProblem = ({ line, column, cell, problem }: CardFileProblem): string =>
   `line ${line}${column === null ? '' : `, ${column}`}${cell === '' ? '' : ` “${cell}”`}: ${'message' in problem ? problem.message : 'problem' in problem ? problem.problem.code : problem.code}`;
 
-function cardsIn(bookFile: string, cardsFile: string): string {
+function cardsIn(bookFile: string, cardsFile: string, sign: DecimalSign | null): string {
   const book = parseAs(bookFile, readRateBook);
   const { data } = Papa.parse<string[]>(readText(cardsFile), { skipEmptyLines: 'greedy' });
-  const read = readCardRows(data, book);
+  const read = readCardRows(data, book, sign);
   if (!read.ok) throw new InputFault(`${cardsFile} was not taken: ${read.problems.slice(0, 20).map(cardProblem).join('; ')}.`);
+  const [doubt] = read.doubts;
+  if (doubt) {
+    const { line, column, typed, as, instead } = doubt;
+    throw new InputFault(
+      `${cardsFile} was not taken: line ${line}, ${column} “${typed}” is ${as}, or ${instead}, and ${read.doubts.length - 1} more. Say which with --decimal . or --decimal ,`,
+    );
+  }
   if (read.cards.length === 0) throw new InputFault(`${cardsFile} holds no card.`);
   return `${JSON.stringify(applyCommand(book, { name: 'setCards', args: { cards: [...read.cards] } }), null, 2)}\n`;
 }
@@ -117,8 +125,10 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
   program
     .command('set-cards <book> <csv>')
     .description('Print the book with the cards of a CSV file put in; - reads standard input')
-    .action((book: string, csv: string) => {
-      stdout.write(cardsIn(book, csv));
+    .option('--decimal <sign>', 'the sign its numbers part decimals with, . or , where the file itself does not tell')
+    .action((book: string, csv: string, { decimal }: { decimal?: string }) => {
+      if (decimal !== undefined && decimal !== '.' && decimal !== ',') throw new InputFault('Write --decimal . or --decimal ,');
+      stdout.write(cardsIn(book, csv, decimal ?? null));
     });
   program
     .command('schema')

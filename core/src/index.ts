@@ -116,7 +116,6 @@ export {
   GoodsReader,
   goodsToRows,
   NUMBER_FIELDS,
-  type NumberDoubt,
   type ReadRow,
   type RowProblem,
 } from './goods/goodsRows.ts';
@@ -152,7 +151,7 @@ export { formatMoney, GREATEST_AMOUNT, Minor, minorToDecimal, minorTyped, parseM
 export { splitByWeights } from './money/splitByWeights.ts';
 export { LANGUAGES } from './names/languages.ts';
 export { Id, Name } from './names/naming.ts';
-export { type DecimalSign, decimalSignIn, languageWith } from './numbers/decimalSign.ts';
+export { type DecimalSign, type NumberDoubt, type NumbersRead, numbersRead } from './numbers/decimalSign.ts';
 export { formatNumber } from './numbers/numberFormat.ts';
 export { decimalTyped, habitOf } from './numbers/numberHabit.ts';
 export type { TypedProblem } from './numbers/parseDecimal.ts';

@@ -131,6 +131,7 @@ test('a goods file tells its decimal sign; where it does not, it is asked for be
   await expect(dialog).toContainText('so the file has them');
   await expect(dialog.getByLabel('Numbers are read like')).toHaveValue('.');
   await dialog.getByRole('button', { name: 'Take 2 products' }).click();
+  await expect(dialog).toBeHidden();
   await page.getByPlaceholder('Name, article number or tag').fill('x-1');
   await expect(page.getByRole('row', { name: /Ton/ })).toContainText('1,5 g');
 });

@@ -172,7 +172,7 @@ describe('numbers of a file from elsewhere', () => {
   test('are read as the shop writes them, and what could be otherwise is told by line', () => {
     expect(readAs()).toEqual({
       read: [123_400, '1500 g'],
-      doubts: [{ line: 2, field: 'weight', typed: '1.500 g', as: '1500 g', instead: '1,5 g' }],
+      doubts: [{ line: 2, column: 'Weight', typed: '1.500 g', as: '1500 g', instead: '1,5 g' }],
     });
   });
 

@@ -4,7 +4,7 @@ import { MassText, parseMass } from '../measures/mass.ts';
 import { quantityTyped } from '../measures/quantityText.ts';
 import type { Currency } from '../money/currency.ts';
 import { minorTyped, parseMoney } from '../money/money.ts';
-import { type DecimalSign, languageWith } from '../numbers/decimalSign.ts';
+import { type DecimalSign, languageWith, type NumberDoubt } from '../numbers/decimalSign.ts';
 import type { TypedProblem } from '../numbers/parseDecimal.ts';
 import type { Size } from '../packing/packaging.ts';
 import { parseSize, sizeText } from '../packing/parseSize.ts';
@@ -51,15 +51,6 @@ export interface GoodsFile {
 
 /** Columns that hold numbers. */
 export const NUMBER_FIELDS: readonly GoodsField[] = ['price', 'weight', 'size', 'length', 'width', 'height', 'ownCharge'];
-
-/** A number that was taken, and could be read otherwise: both as the shop writes them. */
-export interface NumberDoubt {
-  readonly line: number;
-  readonly field: GoodsField;
-  readonly typed: string;
-  readonly as: string;
-  readonly instead: string;
-}
 
 const YES = /^(yes|y|true|1|x|on)$/i;
 const NO = /^(no|n|false|0|off|-)?$/i;
@@ -118,7 +109,7 @@ export class GoodsReader {
 
   #doubt<T>(field: GoodsField, typed: string, { value, other }: { value: T; other?: T | undefined }, show: (value: T) => string): void {
     if (other === undefined || this.#settled) return;
-    this.doubts.push({ line: this.#line, field, typed, as: show(value), instead: show(other) });
+    this.doubts.push({ line: this.#line, column: headerOf(field), typed, as: show(value), instead: show(other) });
   }
 
   readonly #typed = (text: string) => quantityTyped(text, this.#book.shop.locale);

@@ -128,7 +128,7 @@ function withoutSign(text: string, currency: Currency, locale: string): string {
 export function parseMoney(text: string, currency: Currency, locale: string): Typed<Minor> {
   const digits = minorDigits(currency);
   const number = parseDecimal(withoutSign(text, currency, locale), { mostDecimals: digits, locale });
-  if (!number.ok) return number;
+  if (!number.ok) return number.problem.code === 'notANumber' ? { ok: false, problem: { code: 'notANumber', typed: text.trim() } } : number;
   const minorOf = (decimal: string) => {
     const [whole = '0', part = ''] = decimal.split('.');
     return Number(whole + part.padEnd(digits, '0'));

@@ -2,6 +2,32 @@ import { habitOf, plainDigits } from './numberHabit.ts';
 
 export type DecimalSign = '.' | ',';
 
+/** A number of a file that was read, and could be read otherwise: both as the shop writes them. */
+export interface NumberDoubt {
+  /** Line of the file, from 1. */
+  readonly line: number;
+  readonly column: string;
+  readonly typed: string;
+  readonly as: string;
+  readonly instead: string;
+}
+
+/** How the numbers of a file were read: its decimal sign, and who says so. */
+export interface NumbersRead {
+  readonly sign: DecimalSign;
+  readonly by: 'file' | 'shop' | 'owner';
+}
+
+/**
+ * Which sign a file is read with: as the owner said, as the file says itself, or as the shop's language has it.
+ * @param texts what stands in its columns of numbers
+ */
+export function numbersRead(owner: DecimalSign | null, texts: Iterable<string>, locale: string): NumbersRead {
+  if (owner !== null) return { sign: owner, by: 'owner' };
+  const found = decimalSignIn(texts);
+  return found === null ? { sign: habitOf(locale).decimal === ',' ? ',' : '.', by: 'shop' } : { sign: found, by: 'file' };
+}
+
 /** What a number says of the sign its file parts decimals with; undefined where it could be either. */
 function signOf(text: string): DecimalSign | undefined {
   const [number] = plainDigits(text).match(/\d[\d.,\ue001]*/) ?? [];
@@ -29,8 +55,5 @@ export function decimalSignIn(texts: Iterable<string>): DecimalSign | null {
   return found;
 }
 
-/** A language that parts decimals with a sign: the given one where it does. */
-export function languageWith(sign: DecimalSign, locale: string): string {
-  if (habitOf(locale).decimal === sign && habitOf(locale).group !== '') return locale;
-  return sign === ',' ? 'de-DE' : 'en-GB';
-}
+/** A language as it would be with this sign before decimals: its words, and the numbers of a file (`habitOf` knows the private subtags). */
+export const languageWith = (sign: DecimalSign, locale: string): string => `${locale}-x-${sign === ',' ? 'comma' : 'point'}`;

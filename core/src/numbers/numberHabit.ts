@@ -8,10 +8,18 @@ export interface NumberHabit {
 
 const habits = new Map<string, NumberHabit>();
 
-/** Source: CLDR number symbols, by way of Intl (ECMA-402). */
+const COMMA: NumberHabit = { decimal: ',', group: '.' };
+const POINT: NumberHabit = { decimal: '.', group: ',' };
+
+/**
+ * The habit of a language; of its private subtags `comma` and `point` (BCP 47, 2.2.7) that of a file which parts decimals so.
+ * Source: CLDR number symbols, by way of Intl (ECMA-402).
+ */
 export function habitOf(locale: string): NumberHabit {
   const held = habits.get(locale);
   if (held) return held;
+  const [, named] = /-x-(comma|point)$/.exec(locale) ?? [];
+  if (named) return named === 'comma' ? COMMA : POINT;
   const parts = new Intl.NumberFormat(locale, { numberingSystem: 'latn' }).formatToParts(1_234_567.5);
   const sign = (type: string) => parts.find((part) => part.type === type)?.value ?? '';
   const habit = { decimal: sign('decimal') || '.', group: sign('group') };

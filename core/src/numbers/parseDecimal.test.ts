@@ -177,8 +177,9 @@ describe('the decimal sign of a file', () => {
     expect(decimalSignIn(texts)).toBe(sign);
   });
 
-  test('a language with that sign is the shop’s own where it has it', () => {
-    expect(languageWith(',', 'de-DE')).toBe('de-DE');
+  test('a language is read with that sign, and keeps its words', () => {
     for (const locale of LANGUAGES) for (const sign of [',', '.'] as const) expect(habitOf(languageWith(sign, locale)).decimal).toBe(sign);
+    expect(parseMass('2,5 Kilogramm', { units: 'metric', locale: languageWith(',', 'de-DE') })).toMatchObject({ text: '2.5 kg' });
+    expect(parseMass('2.500 Kilogramm', { units: 'metric', locale: languageWith('.', 'de-DE') })).toMatchObject({ text: '2.5 kg' });
   });
 });

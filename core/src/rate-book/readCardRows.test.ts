@@ -1,4 +1,4 @@
-import { expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import { PLAIN_GROUP } from '../goods/goodsGroup.ts';
 import { amount, byWeight, canada, flat, lane } from '../testing/bookOf.ts';
 import { CARD_COLUMNS, cardsToRows } from './cardRows.ts';
@@ -128,5 +128,40 @@ test('a column that is missing is told before any row; order and capitals do not
     ['4,50', 'One price', 'post', 'twin'],
     ['', '', '', ''],
   ];
-  expect(readCardRows(shuffled, book)).toEqual({ ok: true, cards: [{ zone: 'twin', service: 'post', card: flat(450) }] });
+  expect(readCardRows(shuffled, book)).toMatchObject({ ok: true, cards: [{ zone: 'twin', service: 'post', card: flat(450) }] });
+});
+
+describe('numbers of a file from elsewhere', () => {
+  const german: RateBook = { ...book, shop: { ...book.shop, locale: 'de-DE', currency: 'EUR' } };
+  const rows = (first: string, second: string) => [[...CARD_COLUMNS], tier(first, '9'), tier(second, '12'), tier('above', 'auf Anfrage')];
+  const tiers = (sign: '.' | ',' | null, first: string, second: string) => {
+    const answer = readCardRows(rows(first, second), german, sign);
+    if (!answer.ok) return answer.problems;
+    const [one] = answer.cards;
+    const bounds = one?.card.kind === 'weightTiers' ? one.card.tiers.map(({ upTo }) => upTo) : [];
+    return { bounds, decimal: answer.decimal, doubts: answer.doubts.map(({ line, column, as, instead }) => [line, column, as, instead]) };
+  };
+
+  test('are read as the shop writes them, each doubt told by its line', () => {
+    expect(tiers(null, '1.500 g', '2.250 g')).toEqual({
+      bounds: ['1500 g', '2250 g'],
+      decimal: { sign: ',', by: 'shop' },
+      doubts: [
+        [2, 'Up to', '1500 g', '1,5 g'],
+        [3, 'Up to', '2250 g', '2,25 g'],
+      ],
+    });
+  });
+
+  test('are read by the file’s own sign where one number tells it, or as the owner says', () => {
+    expect(tiers(null, '1.500 g', '2.25 g')).toEqual({ bounds: ['1.5 g', '2.25 g'], decimal: { sign: '.', by: 'file' }, doubts: [] });
+    expect(tiers(null, '1.500 g', '2500,5 g')).toEqual({ bounds: ['1500 g', '2500.5 g'], decimal: { sign: ',', by: 'file' }, doubts: [] });
+    expect(tiers('.', '1.500 g', '2.250 g')).toEqual({ bounds: ['1.5 g', '2.25 g'], decimal: { sign: '.', by: 'owner' }, doubts: [] });
+  });
+
+  test('what is written in a language reads back in it', () => {
+    expect(readCardRows(cardsToRows(german), german)).toMatchObject({ ok: true, doubts: [] });
+    const [header = [], first] = cardsToRows({ ...german, zones: german.zones.slice(0, 1) });
+    expect([header.includes('Price'), first?.some((cell) => /\d,\d\d/.test(cell))]).toEqual([true, true]);
+  });
 });

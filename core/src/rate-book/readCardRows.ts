@@ -1,13 +1,14 @@
 import { unquoted } from '../goods/formulaGuard.ts';
 import type { Measure } from '../measures/measure.ts';
-import { parseBound, type Reading } from '../measures/parseBound.ts';
-import { parseMoney, type Typed } from '../money/money.ts';
+import { boundText, parseBound, type Reading, type Writing } from '../measures/parseBound.ts';
+import { minorTyped, parseMoney, type Typed } from '../money/money.ts';
 import type { Id } from '../names/naming.ts';
+import { type DecimalSign, languageWith, type NumberDoubt, type NumbersRead, numbersRead } from '../numbers/decimalSign.ts';
 import { type Bound, CARD_KINDS, Card, type CardKind } from './card.ts';
 import { ABOVE, CARD_COLUMNS, type CardColumn, KIND_NAMES, measureNamed } from './cardRows.ts';
 import type { RateBook } from './rateBook.ts';
 import type { TierResult } from './result.ts';
-import { parseResult, type ResultProblem } from './resultText.ts';
+import { parseResult, type ResultProblem, resultText } from './resultText.ts';
 
 /** Why a row of a file of cards was not taken. */
 export type CardRowProblem =
@@ -41,7 +42,8 @@ export interface ReadCard {
 }
 
 export type ReadCards =
-  | { readonly ok: true; readonly cards: readonly ReadCard[] }
+  /** `doubts` are numbers that could be read otherwise; none where the file's decimal sign is known. */
+  | { readonly ok: true; readonly cards: readonly ReadCard[]; readonly decimal: NumbersRead; readonly doubts: readonly NumberDoubt[] }
   | { readonly ok: false; readonly problems: readonly CardFileProblem[] };
 
 class Refused extends Error {
@@ -54,6 +56,14 @@ class Refused extends Error {
     this.problem = problem;
     this.line = line;
   }
+}
+
+/** What the rows of a file share: how its numbers are read, how the shop writes them, and what could be read otherwise. */
+interface Numbers {
+  readonly reading: Reading;
+  readonly writing: Writing;
+  readonly settled: boolean;
+  readonly doubts: NumberDoubt[];
 }
 
 /** One row of the file. */
@@ -73,9 +83,16 @@ class Row {
     return at === undefined ? '' : unquoted(this.#cells[at] ?? '').trim();
   }
 
-  take<T>(column: CardColumn, read: Typed<T> | { ok: false; problem: ResultProblem }): T {
-    if (read.ok) return read.value;
-    throw new Refused(column, { code: 'typed', problem: read.problem }, this.line);
+  take<T>(
+    column: CardColumn,
+    read: Typed<T> | { ok: false; problem: ResultProblem },
+    { settled, doubts }: Numbers,
+    show: (value: T) => string,
+  ): T {
+    if (!read.ok) throw new Refused(column, { code: 'typed', problem: read.problem }, this.line);
+    if (read.other !== undefined && !settled)
+      doubts.push({ line: this.line, column, typed: this.cell(column), as: show(read.value), instead: show(read.other) });
+    return read.value;
   }
 
   measure(column: 'Measure' | 'Column measure'): Measure {
@@ -84,19 +101,24 @@ class Row {
     return found;
   }
 
-  bound(column: 'Up to' | 'Column up to', measure: Measure, reading: Reading): Bound | undefined {
+  bound(column: 'Up to' | 'Column up to', measure: Measure, numbers: Numbers): Bound | undefined {
     const text = this.cell(column);
-    return text.toLowerCase() === ABOVE ? undefined : this.take(column, parseBound(text, measure, reading));
+    return text.toLowerCase() === ABOVE
+      ? undefined
+      : this.take(column, parseBound(text, measure, numbers.reading), numbers, (bound) => boundText(bound, measure, numbers.writing));
   }
 
-  result(measure: Measure | undefined, reading: Reading): TierResult {
-    const read = parseResult(this.cell('Price'), measure, reading);
-    if (read.ok) return read.value;
-    throw new Refused('Price', { code: 'typed', problem: read.problem }, this.line);
+  result(measure: Measure | undefined, numbers: Numbers): TierResult {
+    return this.take('Price', parseResult(this.cell('Price'), measure, numbers.reading), numbers, (result) =>
+      resultText(result, measure, numbers.writing),
+    );
   }
 
-  amount(column: 'At least' | 'At most', reading: Reading): number | null {
-    return this.cell(column) === '' ? null : this.take(column, parseMoney(this.cell(column), reading.currency, reading.locale));
+  amount(column: 'At least' | 'At most', numbers: Numbers): number | null {
+    if (this.cell(column) === '') return null;
+    const { reading, writing } = numbers;
+    const read = parseMoney(this.cell(column), reading.currency, reading.locale);
+    return this.take(column, read, numbers, (minor) => minorTyped(minor, writing.currency, writing.locale));
   }
 }
 
@@ -108,8 +130,8 @@ function onlyRow(rows: Rows): Row {
   return first;
 }
 
-function tiersOf(rows: Rows, measure: Measure, reading: Reading) {
-  const read = rows.map((row) => ({ row, upTo: row.bound('Up to', measure, reading), result: row.result(measure, reading) }));
+function tiersOf(rows: Rows, measure: Measure, numbers: Numbers) {
+  const read = rows.map((row) => ({ row, upTo: row.bound('Up to', measure, numbers), result: row.result(measure, numbers) }));
   const above = read.filter(({ upTo }) => upTo === undefined);
   const [top, twice] = above;
   if (!top) throw new Refused('Up to', { code: 'aboveMissing' }, rows.at(-1)?.line);
@@ -123,12 +145,12 @@ function appliesOf(row: Row): { bands: string; writing: string } {
   return { bands: (match[1] ?? 'whole').toLowerCase(), writing: match[2]?.toLowerCase() === 'from' ? 'from' : 'upTo' };
 }
 
-function twoWayOf(rows: Rows, reading: Reading) {
+function twoWayOf(rows: Rows, numbers: Numbers) {
   const [down, across] = [rows[0].measure('Measure'), rows[0].measure('Column measure')];
   const read = rows.map((row) => ({
-    up: row.bound('Up to', down, reading),
-    over: row.bound('Column up to', across, reading),
-    result: row.result(down, reading),
+    up: row.bound('Up to', down, numbers),
+    over: row.bound('Column up to', across, numbers),
+    result: row.result(down, numbers),
   }));
   const distinct = (bounds: readonly (Bound | undefined)[]) => [...new Set(bounds)].filter((bound) => bound !== undefined);
   const [ups, overs] = [distinct(read.map(({ up }) => up)), distinct(read.map(({ over }) => over))];
@@ -143,42 +165,42 @@ function twoWayOf(rows: Rows, reading: Reading) {
 }
 
 /** "6.00 + 1.50/item" as its two parts. */
-function rateOf(row: Row, measure: Measure, reading: Reading): Extract<TierResult, { kind: 'perUnit' }> {
-  const result = row.result(measure, reading);
+function rateOf(row: Row, measure: Measure, numbers: Numbers): Extract<TierResult, { kind: 'perUnit' }> {
+  const result = row.result(measure, numbers);
   if (result.kind !== 'perUnit') throw new Refused('Price', { code: 'notOfThisKind' }, row.line);
   return result;
 }
 
-function rawCard(kind: CardKind, rows: Rows, reading: Reading): unknown {
+function rawCard(kind: CardKind, rows: Rows, numbers: Numbers): unknown {
   const [first] = rows;
-  const range = { floor: first.amount('At least', reading), cap: first.amount('At most', reading) };
+  const range = { floor: first.amount('At least', numbers), cap: first.amount('At most', numbers) };
   switch (kind) {
     case 'flat':
-      return { kind, result: onlyRow(rows).result(undefined, reading) };
+      return { kind, result: onlyRow(rows).result(undefined, numbers) };
     case 'chargesOnly':
       onlyRow(rows);
       return { kind };
     case 'firstAndFurther': {
       const measure = first.measure('Measure');
-      const { base, each } = rateOf(onlyRow(rows), measure, reading);
+      const { base, each } = rateOf(onlyRow(rows), measure, numbers);
       return { kind, measure, first: base, further: each, ...range };
     }
     case 'startedUnits': {
       const measure = first.measure('Measure');
-      const { base, each, unit } = rateOf(onlyRow(rows), measure, reading);
+      const { base, each, unit } = rateOf(onlyRow(rows), measure, numbers);
       return { kind, base, each, per: { measure, unit }, ...range };
     }
     case 'percent': {
-      const result = onlyRow(rows).result(undefined, reading);
+      const result = onlyRow(rows).result(undefined, numbers);
       if (result.kind !== 'percent') throw new Refused('Price', { code: 'notOfThisKind' }, first.line);
       return { kind, of: first.measure('Measure'), basisPoints: result.basisPoints, ...range };
     }
     case 'twoWay':
-      return { kind, ...twoWayOf(rows, reading), ...range };
+      return { kind, ...twoWayOf(rows, numbers), ...range };
     default: {
       const measure = first.measure('Measure');
       const { bands, writing } = appliesOf(first);
-      return { kind, measure, ...(kind === 'valueTiers' && { writing }), bands, ...tiersOf(rows, measure, reading), ...range };
+      return { kind, measure, ...(kind === 'valueTiers' && { writing }), bands, ...tiersOf(rows, measure, numbers), ...range };
     }
   }
 }
@@ -193,12 +215,11 @@ interface Found {
 /** Reads files of cards for a book. */
 class CardsReader {
   readonly #book: RateBook;
-  readonly #reading: Reading;
+  readonly #numbers: Numbers;
 
-  constructor(book: RateBook) {
+  constructor(book: RateBook, numbers: Numbers) {
     this.#book = book;
-    const { currency, locale, units } = book.shop;
-    this.#reading = { currency, locale, units };
+    this.#numbers = numbers;
   }
 
   #named(list: readonly { id: Id; name: string }[], row: Row, column: 'Zone' | 'Service' | 'Goods group', code: CardRowProblem): Id {
@@ -222,7 +243,7 @@ class CardsReader {
   }
 
   card(kind: CardKind, rows: Rows): Card {
-    const checked = Card.safeParse(rawCard(kind, rows, this.#reading));
+    const checked = Card.safeParse(rawCard(kind, rows, this.#numbers));
     if (checked.success) return checked.data;
     const [issue] = checked.error.issues;
     const at = issue?.path[0] === 'tiers' ? Number(issue.path[1]) : 0;
@@ -234,11 +255,14 @@ class CardsReader {
   }
 }
 
+const NUMBER_COLUMNS: readonly CardColumn[] = ['Up to', 'Column up to', 'Price', 'At least', 'At most'];
+
 /**
  * Reads rows of a file of cards; all of them are taken, or none.
  * @param rows cells as they stand in the file, the header row first
+ * @param sign the sign before decimals as the owner said; null leaves it to the file and the shop's language
  */
-export function readCardRows(rows: readonly (readonly string[])[], book: RateBook): ReadCards {
+export function readCardRows(rows: readonly (readonly string[])[], book: RateBook, sign: DecimalSign | null = null): ReadCards {
   const [header = [], ...body] = rows;
   const columns = new Map<CardColumn, number>();
   header.forEach((cell, at) => {
@@ -257,7 +281,14 @@ export function readCardRows(rows: readonly (readonly string[])[], book: RateBoo
     if (!columns.has(column)) problems.push({ line: 1, column, cell: '', problem: { code: 'columnMissing' } });
   }
   if (problems.length > 0) return { ok: false, problems };
-  const reader = new CardsReader(book);
+  const numeric = NUMBER_COLUMNS.flatMap((column) => columns.get(column) ?? []);
+  const { currency, locale, units } = book.shop;
+  const texts = body.flatMap((cells) => numeric.map((at) => cells[at] ?? ''));
+  const decimal = numbersRead(sign, texts, locale);
+  const settled = decimal.by !== 'shop';
+  const reading = { currency, units, locale: settled ? languageWith(decimal.sign, locale) : locale };
+  const doubts: NumberDoubt[] = [];
+  const reader = new CardsReader(book, { reading, writing: book.shop, settled, doubts });
   const byCard = new Map<string, { found: Found; rows: [Row, ...Row[]] }>();
   const attempt = (row: Row, step: () => void) => {
     try {
@@ -287,5 +318,5 @@ export function readCardRows(rows: readonly (readonly string[])[], book: RateBoo
       cards.push({ ...at, card: reader.card(kind, own) });
     });
   }
-  return problems.length > 0 ? { ok: false, problems: problems.sort((a, b) => a.line - b.line) } : { ok: true, cards };
+  return problems.length > 0 ? { ok: false, problems: problems.sort((a, b) => a.line - b.line) } : { ok: true, cards, decimal, doubts };
 }

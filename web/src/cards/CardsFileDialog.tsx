@@ -1,9 +1,10 @@
-import { type Lane, laneOf, type ReadCards } from '@ostrakon/core';
+import { type DecimalSign, type Lane, laneOf, type ReadCards } from '@ostrakon/core';
 import { useEffect, useRef, useState } from 'react';
 import { useDraft, useDraftSession } from '../draft/DraftProvider.tsx';
 import type { Asked } from '../ui/askWorker.ts';
 import { Button } from '../ui/Button.tsx';
 import { decodeFile, NOT_TEXT } from '../ui/decodeText.ts';
+import { FileNumbers } from '../ui/FileNumbers.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { toast } from '../ui/toast.ts';
 import { cardRuns } from '../words/cardSentence.ts';
@@ -45,6 +46,7 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
   const session = useDraftSession();
   const format = useFormat();
   const [read, setRead] = useState<ReadCards | null>(null);
+  const [text, setText] = useState('');
   const [fault, setFault] = useState<string | null>(null);
   const [reading, setReading] = useState<Asked<ReadCards> | null>(null);
   const open = async (file: File | undefined) => {
@@ -54,7 +56,11 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
     if (file.size > MOST_BYTES) return setFault('This file is larger than 20 MB.');
     const decoded = await decodeFile(file);
     if (decoded === null) return setFault(NOT_TEXT);
-    const started = startReading(decoded.text, book);
+    setText(decoded.text);
+    await readAll(decoded.text, null);
+  };
+  const readAll = async (whole: string, sign: DecimalSign | null) => {
+    const started = startReading(whole, book, sign);
     setReading(started);
     try {
       const found = await started.answer;
@@ -119,6 +125,7 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
         {read && !read.ok && <Problems read={read} />}
         {read?.ok && (
           <>
+            <FileNumbers decimal={read.decimal} doubts={read.doubts} onDecimal={(sign) => void readAll(text, sign)} />
             <p>
               {read.cards.length} {read.cards.length === 1 ? 'card' : 'cards'} in the file,{' '}
               {changed.length === 0 ? 'all as they are in the draft.' : `${changed.length} of them other than in the draft:`}
@@ -135,7 +142,7 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
           </>
         )}
         <div className="flex justify-end">
-          <Button look="main" disabled={changed.length === 0} onClick={take}>
+          <Button look="main" disabled={changed.length === 0 || (read?.ok && read.doubts.length > 0)} onClick={take}>
             {changed.length === 0 ? 'Nothing to take' : `Take ${changed.length} ${changed.length === 1 ? 'card' : 'cards'}`}
           </Button>
         </div>

@@ -2,6 +2,7 @@ import {
   type CardFileProblem,
   type CardRowProblem,
   cardsToRows,
+  type DecimalSign,
   FORMULA_START,
   needsQuotes,
   type RateBook,
@@ -20,8 +21,8 @@ export function downloadCards(book: RateBook, lanes?: readonly { zone: string; s
 }
 
 /** Reads a file of cards beside the page, which stays free; stopped, it never answers. */
-export const startReading = (text: string, book: RateBook): Asked<ReadCards> =>
-  askWorker(new Worker(new URL('./cards.worker.ts', import.meta.url), { type: 'module' }), { text, book } satisfies CardsToRead);
+export const startReading = (text: string, book: RateBook, sign: DecimalSign | null): Asked<ReadCards> =>
+  askWorker(new Worker(new URL('./cards.worker.ts', import.meta.url), { type: 'module' }), { text, book, sign } satisfies CardsToRead);
 
 const words: Record<Exclude<CardRowProblem['code'], 'typed' | 'refused'>, string> = {
   columnMissing: 'This column is missing.',

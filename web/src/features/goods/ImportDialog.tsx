@@ -3,6 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { download } from '../../ui/download.ts';
+import { FileNumbers } from '../../ui/FileNumbers.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { toast } from '../../ui/toast.ts';
@@ -189,52 +190,6 @@ function BadRows({ opened, checked }: { opened: OpenedFile; checked: CheckedFile
   );
 }
 
-const SIGNS = { '.': '1,234.5: a point before decimals', ',': '1.234,5: a comma before decimals' } as const;
-const SAID_BY = { file: 'so the file has them', shop: 'as the shop writes them', owner: 'as you said' } as const;
-
-/** How the numbers of a file were read; asked before anything is taken where the file does not say. */
-function Numbers({ checked, onDecimal }: { checked: CheckedFile; onDecimal: (sign: DecimalSign) => void }) {
-  const format = useFormat();
-  const { decimal, doubts } = checked;
-  const [first] = doubts;
-  return (
-    <div className="mt-1">
-      <div className="flex flex-wrap items-center gap-2 text-sm text-ash">
-        Numbers are read like
-        <Select
-          label="Numbers are read like"
-          className="w-auto!"
-          value={doubts.length > 0 ? '' : decimal.sign}
-          onChange={(event) => onDecimal(event.target.value as DecimalSign)}
-        >
-          {doubts.length > 0 && <option value="">choose</option>}
-          {(['.', ','] as const).map((sign) => (
-            <option key={sign} value={sign}>
-              {SIGNS[sign]}
-            </option>
-          ))}
-        </Select>
-        {doubts.length === 0 && SAID_BY[decimal.by]}
-      </div>
-      {first && (
-        <div role="alert" className="mt-1 rounded-md border border-ochre p-2 text-sm">
-          <p className="font-semibold">
-            {format.count(doubts.length, 'number')} of this file can be read two ways, and nothing in it says which. Choose above.
-          </p>
-          <ul className="mt-1 max-h-[18vh] overflow-auto">
-            {doubts.slice(0, MOST_SHOWN).map(({ line, field, typed, as, instead }) => (
-              <li key={`${line} ${field}`}>
-                Line {line}, {headerOf(field).toLowerCase()}: {typed} is {as}, or {instead}
-              </li>
-            ))}
-          </ul>
-          {doubts.length > MOST_SHOWN && <p>And {format.number(doubts.length - MOST_SHOWN)} more.</p>}
-        </div>
-      )}
-    </div>
-  );
-}
-
 /** Takes goods from a file: columns, a check of every row, and only then the goods, all together or not at all. */
 export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => void }) {
   const { book } = useDraft();
@@ -334,7 +289,11 @@ export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => 
               New goods groups will be added: {format.list(stage.checked.newGroups.map(({ name }) => name))}.
             </p>
           )}
-          <Numbers checked={stage.checked} onDecimal={(sign) => check(stage.opened, stage.fields, sign)} />
+          <FileNumbers
+            decimal={stage.checked.decimal}
+            doubts={stage.checked.doubts}
+            onDecimal={(sign) => check(stage.opened, stage.fields, sign)}
+          />
           {stage.checked.bad.length > 0 && <BadRows opened={stage.opened} checked={stage.checked} />}
           <div className="mt-3 flex justify-end gap-2">
             <Button onClick={() => setStage({ tag: 'columns', opened: stage.opened, fields: stage.fields })}>Back to the columns</Button>

@@ -1,4 +1,4 @@
-import type { DecimalSign, GoodsField, NumberDoubt, Product, RateBook, RowProblem } from '@ostrakon/core';
+import type { DecimalSign, GoodsField, NumberDoubt, NumbersRead, Product, RateBook, RowProblem } from '@ostrakon/core';
 
 /** What the import worker is asked. */
 export type ImportAsk =
@@ -36,7 +36,7 @@ export interface CheckedFile {
   readonly counts: { readonly new: number; readonly changed: number; readonly same: number };
   readonly bad: readonly BadRow[];
   /** The sign its numbers were read with, and who says so. */
-  readonly decimal: { readonly sign: DecimalSign; readonly by: 'file' | 'shop' | 'owner' };
+  readonly decimal: NumbersRead;
   /** Numbers that could be read otherwise. */
   readonly doubts: readonly NumberDoubt[];
   /** Goods groups the file names and the shop does not have. */

@@ -1,11 +1,10 @@
 import {
   type DecimalSign,
-  decimalSignIn,
   type GoodsField,
   GoodsReader,
   guessFields,
-  habitOf,
   NUMBER_FIELDS,
+  numbersRead,
   type Product,
   type RateBook,
 } from '@ostrakon/core';
@@ -110,11 +109,11 @@ export function checkRows(
     groups.push({ id, name: name.slice(0, 80) });
     return id;
   };
-  const settled = shop.decimal ?? decimalSignIn(numbersOf(file, fields));
+  const decimal = numbersRead(shop.decimal, numbersOf(file, fields), shop.book.shop.locale);
   const reader = new GoodsReader(
     shop.book,
     new Map(shop.known.map((product) => [product.id, product])),
-    { headers: file.headers, fields, ...(settled && { decimal: settled }) },
+    { headers: file.headers, fields, ...(decimal.by !== 'shop' && { decimal: decimal.sign }) },
     newGroupId,
   );
   const put: Product[] = [];
@@ -130,7 +129,5 @@ export function checkRows(
     if (at % 500 === 499) progress(at + 1);
   });
   const used = new Set(put.map(({ group }) => group));
-  const sign = settled ?? (habitOf(shop.book.shop.locale).decimal === ',' ? ',' : '.');
-  const by = shop.decimal !== null ? 'owner' : settled !== null ? 'file' : 'shop';
-  return { put, counts, bad, newGroups: groups.filter(({ id }) => used.has(id)), decimal: { sign, by }, doubts: reader.doubts };
+  return { put, counts, bad, newGroups: groups.filter(({ id }) => used.has(id)), decimal, doubts: reader.doubts };
 }
