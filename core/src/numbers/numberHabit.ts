@@ -43,11 +43,8 @@ export const DECIMAL = '\ue000';
 /** A sign that parts groups of digits and nothing else: a space, an apostrophe, the Arabic thousands sign. */
 export const GROUP = '\ue001';
 
-/**
- * Text with digits of every script as 0 to 9, full-width signs as plain ones, and without marks of direction. What follows is
- * read one way: the Arabic decimal and thousands signs, and apostrophes and spaces between three digits and the next.
- */
-export function plainDigits(text: string): string {
+/** Text with digits of every script as 0 to 9, full-width signs as plain ones, and without marks of direction. */
+export function latinDigits(text: string): string {
   return text
     .replace(/[\u061c\u200e\u200f\u202a-\u202e\u2066-\u2069]/g, '')
     .replace(/[\uff01-\uff5e]/g, (sign) => String.fromCharCode(sign.charCodeAt(0) - 0xfee0))
@@ -56,7 +53,12 @@ export function plainDigits(text: string): string {
       if (code < 0x80) return digit;
       const zero = zerosOf().find((first) => code >= first && code < first + 10);
       return zero === undefined ? digit : String(code - zero);
-    })
+    });
+}
+
+/** The same, with signs that are read one way only as such: the Arabic ones, and apostrophes and spaces between groups of digits. */
+export function plainDigits(text: string): string {
+  return latinDigits(text)
     .replace(/\u066b/g, DECIMAL)
     .replace(/\u066c/g, GROUP)
     .replace(/\s/g, ' ')

@@ -24,6 +24,11 @@ describe('one line', () => {
     // One Canadian code: its halves are no two codes of one shape.
     ['B3J-2K9', 'B3J2K9'],
     ['1000-1999', '1000-1999'],
+    // Ranges of codes that have a hyphen themselves: Okinawa, all of Poland's Mazovia.
+    ['900-0000 - 907-9999', '9000000-9079999'],
+    ['900-0000–907-9999', '9000000-9079999'],
+    ['00-001 to 09-500', '00001-09500'],
+    ['B3H 1A1 - B3H 9Z9', 'B3H1A1-B3H9Z9'],
   ])('%s', (line, key) => {
     const read = readPostalRule(line);
     expect(read.ok && ruleKey(read.rule)).toBe(key);
@@ -113,6 +118,32 @@ describe('a list', () => {
     });
     // No shape is known for Hong Kong: nothing is refused.
     expect(checkPostalList('anything 1', 'HK').problems).toEqual([]);
+  });
+});
+
+describe('lists as people have them', () => {
+  test.each([
+    ['DE', '26465, 26474; 26486', ['26465', '26474', '26486']],
+    ['DE', '26465 26474', ['26465', '26474']],
+    ['DE', 'D-27465\nDE-27498', ['27465', '27498']],
+    ['FR', 'F-20000, 20100', ['20000', '20100']],
+    ['JP', '〒900-0002、９０１-０１５１', ['900-0002', '901-0151']],
+    ['JP', '900-0000 - 907-9999', ['900-0000 - 907-9999']],
+    ['CA', 'B3H 4R2, B3J 1A1', ['B3H 4R2', 'B3J 1A1']],
+    ['LV', 'LV-1001', ['LV-1001']],
+    ['SE', '111 22, S-123 45', ['111 22', '123 45']],
+    ['IS', '101, 102', ['101', '102']],
+    ['US', '10001 10002 10003-1234', ['10001 10002 10003-1234']],
+  ])('%s: %s', (country, text, good) => {
+    const { good: taken, problems } = checkPostalList(text, country);
+    expect([...taken, ...problems.map((problem) => problem.text)]).toEqual(good);
+  });
+
+  test('what is refused says why, at the line it stands on', () => {
+    expect(checkPostalList('26465, 2647\nX-26486', 'DE').problems).toEqual([
+      { line: 1, text: '2647', problem: 'impossible' },
+      { line: 2, text: 'X-26486', problem: 'impossible' },
+    ]);
   });
 });
 

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { latinDigits } from '../numbers/numberHabit.ts';
 import type { CountryCode } from './countries.ts';
 import { CUT_SHORT, type PostalRule, type PostalRuleProblem, readPostalRule, ruleKey } from './postalRule.ts';
 import { isPostalShape } from './postalShape.ts';
@@ -21,8 +22,43 @@ export interface CheckedPostalList {
   readonly problems: readonly PostalLineProblem[];
 }
 
+/** Letters before a code by country, where they are not its two-letter code. Source: distinguishing signs of vehicles in international traffic (UN Convention on Road Traffic, 1968, Annex 3), from memory. */
+const SIGNS: Readonly<Record<string, string>> = {
+  AT: 'A',
+  BE: 'B',
+  DE: 'D',
+  ES: 'E',
+  FI: 'FIN',
+  FR: 'F',
+  HU: 'H',
+  IT: 'I',
+  LU: 'L',
+  NO: 'N',
+  PT: 'P',
+  SE: 'S',
+};
+
+/** A code without what people write before it: the postal mark of Japan, a country's letters. */
+function withoutMark(entry: string, country: CountryCode): string {
+  const text = latinDigits(entry).replace(/^\u3012\s*/, '');
+  const [, letters = '', rest = ''] = /^([A-Z]{1,3})[- ](.+)$/i.exec(text) ?? [];
+  const sign = letters.toUpperCase();
+  const marked = sign !== '' && (sign === country || sign === SIGNS[country]);
+  return marked && /^\d/.test(rest) && !isPostalShape(country, text) ? rest : text;
+}
+
+/** The rules of one line: between commas or semicolons, or whole codes between spaces. */
+function entriesOf(line: string, country: CountryCode): string[] {
+  const entries = line.split(/\s*[,;\u3001\uff0c\uff1b]\s*/).filter((entry) => entry !== '');
+  return entries.flatMap((entry) => {
+    const words = entry.split(/\s+/);
+    const codes = words.length > 1 && words.every((word) => /^\d{4,}$/.test(word) && isPostalShape(country, word));
+    return (codes && !isPostalShape(country, entry) ? words : [entry]).map((one) => withoutMark(one, country));
+  });
+}
+
 /**
- * Checks a pasted list line by line; empty lines are passed over. A whole code that cannot be one of the country's is
+ * Checks a pasted list line by line; empty lines are passed over, and a line may hold several rules. A whole code that cannot be one of the country's is
  * refused where the country's shape is known, and never where it is not.
  */
 export function checkPostalList(text: string, country: CountryCode, already = ''): CheckedPostalList {
@@ -46,8 +82,7 @@ export function checkPostalList(text: string, country: CountryCode, already = ''
     return good.push(line);
   };
   text.split(/\r\n|\r|\n/).forEach((raw, at) => {
-    const line = raw.trim().replace(/[,;]+$/, '');
-    if (line !== '') take(line, at);
+    for (const entry of entriesOf(raw.trim(), country)) take(entry, at);
   });
   return { good, problems };
 }

@@ -48,6 +48,9 @@ function readRange(from: string, upTo: string): ReadRule {
 /** "10000-20": the end of a range written short, which could mean several things and is no code anywhere. */
 export const CUT_SHORT = /^\d{4,}-\d{1,2}$/;
 
+/** What parts the ends of a range and is never within a code: a hyphen between spaces, a dash, two points, "to". */
+const CLEARLY_RANGE = /\s+-\s+|\s*(?:–|—|\.\.)\s*|\s+to\s+/;
+
 /** Whether two halves around a hyphen are, or are meant to be, the ends of a range, and not one code that has a hyphen in it. */
 function isRange(halves: readonly string[], line: string): boolean {
   if (halves.length !== 2) return false;
@@ -66,7 +69,7 @@ function readPrefix(text: string): ReadRule {
 
 /**
  * Reads one line. A hyphen between two codes of one length and shape is a range ("1000-1999"); other hyphens belong to the
- * code ("00-001", "12345-6789", "B3J-2K9"). "B3A – B3S" and "B3A..B3S" are ranges, too.
+ * code ("00-001", "12345-6789", "B3J-2K9"). "B3A – B3S" and "B3A..B3S" are ranges, too, and so is "900-0000 - 907-9999".
  */
 export function readPostalRule(line: string): ReadRule {
   const text = line.trim();
@@ -75,7 +78,8 @@ export function readPostalRule(line: string): ReadRule {
   if (text === '') return refused('empty');
   if (text.length > 2 * MOST + 5) return refused('tooLong');
   if (text.includes('*')) return readPrefix(text);
-  const halves = text.split(/\s*(?:–|—|\.\.|\bto\b|-)\s*/).map(normalizePostal);
+  const ends = text.split(CLEARLY_RANGE);
+  const halves = (ends.length === 2 ? ends : text.split('-')).map(normalizePostal);
   if (isRange(halves, text)) return readRange(halves[0] ?? '', halves[1] ?? '');
   const code = normalizePostal(text);
   if (!ALLOWED.test(text)) return refused('characters');
