@@ -1,4 +1,4 @@
-import { Suspense, useState } from 'react';
+import { Suspense, useRef, useState } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { Outlet, useLocation } from 'react-router';
 import { BenchPanel } from '../bench/BenchPanel.tsx';
@@ -7,6 +7,7 @@ import { Broken } from '../ui/Lost.tsx';
 import { later } from '../ui/later.ts';
 import { hasOwnUndo, isTyping, useShortcut } from '../ui/useShortcut.ts';
 import { Header } from './Header.tsx';
+import { useScrollPlace } from './useScrollPlace.ts';
 
 const Palette = later(() => import('../features/palette/Palette.tsx'), 'Palette');
 const StaleNotice = later(() => import('./StaleNotice.tsx'), 'StaleNotice');
@@ -22,6 +23,8 @@ function Overtaken() {
 export function Frame() {
   const session = useDraftSession();
   const { pathname } = useLocation();
+  const main = useRef<HTMLElement>(null);
+  useScrollPlace(main);
   const [finding, setFinding] = useState(false);
   const [help, setHelp] = useState(false);
   useShortcut((event) => {
@@ -40,7 +43,7 @@ export function Frame() {
     <div className="flex h-screen flex-col">
       <Header onFind={() => setFinding(true)} />
       <div className="flex min-h-0 flex-1">
-        <main className="relative min-w-0 flex-1 overflow-auto">
+        <main ref={main} className="relative min-w-0 flex-1 overflow-auto">
           <Overtaken />
           {/* A screen that fails takes neither the frame with it nor what waits to be saved. */}
           <ErrorBoundary FallbackComponent={Broken} resetKeys={[pathname]}>

@@ -21,7 +21,7 @@ export function WeekdayBoxes({
         <label key={day} className="flex items-center gap-1">
           <input
             type="checkbox"
-            className="accent-clay"
+            className="size-6 accent-clay"
             checked={value.includes(day)}
             disabled={value.length === 1 && value.includes(day)}
             onChange={() => onChange(value.includes(day) ? value.filter((one) => one !== day) : [...value, day].sort())}

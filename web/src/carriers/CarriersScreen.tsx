@@ -56,7 +56,7 @@ function Account({ account }: { account: CarrierAccount }) {
             title={uses.length > 0 ? 'Take it off its services first' : undefined}
             onClick={() => void remove()}
           >
-            Remove
+            Remove {account.name}
           </Button>
         </div>
       </div>

@@ -30,7 +30,7 @@ export function ModalFrame({ open, onOpenChange, title, about, wide = false, chi
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/35" />
         <Dialog.Content
-          className={`fixed top-[8vh] left-1/2 z-50 max-h-[84vh] -translate-x-1/2 overflow-auto rounded-lg border border-line-strong bg-paper p-5 ${wide ? 'w-[760px]' : 'w-[460px]'}`}
+          className={`fixed top-[8vh] left-1/2 z-50 max-h-[84vh] -translate-x-1/2 overflow-auto rounded-lg border border-line-strong bg-paper p-5 max-w-[calc(100vw-1rem)] ${wide ? 'w-[760px]' : 'w-[460px]'}`}
           onOpenAutoFocus={toFirstField}
           {...(about === undefined && { 'aria-describedby': undefined })}
         >

@@ -142,7 +142,7 @@ export function BulkBar({ picked, change, onDone }: { picked: readonly Product[]
           onDone();
         }}
       >
-        Remove
+        Remove {picked.length === 1 ? picked[0]?.name : format.count(picked.length, 'product')}
       </Button>
       <Button look="quiet" onClick={onDone}>
         Choose none

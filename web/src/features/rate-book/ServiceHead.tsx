@@ -56,7 +56,7 @@ function useServiceMenu(service: Service, open: (mode: 'renaming' | 'details') =
           { label: 'Move right', keys: 'Alt →', act: move(at + 1), disabled: at === services.length - 1 },
         ],
       },
-      { entries: [{ label: 'Remove', act: remove, grave: true }] },
+      { entries: [{ label: `Remove ${service.name}`, act: remove, grave: true }] },
     ];
   };
 }

@@ -40,7 +40,7 @@ function useZoneMenu(zone: Zone, rename: () => void): () => MenuGroup[] {
           { label: 'Move farther', keys: 'Alt ↓', act: move(at + 1), disabled: at === zones.length - 1 },
         ],
       },
-      { entries: [{ label: 'Remove', act: remove, grave: true }] },
+      { entries: [{ label: `Remove ${zone.name}`, act: remove, grave: true }] },
     ];
   };
 }
