@@ -31,7 +31,12 @@ test('in Germany 1.500 g is a thousand and a half, says so at once, and becomes 
   await expect(echo(page)).toHaveText('= 1500 g meant 1,5 g?');
   await bound.press('Tab');
   await expect(field(page, 'Bound of the tier 1500 g')).toHaveValue('1500 g');
-  // Also after the field was left.
+  // Taken back, it says no more; also after the field was left, it does.
+  await page.getByRole('button', { name: /^Undo/ }).first().click();
+  await expect(echo(page)).toHaveCount(0);
+  await bound.fill('1.500 g');
+  await bound.press('Tab');
+  await expect(echo(page)).toHaveText('= 1500 g meant 1,5 g?');
   await page.getByRole('button', { name: 'meant 1,5 g?' }).click();
   await expect(field(page, 'Bound of the tier 1,5 g')).toHaveValue('1,5 g');
   await expect(echo(page)).toHaveCount(0);

@@ -65,6 +65,11 @@ export function useTypedField<T>({ shown, read, commit, preview }: TypedValue<T>
     }
   }, [taken, shown]);
 
+  // Undone, or changed in another way: what was read is no longer what is there.
+  useEffect(() => {
+    if (typed === null && twoWays !== null && shown !== twoWays.as) setTwoWays(null);
+  }, [typed, twoWays, shown]);
+
   const settle = (text: string) => {
     const done = take(text);
     if (done.ok) before.current = text;
