@@ -49,8 +49,8 @@ describe('admission', () => {
         Array.from({ length: count }, (_one, to) => ({ to })),
         { others },
       );
-    // Ten lanes of 1 + 99 rules are 1000 a part; 15,000 are worked out at most.
-    expect([problem(parts(15)), parts(16)]).toEqual(['admitted', { ok: false, problem: { code: 'tooManyParts', parts: 16, most: 15 } }]);
+    // Ten lanes of 1 + 99 rules are 1000 a part; 6,000 are worked out at most.
+    expect([problem(parts(6)), parts(7)]).toEqual(['admitted', { ok: false, problem: { code: 'tooManyParts', parts: 7, most: 6 } }]);
   });
 
   test('what the shop forbids for several addresses is refused with nothing packed', () => {
