@@ -22,7 +22,7 @@ export interface CheckedPostalList {
   readonly problems: readonly PostalLineProblem[];
 }
 
-/** Letters before a code by country, where they are not its two-letter code. Source: distinguishing signs of vehicles in international traffic (UN Convention on Road Traffic, 1968, Annex 3), from memory. */
+/** Letters before a code by country, where they are not its two-letter code. As people write them before codes: common practice, no published source. */
 const SIGNS: Readonly<Record<string, string>> = {
   AT: 'A',
   BE: 'B',
