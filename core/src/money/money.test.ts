@@ -1,4 +1,5 @@
 import Big from 'big.js';
+import currencyData from 'cldr-core/supplemental/currencyData.json' with { type: 'json' };
 import currencyCodes from 'currency-codes';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
@@ -87,7 +88,7 @@ describe('typed amounts', () => {
 });
 
 describe('rounding', () => {
-  // Source: ISO 80000-1 Annex B (from memory): rounding range 0.1 and 10, rule A (to even) and rule B (up).
+  // ISO 80000-1, Annex B: rounding range 0.1 and 10, rule A (to even) and rule B (up); each confirmed with big.js.
   test.each([
     ['12.223 to a tenth', 12_223n, 100n, 122n, 122n],
     ['12.251 to a tenth', 12_251n, 100n, 123n, 123n],
@@ -98,6 +99,8 @@ describe('rounding', () => {
     ['1225.0 to ten', 12_250n, 100n, 122n, 123n],
     ['1235.0 to ten', 12_350n, 100n, 124n, 124n],
   ])('%s', (_name, value, divisor, even, up) => {
+    const exact = new Big(Number(value)).div(Number(divisor));
+    expect([exact.round(0, Big.roundHalfEven), exact.round(0, Big.roundHalfUp)].map(Number)).toEqual([even, up].map(Number));
     expect(divideRounded(value, divisor, 'halfEven')).toBe(even);
     expect(divideRounded(value, divisor, 'halfUp')).toBe(up);
   });
@@ -177,9 +180,10 @@ describe('splitting by the largest remainder', () => {
 });
 
 describe('price endings', () => {
-  // Source: the rounding of cash after the withdrawal of the cent, Department of Finance Canada and Bank of Canada, 2012 (from memory):
-  // 1 and 2 down to 0, 3 and 4 up to 5, 6 and 7 down to 5, 8 and 9 up to 10.
+  // Source: the Unicode CLDR (cldr-core, currencyData), by which cash in Canada is rounded to 5 cents; to the nearest, it is 1 and 2
+  // down to 0, 3 and 4 up to 5, 6 and 7 down to 5, 8 and 9 up to 10.
   test('to the nearest 0.05, as cash is rounded', () => {
+    expect(currencyData.supplemental.currencyData.fractions.CAD._cashRounding).toBe('5');
     const cents = [1200, 1201, 1202, 1203, 1204, 1205, 1206, 1207, 1208, 1209];
     expect(cents.map((price) => withEnding(price, 'nearest05', 2))).toEqual([1200, 1200, 1200, 1205, 1205, 1205, 1205, 1205, 1210, 1210]);
   });

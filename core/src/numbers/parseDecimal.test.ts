@@ -1,3 +1,4 @@
+import { NumberParser } from '@internationalized/number';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { formatLength, lengthToMicrometres, parseLength } from '../measures/length.ts';
@@ -152,6 +153,23 @@ test('what another language wrote is never silently another number', () => {
     { numRuns: 5000 },
   );
   met.enough(50, 'the same', 'told', 'refused');
+});
+
+test('numbers are read as a general reader reads them, in every language offered', () => {
+  // Against npm package @internationalized/number; it takes groups of any size, so only what Intl writes is asked of both.
+  const met = new Met();
+  fc.assert(
+    fc.property(language, fc.integer({ min: 0, max: 99_999_999 }), fc.integer({ min: 0, max: 3 }), (locale, digits, decimals) => {
+      const written = new Intl.NumberFormat(locale, { minimumFractionDigits: decimals }).format(digits / 10 ** decimals);
+      const theirs = new NumberParser(locale).parse(written);
+      const ours = parseDecimal(written, { mostDecimals: 6, locale });
+      if (Number.isNaN(theirs)) return met.note('not read by it');
+      met.note('read by both');
+      expect(ours.ok && Number(ours.value), `${written} in ${locale}`).toBe(theirs);
+    }),
+    { numRuns: 2000 },
+  );
+  met.enough(1000, 'read by both');
 });
 
 test('no currency sign changes an amount', () => {

@@ -7,7 +7,8 @@ import { geodesicDistance } from './geodesic.ts';
 import type { Destination, Place } from './place.ts';
 import type { Point } from './point.ts';
 import { lookUpPostal, type PostalHit, type PostalLookup, postalLookup } from './postalLookup.ts';
-import { subdivisionOfPostal } from './postalStart.ts';
+import { subdivisionOfAddress } from './postalStart.ts';
+import { depthOf, withHolders } from './subdivisionTree.ts';
 
 /** One place of one zone that holds a destination. */
 export interface Claim {
@@ -57,8 +58,8 @@ export interface ZoneMatch {
 }
 
 /**
- * Most specific first: exact code, drawn area, circle, longer prefix, narrower range, subdivision, country, smaller
- * group, larger group. Of circles the smaller ring counts no more than the larger: that is a finding.
+ * Most specific first: exact code, drawn area, circle, longer prefix, narrower range, subdivision (a part of another before
+ * that), country, smaller group, larger group. Of circles the smaller ring counts no more than the larger: that is a finding.
  */
 const RANK = { code: 9e9, area: 8e9, circle: 7e9, prefix: 6e9, range: 5e9, subdivision: 4e9, country: 3e9 } as const;
 const WIDEST = 9e8;
@@ -75,7 +76,7 @@ function postalRank(hit: PostalHit): number {
 }
 
 function regionKeys(place: Of<'countryGroup' | 'country' | 'subdivision'>): { keys: readonly string[]; rank: number } {
-  if (place.kind === 'subdivision') return { keys: [place.subdivision], rank: RANK.subdivision };
+  if (place.kind === 'subdivision') return { keys: [place.subdivision], rank: RANK.subdivision + depthOf(place.subdivision) };
   if (place.kind === 'country') return { keys: [place.country], rank: RANK.country };
   const keys = groupMembers(place.group);
   return { keys, rank: RANK.country - keys.length };
@@ -151,9 +152,8 @@ function claimsOfPoint(index: PlaceIndex, point: Point, found: Claim[]): void {
 
 function claimsOn(index: PlaceIndex, to: Destination): Claim[] {
   const found: Claim[] = (index.regions.get(to.country) ?? []).slice();
-  const derives = to.subdivision === undefined && to.postalCode !== undefined && index.divided.has(to.country);
-  const subdivision = derives ? subdivisionOfPostal(to.country, to.postalCode ?? '') : to.subdivision;
-  if (subdivision) found.push(...(index.regions.get(subdivision) ?? []));
+  const subdivision = index.divided.has(to.country) ? subdivisionOfAddress(to) : undefined;
+  if (subdivision) for (const code of withHolders(subdivision)) found.push(...(index.regions.get(code) ?? []));
   const lists = index.postal.get(to.country);
   if (to.postalCode !== undefined && lists) {
     for (const hit of lookUpPostal(lists.lookup, to.postalCode, to.country)) {

