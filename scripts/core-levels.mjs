@@ -9,7 +9,7 @@ export const LEVELS = [
   ['places', 'goods', 'packing', 'icalendar'],
   ['dispatch', 'rounds', 'counters', 'carriers', 'rate-book', 'releases'],
   ['promise', 'quote', 'commands', 'changes'],
-  ['coverage', 'findings', 'effect', 'trials', 'surveys', 'fitting', 'orders', 'replay'],
+  ['coverage', 'findings', 'effect', 'trials', 'surveys', 'fitting', 'orders', 'replay', 'recipes'],
   ['contract', 'testing', '.'],
 ];
 

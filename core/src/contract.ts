@@ -16,7 +16,6 @@ export {
   MOST_STEPS,
   Problem,
   ProductEdit,
-  ProductList,
   PublishRequest,
   StepsAnswer,
   StepsRequest,
@@ -49,5 +48,5 @@ export { isPage, PAGES } from './contract/pages.ts';
 export { ProblemCode } from './contract/problemCode.ts';
 export { PublicAsk, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
 export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, TakeFile } from './contract/shopFile.ts';
-export { buyerWords } from './contract/words/buyerWords.ts';
+export { buyerWords, toldWords } from './contract/words/buyerWords.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './quote/cartInput.ts';

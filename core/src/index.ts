@@ -61,7 +61,6 @@ export {
   MOST_STEPS,
   Problem,
   ProductEdit,
-  ProductList,
   PublishRequest,
   StepsAnswer,
   StepsRequest,
@@ -92,21 +91,24 @@ export { isPage, PAGES } from './contract/pages.ts';
 export { ProblemCode } from './contract/problemCode.ts';
 export { PublicAsk, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
 export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, TakeFile } from './contract/shopFile.ts';
-export { buyerWords } from './contract/words/buyerWords.ts';
+export { buyerWords, toldWords } from './contract/words/buyerWords.ts';
 export { Counter, HoursException, OpeningHours } from './counters/counter.ts';
 export {
   type CutOffs,
+  cutOffsOn,
   DayLoad,
   DispatchCalendar,
+  daysOfCountry,
   LoadCount,
   PLAIN_DAYS,
   ServiceDays,
   Transit,
 } from './dispatch/dispatchCalendar.ts';
+export { type RuleEffect, type RuleOf, ruleEffect } from './effect/ruleEffect.ts';
 export { belowCost } from './findings/belowCost.ts';
 export { type DateFinding, dateFindings } from './findings/dateFindings.ts';
 export type { Finding, FindingCode, Severity, Witness } from './findings/finding.ts';
-export { type PlaceFinding, placeFindings } from './findings/placeFindings.ts';
+export { type PlaceFinding, placeFindings, provincesToSend, untaxedZones } from './findings/placeFindings.ts';
 export { type Fit, type FitOrder, type FitTarget, type FittedTier, fitTiers, roundestWithin } from './fitting/fitTiers.ts';
 export { FORMULA_START, needsQuotes } from './goods/formulaGuard.ts';
 export { fieldOfHeader, GOODS_FIELDS, type GoodsField, guessFields, headerOf } from './goods/goodsColumns.ts';
@@ -147,6 +149,7 @@ export { BasisPoints, formatPercent, MarkupPoints, parsePercent, percentTyped } 
 export { quantityTyped } from './measures/quantityText.ts';
 export { CURRENCY_CODES, Currency, minorDigits } from './money/currency.ts';
 export { Ending, withEnding } from './money/ending.ts';
+export { currencyOfCountry, languageOfCountry, unitsOfCountry } from './money/habitsOfCountry.ts';
 export { formatMoney, GREATEST_AMOUNT, Minor, minorToDecimal, minorTyped, parseMoney, type Typed } from './money/money.ts';
 export { splitByWeights } from './money/splitByWeights.ts';
 export { LANGUAGES } from './names/languages.ts';
@@ -158,6 +161,7 @@ export type { TypedProblem } from './numbers/parseDecimal.ts';
 export { divideRounded, type RoundingRule, shareOf } from './numbers/rounding.ts';
 export type { Micrograms, Micrometres, Millimetres, NumberOf } from './numbers/units.ts';
 export { oncePer } from './once/oncePer.ts';
+export { oncePerText } from './once/oncePerText.ts';
 export { billableWeight, girth, lengthPlusGirth, longestSide, type Sides, VolumeRule, volumetricWeight } from './packing/billable.ts';
 export { fewestRooms } from './packing/fewestRooms.ts';
 export { Packaging, PackagingKind, SAMPLE_CARTON, Size, sidesOf, toCarton } from './packing/packaging.ts';
@@ -178,12 +182,14 @@ export {
   writeGeoJson,
 } from './places/geoJson.ts';
 export { Destination, Place } from './places/place.ts';
-export { type Claim, explainZones } from './places/placeIndex.ts';
+export { type Claim, explainZones, findZone } from './places/placeIndex.ts';
 export { Point } from './places/point.ts';
 export { isRuralCode, normalizePostal } from './places/postal.ts';
+export { postalExample, postalLinesExample } from './places/postalExample.ts';
 export { type CheckedPostalList, checkPostalList, MOST_POSTAL_LINES, type PostalLineProblem, postalRulesOf } from './places/postalList.ts';
 export { isPostalShape } from './places/postalShape.ts';
-export { subdivisionOfPostal } from './places/postalStart.ts';
+export { isToldByPostal, subdivisionOfAddress, subdivisionOfPostal } from './places/postalStart.ts';
+export { areNested, partsOf, withHolders } from './places/subdivisionTree.ts';
 export { Dispatch } from './promise/dispatch.ts';
 export { type LastOrder, lastOrders } from './promise/lastOrders.ts';
 export type { ArrivalPromise, NoPromise, PlainDate, PromiseStep, SkippedDay, Timetable } from './promise/promise.ts';
@@ -231,7 +237,10 @@ export {
   Card,
   type CardKind,
   cardMeasures,
+  FIGURE_KINDS,
+  type FigureKind,
   firstCard,
+  isFigureKind,
   isTiered,
   MOST_TIERS,
   resultsOf,
@@ -249,6 +258,7 @@ export { Location, mayShip, PLAIN_LOCATION } from './rate-book/location.ts';
 export {
   emptyBook,
   HolidaysOf,
+  homeCountry,
   laneOf,
   type Mixing,
   Packing,
@@ -268,6 +278,9 @@ export { type CardFileProblem, type CardRowProblem, type ReadCards, readCardRows
 export { readRateBook } from './rate-book/readRateBook.ts';
 export { parseResult, parseUnit, type ReadResult, type ResultProblem, resultText, unitText } from './rate-book/resultText.ts';
 export { Coupon, couponKey, EVERYWHERE, type GoodsSet, holdsGroup, inScope, type Scope } from './rate-book/scope.ts';
+export { ServiceText, TOLD_WHEN } from './rate-book/serviceText.ts';
+export { countriesOfPlaces, taxRatesBeside } from './rate-book/zoneTax.ts';
+export { type Beginning, beginShop, type FirstPrices, firstPrices, type ZonePrice } from './recipes/beginShop.ts';
 export { liveAt, Release } from './releases/release.ts';
 export { PLAIN_ROUND, Round, RoundWindow } from './rounds/round.ts';
 export {
@@ -285,5 +298,7 @@ export { ClosedDays, ClosedList } from './time/closedDays.ts';
 export { type CivilDate, civilOf, type DayNumber, dayOf, fromDay, isoWeekOf, toDay, weekdayOf } from './time/plainDate.ts';
 export { spanInWords, timeAsTyped, timeInWords } from './time/timeInWords.ts';
 export { minutesOf, parseTimeOfDay, type ReadTime, TimeOfDay, TimeSpan, timeText } from './time/timeOfDay.ts';
-export { instantOf, localAt, TimeZone, timeZoneNames } from './time/timeZone.ts';
+export { instantOf, localAt, offsetAt, TimeZone, timeZoneNames } from './time/timeZone.ts';
+export { countriesByTimeZone, timeZonesOf } from './time/timeZonesOf.ts';
+export { stretchesOf, WEEK, type WeekOfCountry, weekFrom, weekOfCountry } from './time/weekOfCountry.ts';
 export { WorkingDays } from './time/workingDays.ts';

@@ -58,6 +58,7 @@ export type Change =
   | { code: 'serviceDescribed'; service: string; before: Service; after: Service }
   | { code: 'serviceTimes'; service: string; what: 'days' | 'round' | 'counter'; before: Service; after: Service }
   | { code: 'serviceCarried'; service: string; before: Service; after: Service }
+  | { code: 'serviceTold'; service: string; before: Service; after: Service }
   | { code: 'dispatchSet'; location: string; before: DispatchCalendar | null; after: DispatchCalendar | null }
   | { code: 'datesShown'; shown: boolean }
   | { code: 'shopClosed'; after: ClosedList }
@@ -73,6 +74,7 @@ export type Change =
   | ({ code: 'transitChanged'; after: Transit | null } & Of)
   | ({ code: 'freeFromChanged'; before: FreeFrom | null; after: FreeFrom | null } & Of)
   | { code: 'zoneTaxed'; zone: string; before: number; after: number }
+  | { code: 'zoneLabelled'; zone: string; after: string }
   | { code: 'pricing'; before: Pricing; after: Pricing }
   | { code: 'severalAddresses'; after: SeveralAddresses }
   | { code: 'chargeRemoved' | 'allowanceRemoved'; name: string }

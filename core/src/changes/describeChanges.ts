@@ -33,6 +33,7 @@ function zoneChanges(before: Zone, after: Zone, { services, goodsGroups }: RateB
   const groupName = (id: Id) => goodsGroups.find((group) => group.id === id)?.name ?? id;
   const taxed: Change[] =
     before.taxRate === after.taxRate ? [] : [{ code: 'zoneTaxed', zone: after.name, before: before.taxRate, after: after.taxRate }];
+  const labelled: Change[] = before.label === after.label ? [] : [{ code: 'zoneLabelled', zone: after.name, after: after.label }];
   const renamed: Change[] = before.name === after.name ? [] : [{ code: 'zoneRenamed', before: before.name, after: after.name }];
   const added = without(after.places, before.places);
   const removed = without(before.places, after.places);
@@ -40,13 +41,21 @@ function zoneChanges(before: Zone, after: Zone, { services, goodsGroups }: RateB
   const lanes = services.flatMap((service) =>
     laneChanges([laneOf(before, service.id), laneOf(after, service.id)], { by: service, zone: after.name }, groupName),
   );
-  return [...renamed, ...places, ...taxed, ...lanes];
+  return [...renamed, ...places, ...taxed, ...labelled, ...lanes];
 }
 
 function serviceChanges(before: Service, after: Service): Change[] {
   const renamed: Change[] = before.name === after.name ? [] : [{ code: 'serviceRenamed', before: before.name, after: after.name }];
   const carried = ({ carriage, terms }: Service) => ({ carriage, terms });
-  const plain = ({ days: _days, round: _round, counter: _counter, carriage: _carriage, terms: _terms, ...service }: Service) => ({
+  const plain = ({
+    days: _days,
+    round: _round,
+    counter: _counter,
+    carriage: _carriage,
+    terms: _terms,
+    texts: _texts,
+    ...service
+  }: Service) => ({
     ...service,
     name: '',
   });
@@ -56,6 +65,7 @@ function serviceChanges(before: Service, after: Service): Change[] {
     ...renamed,
     ...(described ? [{ code: 'serviceDescribed', service: after.name, before, after } as const] : []),
     ...(same(carried(before), carried(after)) ? [] : [{ code: 'serviceCarried', service: after.name, before, after } as const]),
+    ...(same(before.texts ?? [], after.texts ?? []) ? [] : [{ code: 'serviceTold', service: after.name, before, after } as const]),
     ...times.map((what): Change => ({ code: 'serviceTimes', service: after.name, what, before, after })),
   ];
 }

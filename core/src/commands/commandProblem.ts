@@ -17,10 +17,12 @@ export const CommandProblemCode = z.enum([
   'allowanceNotFound',
   'capBelowFloor',
   'carrierNotChosen',
+  'figuresNeeded',
 ]);
 export type CommandProblemCode = z.infer<typeof CommandProblemCode>;
 
 const SENTENCES: Record<CommandProblemCode, (id: string) => string> = {
+  figuresNeeded: () => 'Prices of this kind begin with figures: set them as prices',
   zoneNotFound: (id) => `No zone has the id "${id}"`,
   serviceNotFound: (id) => `No service has the id "${id}"`,
   laneNotFound: (id) => `There is no lane ${id}`,

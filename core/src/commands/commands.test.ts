@@ -95,6 +95,16 @@ const all: Command[] = [
       parts: ['card', 'limits'],
     },
   },
+  {
+    name: 'copyLanes',
+    args: {
+      pairs: [
+        { from: at, to: { zone: 'far', service: 'ground' }, by: { kind: 'percent', basisPoints: 1000 } },
+        { from: at, to: { zone: 'far', service: 'van' } },
+      ],
+      parts: ['card'],
+    },
+  },
   { name: 'removeLane', args: at },
   { name: 'setCard', args: { ...at, card } },
   { name: 'switchCard', args: { ...at, kind: 'valueTiers' } },
@@ -104,7 +114,8 @@ const all: Command[] = [
     args: { ...at, freeFrom: { measure: 'valueAfterDiscounts', from: 12_000, byItself: false, coversCharges: true } },
   },
   { name: 'setCard', args: { ...at, group: 'shelf', card } },
-  { name: 'switchCard', args: { ...at, group: 'glaze', kind: 'percent' } },
+  { name: 'switchCard', args: { ...at, group: 'glaze', kind: 'countTiers' } },
+  { name: 'setServiceTexts', args: { service: 'van', texts: [{ when: 'notThere', text: 'The van turns back at the bridge.' }] } },
   { name: 'removeGroupCard', args: { ...at, group: 'glaze' } },
   {
     name: 'setCards',
@@ -127,6 +138,7 @@ const all: Command[] = [
   { name: 'setLaneRange', args: { ...at, floor: 300, cap: 4500 } },
   { name: 'setTransit', args: { ...at, transit: { least: 1, most: 3 } } },
   { name: 'setZoneTax', args: { zone: 'far', taxRate: 1400 } },
+  { name: 'labelZones', args: { zones: ['near', 'far'], label: 'north' } },
   { name: 'setPricing', args: { rounding: 'halfEven', ending: 'up99', tax: 'added', order: 'cheapest' } },
   { name: 'setSeveralAddresses', args: { allowed: true, mostItems: 20 } },
   { name: 'addCharge', args: { ...charge, id: 'third' } },
@@ -152,6 +164,31 @@ describe('every command', () => {
       expect(canonicalJson(applyPatch(book, outcome.patch))).toBe(canonicalJson(outcome.book));
     },
   );
+
+  test('copied together, each comes from the book as it was: two change places in one step, raised on the way', () => {
+    const here = { zone: 'near', service: 'ground' };
+    const there = { zone: 'far', service: 'ground' };
+    const before = applyCommand(applyCommand(book, { name: 'setCard', args: { ...here, card: flat(1000) } }), {
+      name: 'setCard',
+      args: { ...there, card: flat(2000) },
+    });
+    const by = { kind: 'percent', basisPoints: 1000 } as const;
+    const after = applyCommand(before, {
+      name: 'copyLanes',
+      args: {
+        pairs: [
+          { from: here, to: there, by },
+          { from: there, to: here },
+        ],
+        parts: ['card'],
+      },
+    });
+    const cardAt = (zone: string) => after.zones.find(({ id }) => id === zone)?.lanes.ground?.card;
+    expect([cardAt('near'), cardAt('far')]).toEqual([flat(2000), flat(1100)]);
+    expect(() =>
+      applyCommand(book, { name: 'copyLanes', args: { pairs: [{ from: { zone: 'near', service: 'none' }, to: here }], parts: ['card'] } }),
+    ).toThrow();
+  });
 
   test('done twice in a row, a setting changes nothing the second time', () => {
     for (const command of all.filter(({ name }) => /^(set|rename|describe|switch|copy|move)/.test(name))) {

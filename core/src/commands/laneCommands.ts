@@ -4,7 +4,7 @@ import { MEASURES } from '../measures/measure.ts';
 import { GREATEST_AMOUNT, Minor } from '../money/money.ts';
 import { Id } from '../names/naming.ts';
 import { shareOf } from '../numbers/rounding.ts';
-import { CARD_KINDS, type Card, type CardKind, Card as CardSchema, firstCard } from '../rate-book/card.ts';
+import { CARD_KINDS, type Card, type CardKind, Card as CardSchema, firstCard, isFigureKind } from '../rate-book/card.ts';
 import { Conditions, FreeFrom, type GroupCard, type Lane, plainLane } from '../rate-book/lane.ts';
 import { Limit, Limits } from '../rate-book/limits.ts';
 import { mapAmounts } from '../rate-book/mapAmounts.ts';
@@ -100,6 +100,17 @@ const withRaised = (lane: Lane, by: Raise): Lane => ({
   groupCards: lane.groupCards.map((held) => ({ ...held, card: raisedCard(held.card, by) })),
 });
 
+/** The named parts of a lane in the place of another's; the whole where there is none yet. */
+function copied(source: Lane, target: Lane | undefined, parts: readonly (typeof LANE_PARTS)[number][]): Lane {
+  if (!target) return source;
+  const { floor, cap, groupCards, limits, conditions } = source;
+  return {
+    ...(parts.includes('card') ? { ...replaceCard(target, source.card), groupCards, floor, cap } : target),
+    ...(parts.includes('limits') && { limits, conditions }),
+    ...(parts.includes('freeFrom') && { freeFrom: source.freeFrom }),
+  };
+}
+
 export const laneCommands = {
   startLane: define(z.strictObject({ ...LaneAt.shape, card: CardSchema }), (book, args) => {
     const zone = zoneOf(book, args.zone);
@@ -114,16 +125,26 @@ export const laneCommands = {
       zoneOf(book, at.zone, 'to');
       serviceOf(book, at.service, 'to');
     }
-    return withLanes(book, args.to, (target) => {
-      if (!target) return source;
-      const { floor, cap, groupCards, limits, conditions } = source;
-      return {
-        ...(args.parts.includes('card') ? { ...replaceCard(target, source.card), groupCards, floor, cap } : target),
-        ...(args.parts.includes('limits') && { limits, conditions }),
-        ...(args.parts.includes('freeFrom') && { freeFrom: source.freeFrom }),
-      };
-    });
+    return withLanes(book, args.to, (target) => copied(source, target, args.parts));
   }),
+  /** Copies each of some lanes to another as `copyLane` does, its prices raised or lowered on the way; all as they were before. */
+  copyLanes: define(
+    z.strictObject({
+      pairs: z
+        .array(z.strictObject({ from: LaneAt, to: LaneAt, by: Raise.optional() }))
+        .min(1, 'Choose what to copy')
+        .max(20_000),
+      parts: z.array(z.enum(LANE_PARTS)).min(1),
+    }),
+    (book, { pairs, parts }) =>
+      pairs.reduce((edited, { from, to, by }) => {
+        zoneOf(book, to.zone, 'to');
+        serviceOf(book, to.service, 'to');
+        const held = requireLane(book, from, 'from');
+        const source = by === undefined ? held : withRaised(held, by);
+        return withLanes(edited, [to], (target) => copied(source, target, parts));
+      }, book),
+  ),
   removeLane: define(LaneAt, (book, args) => {
     requireLane(book, args);
     return withZone(book, args.zone, (zone) => withoutLane(zone, args.service));
@@ -145,7 +166,10 @@ export const laneCommands = {
       args,
       withCards(lane, args.group, (holder) => {
         if (holder.card.kind === args.kind) return holder;
-        return replaceCard(holder, holder.kept.find((held) => held.kind === args.kind) ?? firstCard(args.kind, book.shop));
+        const kept = holder.kept.find((held) => held.kind === args.kind);
+        if (kept) return replaceCard(holder, kept);
+        if (isFigureKind(args.kind)) throw new CommandProblem('figuresNeeded', 'kind', '');
+        return replaceCard(holder, firstCard(args.kind, book.shop));
       }),
     );
   }),

@@ -42,7 +42,7 @@ describe('what is gone leaves the rules that named it', () => {
     ['a cap below the floor', { ...charge, cap: 100 }],
     ['more than 1000 %', { ...charge, amount: { kind: 'percent', basisPoints: 100_001, of: 'base' } }],
     ['a unit of nothing', { ...charge, amount: { kind: 'startedWeight', amount: 1, measure: 'packedWeight', unit: '0 kg' } }],
-    ['no service at all', { ...charge, scope: { ...EVERYWHERE, services: [] } }],
+    ['no zone at all', { ...charge, scope: { ...EVERYWHERE, zones: [] } }],
   ])('%s is refused', (_name, args) => expect(Command.safeParse({ name: 'setCharge', args }).success).toBe(false));
 
   test.each<[string, unknown]>([

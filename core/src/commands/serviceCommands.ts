@@ -7,6 +7,7 @@ import { Card } from '../rate-book/card.ts';
 import { plainLane } from '../rate-book/lane.ts';
 import type { Location } from '../rate-book/location.ts';
 import { laneOf, Service } from '../rate-book/rateBook.ts';
+import { ServiceTexts } from '../rate-book/serviceText.ts';
 import { Round } from '../rounds/round.ts';
 import { insertAt, moveTo, requireFree, requireOne, serviceOf, withoutLane, withService } from './bookEdits.ts';
 import { CommandProblem } from './commandProblem.ts';
@@ -55,6 +56,9 @@ export const serviceCommands = {
   ),
   setServiceDays: define(z.strictObject({ service: Id, days: ServiceDays }), (book, args) =>
     withService(book, args.service, (service) => ({ ...service, days: args.days })),
+  ),
+  setServiceTexts: define(z.strictObject({ service: Id, texts: ServiceTexts }), (book, { service: id, texts }) =>
+    withService(book, id, ({ texts: _was, ...service }) => (texts.length === 0 ? service : { ...service, texts })),
   ),
   setRound: define(z.strictObject({ service: Id, round: Round.nullable() }), (book, { service: id, round }) => {
     if (round !== null && round.centre !== null) requireOne(book.locations, round.centre, 'locationNotFound', 'round');

@@ -4,6 +4,8 @@ import { Id, Name } from '../names/naming.ts';
 import { CountryCode, SubdivisionCode } from '../places/countries.ts';
 import { groupMembers } from '../places/countryGroups.ts';
 import { Place } from '../places/place.ts';
+import { Zone } from '../rate-book/rateBook.ts';
+import { inheritedTax } from '../rate-book/zoneTax.ts';
 import { insertAt, moveTo, requireFree, withZone, zoneOf } from './bookEdits.ts';
 import { define } from './define.ts';
 import { withoutInRules } from './ruleCommands.ts';
@@ -44,7 +46,7 @@ export const zoneCommands = {
   /** A new zone, last unless `at` says where. */
   addZone: define(z.strictObject({ id: Id, name: Name, places: z.array(Place), at: Position.optional() }), (book, args) => {
     requireFree(book.zones, args.id, MOST_ZONES, 'zones');
-    const zone = { id: args.id, name: args.name, places: args.places, taxRate: 0, lanes: {} };
+    const zone = { id: args.id, name: args.name, places: args.places, taxRate: inheritedTax(book, args.places) ?? 0, label: '', lanes: {} };
     return { ...book, zones: insertAt(book.zones, zone, args.at ?? book.zones.length) };
   }),
   renameZone: define(z.strictObject({ zone: Id, name: Name }), (book, args) =>
@@ -86,7 +88,15 @@ export const zoneCommands = {
   setZoneTax: define(z.strictObject({ zone: Id, taxRate: BasisPoints }), (book, args) =>
     withZone(book, args.zone, (zone) => ({ ...zone, taxRate: args.taxRate })),
   ),
+  /** The first places of a zone bring the rate with them that the shop's other zones there are taxed at. */
   setPlaces: define(z.strictObject({ zone: Id, places: z.array(Place).max(5000) }), (book, args) =>
-    withZone(book, args.zone, (zone) => ({ ...zone, places: args.places })),
+    withZone(book, args.zone, (zone) => {
+      const isFirst = zone.places.length === 0 && zone.taxRate === 0;
+      return { ...zone, places: args.places, taxRate: (isFirst ? inheritedTax(book, args.places) : null) ?? zone.taxRate };
+    }),
+  ),
+  /** A word zones are gathered by on the sheet. */
+  labelZones: define(z.strictObject({ zones: z.array(Id).min(1), ...Zone.pick({ label: true }).shape }), (book, args) =>
+    args.zones.reduce((edited, id) => withZone(edited, id, (zone) => ({ ...zone, label: args.label })), book),
   ),
 };

@@ -52,7 +52,6 @@ export type LiveState = z.infer<typeof LiveState>;
 
 /** The editions, newest first, and the releases in the order they were said. */
 export const EditionList = z.strictObject({ editions: z.array(EditionSummary), releases: z.array(Release) });
-export const ProductList = z.strictObject({ products: z.array(Product) });
 
 /** Any of a product's fields but its id. */
 export const ProductEdit = z.strictObject({ id: ProductId, set: Product.omit({ id: true }).partial() });
@@ -94,7 +93,13 @@ export const HolidayPlaces = z.strictObject({
 export type HolidayPlaces = z.infer<typeof HolidayPlaces>;
 
 /** A saved cart and address. */
-export const Trial = z.strictObject({ id: Id, name: Name, cart: CartInput });
+export const Trial = z.strictObject({
+  id: Id,
+  name: Name,
+  /** A word of the owner's that trials are gathered by. */
+  label: z.string().trim().min(1).max(60, 'At most 60 characters').optional(),
+  cart: CartInput,
+});
 export type Trial = z.infer<typeof Trial>;
 export const TrialList = z.strictObject({ trials: z.array(Trial) });
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { MEASURES } from '../measures/measure.ts';
+import { PLAIN_REASONS } from '../rate-book/serviceText.ts';
 import { DateWindow } from '../time/calendar.ts';
 
 const Bound = z.strictObject({
@@ -11,17 +12,7 @@ const OnlyFrom = Bound.extend({ code: z.literal('onlyFrom') });
 const OnlyUpTo = Bound.extend({ code: z.literal('onlyUpTo') });
 const OnlyOnDates = z.strictObject({ code: z.literal('onlyOnDates'), dates: DateWindow });
 const Plain = z.strictObject({
-  code: z.enum([
-    'notThisSize',
-    'notTheseGoods',
-    'notAllGoods',
-    'couponOnly',
-    'notToday',
-    'fullAddressNeeded',
-    'notThere',
-    'notThisOrder',
-    'notNow',
-  ]),
+  code: z.enum(PLAIN_REASONS),
 });
 
 /** Why a service is withheld, as a buyer may know it: nothing of what was measured, of goods groups or of coupons by name. */

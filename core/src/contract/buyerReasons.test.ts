@@ -2,8 +2,10 @@ import { expect, test } from 'vitest';
 import type { Measure } from '../measures/measure.ts';
 import type { Reason } from '../quote/quoteTypes.ts';
 import { emptyBook } from '../rate-book/rateBook.ts';
+import { TOLD_WHEN } from '../rate-book/serviceText.ts';
+import { BuyerReason } from './buyerReason.ts';
 import { toBuyerReason } from './buyerReasons.ts';
-import { buyerWords } from './words/buyerWords.ts';
+import { buyerWords, toldWords } from './words/buyerWords.ts';
 
 const { shop } = emptyBook();
 const kilo = 1_000_000_000;
@@ -58,4 +60,18 @@ test.each<[Reason, string | null, string | null]>([
 
 test('a shop in a language without words reads English whole, numbers too', () => {
   expect(words(limit('belowLimit', 'valueAfterDiscounts', 123_450), 'de-DE')).toBe('Only from $1,234.50 of goods.');
+});
+
+test('a service has words of its own, for a reason or for any', () => {
+  const held = { texts: [{ when: 'notThere' as const, text: 'The van turns back at the bridge.' }] };
+  expect(toldWords({ code: 'notThere' }, held, shop)).toBe('The van turns back at the bridge.');
+  expect(toldWords({ code: 'notToday' }, held, shop)).toBe(buyerWords({ code: 'notToday' }, shop));
+  const any = { texts: [...held.texts, { when: 'any' as const, text: 'Call us.' }] };
+  expect(toldWords({ code: 'notToday' }, any, shop)).toBe('Call us.');
+  expect(toldWords({ code: 'notThere' }, any, shop)).toBe('The van turns back at the bridge.');
+  // Every reason a buyer may know can have words of its own.
+  const codes = BuyerReason.options.flatMap(({ shape }) =>
+    shape.code.def.type === 'enum' ? Object.values(shape.code.def.entries) : [...shape.code.def.values],
+  );
+  expect(new Set<string>(TOLD_WHEN)).toEqual(new Set(['any', ...codes]));
 });

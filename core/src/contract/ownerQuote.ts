@@ -3,7 +3,9 @@ import { BilledParcel, Silence } from '../carriers/rateAnswer.ts';
 import { Transit } from '../dispatch/dispatchCalendar.ts';
 import { MEASURES, type Measure, ValueMeasure } from '../measures/measure.ts';
 import { Ending } from '../money/ending.ts';
+import { Minor } from '../money/money.ts';
 import { Id } from '../names/naming.ts';
+import { SubdivisionCode } from '../places/countries.ts';
 import { Place } from '../places/place.ts';
 import { Effect } from '../rate-book/allowance.ts';
 import { ChargeAmount } from '../rate-book/charge.ts';
@@ -67,18 +69,17 @@ export const QuoteReason = z.discriminatedUnion('code', [
 const date = z.iso.date();
 const SkippedDay = z.strictObject({
   date,
-  why: z.enum(['closed', 'noPacking', 'afterCutOff', 'full', 'notCollected', 'goodsWait', 'afterLastOrder', 'stillPacked']),
+  why: z.enum(['closed', 'noPacking', 'afterCutOff', 'full', 'notCollected', 'goodsWait', 'afterLastOrder', 'stillPacked', 'notDelivered']),
   name: z.string().optional(),
 });
 const skipped = z.array(SkippedDay);
-const count = z.enum(['working', 'calendar']);
 const step = <C extends string, S extends z.ZodRawShape>(code: C, shape: S) => z.strictObject({ code: z.literal(code), ...shape });
 const PromiseStep = z.discriminatedUnion('code', [
   step('ordered', { at: Instant, date, time: TimeOfDay }),
   step('counted', { date, cutOff: TimeOfDay, skipped }),
   step('packed', { first: date, last: date, lead: Transit, extra: whole, skipped }),
   step('leaves', { first: date, last: date, skipped }),
-  step('arrives', { first: date, last: date, transit: Transit, count, saturday: z.boolean(), skipped }),
+  step('arrives', { first: date, last: date, transit: Transit, counts: z.array(Weekday), skipped }),
   step('round', { date, windows: z.array(TimeSpan), skipped }),
   step('atCounter', { date, days: whole }),
   step('ready', { at: Instant, date, time: TimeOfDay, after: whole, skipped }),
@@ -124,6 +125,7 @@ export const QuoteOffer = z.discriminatedUnion('status', [
     promise: QuotePromise.optional(),
     undated: Undated.optional(),
     carriers: z.array(CarrierSide).optional(),
+    packaging: Minor.optional(),
     standIn: z
       .discriminatedUnion('kind', [
         z.strictObject({ kind: z.literal('card') }),
@@ -198,6 +200,8 @@ export const QuoteConsignment = z.strictObject({
 export const QuoteRemark = z.discriminatedUnion('code', [
   z.strictObject({ code: z.enum(['lineWithoutWeight', 'lineWithoutSize', 'fitsNothing', 'noOrigin']), line: whole }),
   z.strictObject({ code: z.enum(['nothingToDeliver', 'sampleCarton', 'tooManyToPlace', 'noPoint', 'oneAddressOnly']) }),
+  z.strictObject({ code: z.literal('provinceContradicts'), to: whole.min(0), subdivision: SubdivisionCode, told: SubdivisionCode }),
+  z.strictObject({ code: z.enum(['provinceNeeded', 'postalCodeNeeded']), to: whole.min(0) }),
   z.strictObject({ code: z.literal('tooManyItemsForAddresses'), items: whole, most: whole }),
 ]);
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Transit } from '../dispatch/dispatchCalendar.ts';
 import { Currency, minorDigits } from '../money/currency.ts';
+import { SubdivisionCode } from '../places/countries.ts';
 import type { ArrivalPromise } from '../promise/promise.ts';
 import { orderedOn, promiseText } from '../promise/promiseText.ts';
 import type { Offer, Quote, Reason } from '../quote/quoteTypes.ts';
@@ -9,7 +10,7 @@ import { type RateBook, type Service, ServiceKind } from '../rate-book/rateBook.
 import { TimeSpan } from '../time/timeOfDay.ts';
 import { PublicReason } from './buyerReason.ts';
 import { toBuyerReason } from './buyerReasons.ts';
-import { buyerWords } from './words/buyerWords.ts';
+import { addressWords, toldWords } from './words/buyerWords.ts';
 
 /** When it arrives, or can be collected. */
 export const PublicPromise = z.strictObject({
@@ -66,6 +67,17 @@ export type PublicWithheld = z.infer<typeof PublicWithheld>;
 /** How a quote is asked for, besides the cart: `later` waits for no carrier and names the services still to come. */
 export const PublicAsk = z.looseObject({ carriers: z.enum(['wait', 'later']).optional() });
 
+/** What an address lacks or says in two ways: the field to ask the buyer for, and the sentence to ask with. */
+const AddressNote = z.strictObject({
+  /** Which address: 0 is the destination, 1 the first of `others`. */
+  to: z.int().min(0),
+  code: z.enum(['provinceContradicts', 'provinceNeeded', 'postalCodeNeeded']),
+  field: z.enum(['subdivision', 'postalCode']),
+  /** The province the postal code lies in, where that is known. */
+  told: SubdivisionCode.optional(),
+  text: z.string(),
+});
+
 /** The answer of the public API: nothing the buyer should not see. */
 export const PublicQuote = z.strictObject({
   edition: z.int().min(1),
@@ -76,6 +88,8 @@ export const PublicQuote = z.strictObject({
   options: z.array(PublicOption),
   /** Only where the cart travels in several parts: the lines of each, and its own options. */
   consignments: z.array(z.strictObject({ to: z.int().min(0), lines: z.array(z.int().min(0)), options: z.array(PublicOption) })).optional(),
+  /** What to ask the buyer for, where an address leaves its zone open. */
+  address: z.array(AddressNote).optional(),
   /** Services that limits keep from this cart. */
   withheld: z.array(PublicWithheld),
   /** Services whose carrier was not waited for; ask again for them. */
@@ -114,13 +128,25 @@ const isPending = (reasons: readonly Reason[]) => reasons.some((reason) => reaso
 
 function toWithheld(quote: Quote, book: RateBook): PublicWithheld[] {
   return quote.withheld.flatMap(({ service, reasons }) => {
-    const name = book.services.find(({ id }) => id === service)?.name;
+    const held = book.services.find(({ id }) => id === service);
     if (isPending(reasons)) return [];
     const told = reasons.map(toBuyerReason);
-    if (name === undefined || told.includes(null)) return [];
-    const worded = told.flatMap((reason) => (reason === null ? [] : [{ ...reason, text: buyerWords(reason, book.shop) }]));
+    if (held === undefined || told.includes(null)) return [];
+    const worded = told.flatMap((reason) => (reason === null ? [] : [{ ...reason, text: toldWords(reason, held, book.shop) }]));
     // The same is said once.
-    return [{ service, name, reasons: worded.filter(({ text }, at) => worded.findIndex((other) => other.text === text) === at) }];
+    return [
+      { service, name: held.name, reasons: worded.filter(({ text }, at) => worded.findIndex((other) => other.text === text) === at) },
+    ];
+  });
+}
+
+const FIELD = { provinceContradicts: 'subdivision', provinceNeeded: 'subdivision', postalCodeNeeded: 'postalCode' } as const;
+
+function toAddressNotes({ remarks }: Quote, { shop }: RateBook): z.infer<typeof AddressNote>[] {
+  return remarks.flatMap((remark) => {
+    if (remark.code !== 'provinceContradicts' && remark.code !== 'provinceNeeded' && remark.code !== 'postalCodeNeeded') return [];
+    const told = remark.code === 'provinceContradicts' && { told: remark.told };
+    return [{ to: remark.to, code: remark.code, field: FIELD[remark.code], ...told, text: addressWords(remark.code, shop) }];
   });
 }
 
@@ -131,6 +157,8 @@ export function toPublicQuote(quote: Quote, book: RateBook, edition: number): Pu
   const consignments = parts.length > 1 ? { consignments: parts } : {};
   const options = toOptions(quote.options, book);
   const waiting = quote.withheld.filter(({ reasons }) => isPending(reasons)).map(({ service }) => service);
+  const notes = toAddressNotes(quote, book);
+  const address = notes.length > 0 && { address: notes };
   const pending = waiting.length > 0 && { pending: waiting };
   // While something may still come, nothing is said of there being nothing.
   const message = quote.message !== undefined && waiting.length === 0 && { message: quote.message };
@@ -140,6 +168,7 @@ export function toPublicQuote(quote: Quote, book: RateBook, edition: number): Pu
     minorDigits: minorDigits(currency),
     options,
     ...consignments,
+    ...address,
     withheld: toWithheld(quote, book),
     ...pending,
     ...message,

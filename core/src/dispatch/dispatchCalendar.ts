@@ -3,6 +3,7 @@ import { Id } from '../names/naming.ts';
 import { Weekday } from '../time/calendar.ts';
 import { ClosedList } from '../time/closedDays.ts';
 import { TimeOfDay } from '../time/timeOfDay.ts';
+import { WEEK, weekOfCountry } from '../time/weekOfCountry.ts';
 
 /** Something for each day of the week, Monday first. */
 export const weekOf = <S extends z.ZodType>(entry: S) => z.tuple([entry, entry, entry, entry, entry, entry, entry]);
@@ -45,15 +46,23 @@ export const DispatchCalendar = z
   });
 export type DispatchCalendar = z.infer<typeof DispatchCalendar>;
 
+/** One day of the week or more, each once. */
+const Weekdays = z
+  .array(Weekday)
+  .min(1, 'Choose a day')
+  .max(7)
+  .refine((days) => new Set(days).size === days.length, 'A day of the week stands once');
+
 /** How a service counts the days between leaving and arriving. */
 export const ServiceDays = z.strictObject({
   /** Days on the way where a lane says nothing else. */
   transit: Transit.nullable(),
-  /** `working`: Monday to Friday, and Saturday where it delivers then; `calendar`: every day. */
-  count: z.enum(['working', 'calendar']),
-  saturday: z.boolean(),
+  /** Days of the week that count on the way. */
+  counts: Weekdays,
+  /** Days of the week on which it delivers: what would arrive on another comes on the next of them. */
+  delivers: Weekdays,
   /** Days of the week on which parcels are taken away. */
-  collects: z.array(Weekday).min(1, 'Choose a day').max(7),
+  collects: Weekdays,
   /** Days on which the carrier neither collects nor delivers; they do not count. */
   closed: ClosedList,
   /** Nothing is delivered on public holidays of the place a parcel goes to, as far as the shop lists them. */
@@ -64,18 +73,22 @@ export type ServiceDays = z.infer<typeof ServiceDays>;
 /** Monday to Friday, no days on the way known. */
 export const PLAIN_DAYS: ServiceDays = {
   transit: null,
-  count: 'working',
-  saturday: false,
+  counts: [1, 2, 3, 4, 5],
+  delivers: [1, 2, 3, 4, 5],
   collects: [1, 2, 3, 4, 5],
   closed: [],
   skipsHolidays: false,
 };
 
-/** The weekdays a service counts. */
-export function countedWeekdays({ count, saturday }: Pick<ServiceDays, 'count' | 'saturday'>): Weekday[] {
-  if (count === 'calendar') return [1, 2, 3, 4, 5, 6, 7];
-  return saturday ? [1, 2, 3, 4, 5, 6] : [1, 2, 3, 4, 5];
+/** No days on the way known; taken away, counted and delivered on the working days of a country. */
+export function daysOfCountry(country: string): ServiceDays {
+  const working = [...weekOfCountry(country).working];
+  return { ...PLAIN_DAYS, counts: working, delivers: working, collects: working };
 }
+
+/** A cut-off on each of some days of the week, and no packing on the others. */
+export const cutOffsOn = (days: readonly Weekday[], cutOff: TimeOfDay): CutOffs =>
+  WEEK.map((day) => (days.includes(day) ? cutOff : null)) as CutOffs;
 
 /** Orders taken so far for a day's packing at a location, or for a window of a round. */
 const PackingDay = z.strictObject({ kind: z.literal('packing'), location: Id, date: z.iso.date() });

@@ -30,6 +30,10 @@ export interface FindingFacts {
   /** A served country that lies in no zone, and parts of one. */
   readonly leftOver: { readonly country: CountryCode };
   readonly leftOverParts: { readonly country: CountryCode; readonly subdivisions: readonly SubdivisionCode[] };
+  /** Zones are made of parts of a country that no postal code tells: whoever asks must send the province. */
+  readonly provinceToSend: { readonly country: CountryCode; readonly subdivisions: readonly SubdivisionCode[] };
+  /** Delivery is taxed, but not in a zone, though others in its countries are: the rates of those, in basis points. */
+  readonly untaxed: { readonly rates: readonly number[] };
   /** Two zones claim a place, postal rules or shapes equally closely. */
   readonly overlap: { readonly place: Place };
   readonly overlapPostal: { readonly country: CountryCode; readonly rules: readonly string[] };

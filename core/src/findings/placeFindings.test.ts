@@ -1,5 +1,8 @@
 import { expect, test } from 'vitest';
+import { applyCommand } from '../commands/commands.ts';
+import { listSubdivisions } from '../places/countries.ts';
 import type { Place } from '../places/place.ts';
+import { partsOf, withHolders } from '../places/subdivisionTree.ts';
 import { emptyBook, type RateBook } from '../rate-book/rateBook.ts';
 import { location } from '../testing/bookOf.ts';
 import { placeFindings } from './placeFindings.ts';
@@ -12,7 +15,7 @@ function find(served: string[], ...zones: Place[][]) {
     ...empty,
     shop: { ...empty.shop, served },
     locations: [shop],
-    zones: zones.map((places, at) => ({ id: `z${at}`, name: `Zone ${at}`, places, taxRate: 0, lanes: {} })),
+    zones: zones.map((places, at) => ({ id: `z${at}`, name: `Zone ${at}`, places, taxRate: 0, label: '', lanes: {} })),
   };
   return placeFindings(book);
 }
@@ -117,4 +120,72 @@ test('areas whose bounds meet overlap only where they do themselves, whichever o
   expect(find([], [islands], [polygons('between', square(-62.5, 44))])).toEqual([]);
   // One corner alone reaches over.
   expect(find([], [polygons('a', square(-64, 44))], [polygons('b', square(-63.001, 44.999))])).toHaveLength(1);
+});
+
+test('zones that no postal code leads to, alone, with the parts that are meant', () => {
+  const part = (subdivision: string): Place => ({ kind: 'subdivision', subdivision });
+  const found = find(
+    ['KW', 'DE', 'US'],
+    [part('KW-HA'), part('KW-FA'), part('DE-BY'), part('US-PR')],
+    [country('KW'), country('DE'), country('US')],
+  );
+  expect(found.filter(({ code }) => code === 'provinceToSend')).toEqual([
+    {
+      code: 'provinceToSend',
+      severity: 'note',
+      where: { zones: ['z0'] },
+      facts: { country: 'KW', subdivisions: ['KW-HA', 'KW-FA'] },
+      witness: { destination: { country: 'KW', subdivision: 'KW-HA' } },
+    },
+  ]);
+});
+
+test('all parts of a region are as good as the region: nothing is left over', () => {
+  const parts = partsOf('FR-COR').length > 0 ? 'FR-COR' : 'FR-20R';
+  const others = listSubdivisions('FR').filter((code) => withHolders(code).length === 1 && code !== parts);
+  const places = [...others, ...partsOf(parts)].map((subdivision): Place => ({ kind: 'subdivision', subdivision }));
+  const leftOver = (some: Place[]) => find(['FR'], some).filter(({ code }) => code.startsWith('leftOver'));
+  expect(leftOver(places)).toEqual([]);
+  const [last] = places.splice(-1);
+  expect(leftOver(places)).toMatchObject([
+    { code: 'leftOverParts', facts: { subdivisions: [last?.kind === 'subdivision' ? last.subdivision : '', parts].sort() } },
+  ]);
+});
+
+test('a zone at no tax beside taxed ones of the same country is found, with the rate to take where they agree', () => {
+  const zone = (id: string, places: Place[], taxRate: number) => ({ id, name: id, places, taxRate, label: '', lanes: {} });
+  const shopOf = (tax: 'none' | 'included', ...rates: number[]): RateBook => {
+    const empty = emptyBook();
+    const others = rates.map((rate, at) =>
+      zone(`taxed${at}`, [{ kind: 'subdivision', subdivision: ['CA-NS', 'CA-NB'][at] ?? 'CA-ON' }], rate),
+    );
+    const zones = [...others, zone('plain', [{ kind: 'postal', country: 'CA', rules: 'B3*' }], 0), zone('abroad', [country('US')], 0)];
+    return { ...empty, shop: { ...empty.shop, served: ['CA', 'US'], pricing: { ...empty.shop.pricing, tax } }, zones };
+  };
+  const untaxed = (book: RateBook) => placeFindings(book).filter(({ code }) => code === 'untaxed');
+  const [finding, ...more] = untaxed(shopOf('included', 1500));
+  expect(more).toEqual([]);
+  expect(finding).toMatchObject({ severity: 'moneyLost', where: { zones: ['plain'] }, facts: { rates: [1500] } });
+  const mended = finding?.repair?.reduce(applyCommand, shopOf('included', 1500));
+  expect(mended && untaxed(mended)).toEqual([]);
+  expect(untaxed(shopOf('included', 1500, 1400))).toMatchObject([{ facts: { rates: [1400, 1500] } }]);
+  expect(untaxed(shopOf('included', 1500, 1400))[0]).not.toHaveProperty('repair');
+  expect(untaxed(shopOf('none', 1500))).toEqual([]);
+  expect(untaxed(shopOf('included'))).toEqual([]);
+});
+
+test('the first places of a zone bring the tax rate of their country with them, where delivery is taxed and zones there agree', () => {
+  const empty = emptyBook();
+  const taxed = { id: 'de', name: 'DE', places: [country('DE')], taxRate: 1900, label: '', lanes: {} };
+  const book: RateBook = { ...empty, shop: { ...empty.shop, pricing: { ...empty.shop.pricing, tax: 'included' } }, zones: [taxed] };
+  const rate = (start: RateBook, ...places: Place[]) => {
+    const added = applyCommand(start, { name: 'addZone', args: { id: 'new', name: 'New', places: [] } });
+    return applyCommand(added, { name: 'setPlaces', args: { zone: 'new', places } }).zones[1]?.taxRate;
+  };
+  expect([rate(book, { kind: 'subdivision', subdivision: 'DE-BY' }), rate(book, country('FR'))]).toEqual([1900, 0]);
+  expect(rate({ ...book, shop: empty.shop }, country('DE'))).toBe(0);
+  // Two rates: the owner is asked.
+  const two = { ...book, zones: [taxed, { ...taxed, id: 'low', taxRate: 700 }] };
+  const added = applyCommand(two, { name: 'addZone', args: { id: 'new', name: 'New', places: [country('DE')] } });
+  expect(added.zones[2]?.taxRate).toBe(0);
 });

@@ -1,19 +1,24 @@
 import { distanceToMillimetres } from '../measures/distance.ts';
 import type { Id } from '../names/naming.ts';
 import { boundsOf, inOutline, type Outline } from '../places/area.ts';
-import { type CountryCode, listSubdivisions } from '../places/countries.ts';
+import { type CountryCode, listSubdivisions, type SubdivisionCode } from '../places/countries.ts';
 import { geodesicDistance } from '../places/geodesic.ts';
 import type { Destination, Place } from '../places/place.ts';
 import { findZone, indexPlaces, type PlaceIndex } from '../places/placeIndex.ts';
 import { normalizePostal } from '../places/postal.ts';
 import { postalRulesOf } from '../places/postalList.ts';
 import { ruleKey } from '../places/postalRule.ts';
+import { isToldByPostal } from '../places/postalStart.ts';
 import { findCrossing } from '../places/ringCrossing.ts';
-import type { RateBook } from '../rate-book/rateBook.ts';
+import { partsOf } from '../places/subdivisionTree.ts';
+import type { RateBook, Zone } from '../rate-book/rateBook.ts';
+import { taxRatesBeside } from '../rate-book/zoneTax.ts';
 import type { Finding } from './finding.ts';
 
 /** What is left over, and what is claimed twice. */
-export type PlaceFinding = Finding<'leftOver' | 'leftOverParts' | 'overlap' | 'overlapPostal' | 'overlapShapes'>;
+export type PlaceFinding = Finding<
+  'leftOver' | 'leftOverParts' | 'provinceToSend' | 'untaxed' | 'overlap' | 'overlapPostal' | 'overlapShapes'
+>;
 
 const NOWHERE = { zones: [] };
 
@@ -21,7 +26,11 @@ function leftOvers(book: RateBook, index: PlaceIndex): PlaceFinding[] {
   return book.shop.served.flatMap((country): PlaceFinding[] => {
     if (findZone(index, { country })) return [];
     const parts = listSubdivisions(country);
-    const without = parts.filter((subdivision) => !findZone(index, { country, subdivision }));
+    const zoneless = new Set(parts.filter((subdivision) => !findZone(index, { country, subdivision })));
+    // A region is looked after where all it is made of is.
+    const isMissing = (code: SubdivisionCode): boolean =>
+      zoneless.has(code) && (partsOf(code).length === 0 || partsOf(code).some(isMissing));
+    const without = parts.filter(isMissing);
     const [first] = without;
     const postal = index.postal.has(country);
     const facts = { severity: 'turnedAway', where: NOWHERE } as const;
@@ -29,6 +38,38 @@ function leftOvers(book: RateBook, index: PlaceIndex): PlaceFinding[] {
       return postal ? [] : [{ code: 'leftOver', ...facts, facts: { country }, witness: { destination: { country } } }];
     const witness = first === undefined ? null : { destination: { country, subdivision: first } };
     return witness === null ? [] : [{ code: 'leftOverParts', ...facts, facts: { country, subdivisions: without }, witness }];
+  });
+}
+
+/** Zones at no tax beside others in the same countries that are taxed. */
+export function untaxedZones(book: Pick<RateBook, 'zones' | 'shop'>): Finding<'untaxed'>[] {
+  if (book.shop.pricing.tax === 'none') return [];
+  return book.zones.flatMap((zone) => {
+    const rates = zone.taxRate === 0 ? taxRatesBeside(book, zone.places, zone) : [];
+    const [only] = rates;
+    if (only === undefined) return [];
+    const repair = rates.length === 1 && { repair: [{ name: 'setZoneTax' as const, args: { zone: zone.id, taxRate: only } }] };
+    return [{ code: 'untaxed' as const, severity: 'moneyLost' as const, where: { zones: [zone.id] }, facts: { rates }, ...repair }];
+  });
+}
+
+/** Zones that a postal code alone never leads to, by country. */
+export function provincesToSend(zones: readonly Zone[]): Finding<'provinceToSend'>[] {
+  return zones.flatMap(({ id, places }) => {
+    const untold = places.flatMap((place) =>
+      place.kind === 'subdivision' && !place.excluded && !isToldByPostal(place.subdivision) ? [place.subdivision] : [],
+    );
+    return [...new Set(untold.map((code) => code.slice(0, 2)))].map((country) => {
+      const subdivisions = untold.filter((code) => code.startsWith(country));
+      const witness = { destination: { country, subdivision: subdivisions[0] } as Destination };
+      return {
+        code: 'provinceToSend' as const,
+        severity: 'note' as const,
+        where: { zones: [id] },
+        facts: { country, subdivisions },
+        witness,
+      };
+    });
   });
 }
 
@@ -166,5 +207,12 @@ export function placeFindings(book: RateBook): PlaceFinding[] {
     book.zones.map((zone) => zone.places),
     (location) => book.locations.find(({ id }) => id === location)?.point ?? null,
   );
-  return [...leftOvers(book, index), ...regionOverlaps(book, index), ...postalOverlaps(book), ...shapeOverlaps(book)];
+  return [
+    ...leftOvers(book, index),
+    ...regionOverlaps(book, index),
+    ...postalOverlaps(book),
+    ...shapeOverlaps(book),
+    ...provincesToSend(book.zones),
+    ...untaxedZones(book),
+  ];
 }

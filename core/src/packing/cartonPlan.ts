@@ -26,18 +26,22 @@ const WAYS: readonly (readonly [OrderRule, FillRules['spot']])[] = [
 /** Large orders are packed while somebody waits at a checkout: they get fewer tries. */
 const triesFor = (pieces: number) => (pieces <= 60 ? { tries: 3, moves: 1800 } : { tries: 2, moves: 400 });
 
-/** One thing alone may reach into the round of a tube, where the square prism inside would be too narrow. */
-function aloneInRound(one: Prepared, { diameter, room }: Carton): OpenRoom | undefined {
-  if (diameter === null || one.piece.weight > room.mostLoad) return undefined;
-  const turn = one.turns.find(([x, y, z]) => x <= room.length && Math.hypot(y, z) <= diameter);
-  if (!turn) return undefined;
+/** One thing alone may reach into the round of a tube, where the square prism inside would be too narrow: how it is turned then. */
+const turnInRound = ({ piece, turns }: Prepared, { diameter, room }: Carton) =>
+  diameter === null || piece.weight > room.mostLoad
+    ? undefined
+    : turns.find(([x, y, z]) => x <= room.length && Math.hypot(y, z) <= diameter);
+
+function aloneInRound(one: Prepared, carton: Carton): OpenRoom | undefined {
+  const { diameter, room } = carton;
+  const turn = turnInRound(one, carton);
+  if (diameter === null || !turn) return undefined;
   const round = new OpenRoom({ ...room, width: diameter, height: diameter }, false);
   round.placeAt(one.index, [0, 0, 0], turn, { weight: one.piece.weight, volume: one.volume, fragile: one.piece.fragile });
   return round;
 }
 
-export const fitsCarton = (one: Prepared, carton: Carton): boolean =>
-  fitsAlone(one, carton.room) || aloneInRound(one, carton) !== undefined;
+export const fitsCarton = (one: Prepared, carton: Carton): boolean => fitsAlone(one, carton.room) || turnInRound(one, carton) !== undefined;
 
 /** By what plans are compared, and how much may be looked at for them. */
 interface Bounds {
@@ -64,8 +68,12 @@ function holdAll(list: readonly Prepared[], inOrder: InOrder, carton: Carton, ef
     const round = aloneInRound(only, carton);
     if (round) return { carton, room: round };
   }
-  const volume = list.reduce((sum, one) => sum + one.volume, 0);
-  const load = list.reduce((sum, { piece }) => sum + piece.weight, 0);
+  let volume = 0;
+  let load = 0;
+  for (const one of list) {
+    volume += one.volume;
+    load += one.piece.weight;
+  }
   if (volume > volumeOf(carton.room) || load > carton.room.mostLoad) return undefined;
   for (const [order, spot] of WAYS) {
     const room = fillWhole(inOrder(order), carton.room, { spot, steady: true, effort });

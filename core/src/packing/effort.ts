@@ -1,5 +1,5 @@
-/** What one request may look at when its goods are packed: about 7 ms of work. */
-export const MOST_EFFORT = 600_000;
+/** What one request may look at when its goods are packed: about 15 ms of work. */
+export const MOST_EFFORT = 1_200_000;
 
 /** Thrown when a search has looked at all it may. */
 export class EffortSpent extends Error {

@@ -13,21 +13,17 @@ export interface Prepared {
   readonly base: number;
 }
 
-/** Alike pieces share one list of turns. */
+/** Pieces of one line share one list of turns. */
 export function prepare(pieces: readonly Piece[]): Prepared[] {
-  const turns = new Map<string, readonly Turn[]>();
   let last: Prepared | undefined;
   return pieces.map((piece, index) => {
-    const { length, width, height } = piece;
     if (last !== undefined && last.piece === piece) {
       last = { index, piece, turns: last.turns, volume: last.volume, longest: last.longest, base: last.base };
       return last;
     }
-    const key = `${length} ${width} ${height} ${piece.turning}`;
-    const known = turns.get(key) ?? turnsOf(piece);
-    turns.set(key, known);
+    const { length, width, height } = piece;
     const longest = Math.max(length, width, height);
-    last = { index, piece, turns: known, volume: volumeOf(piece), longest, base: length * width };
+    last = { index, piece, turns: turnsOf(piece), volume: volumeOf(piece), longest, base: length * width };
     return last;
   });
 }

@@ -6,6 +6,9 @@ import type { Placement, Room, Turn } from './piece.ts';
 /** How a spot is chosen among those that are free: the lowest corner, or the one with the least room to spare around it. */
 export type SpotRule = 'low' | 'snug';
 
+/** How far from the lowest corner a point is; height counts most. */
+const reachOf = (x: number, y: number, z: number) => z * 4 + y + x;
+
 /**
  * A room being filled. Spots to try are extreme points: where the faces of what lies there already meet the walls and
  * each other. Source: Crainic, Perboli, Tadei, Extreme point-based heuristics for three-dimensional bin packing,
@@ -112,29 +115,54 @@ export class OpenRoom {
     this.#bestSpot = -1;
     if (volume > this.volumeLeft || this.load + weight > this.room.mostLoad) return false;
     this.#effort.spend(this.#spotCount * turns.length);
-    for (let spot = 0; spot < this.#spotCount; spot += 1) this.#tryTurns(spot, turns, fragile, rule);
+    if (rule === 'snug') this.#findSnug(turns, fragile);
+    else this.#findLow(turns, fragile);
     return this.#bestSpot >= 0;
   }
 
-  #tryTurns(spot: number, turns: readonly Turn[], fragile: boolean, rule: SpotRule): void {
+  /** The room to spare around a piece is the same however it is turned: a spot with more than the best one has is passed over. */
+  #findSnug(turns: readonly Turn[], fragile: boolean): void {
     const spots = this.#spots;
-    const at = spot * 6;
-    const freeX = numberAt(spots, at + 3);
-    const freeY = numberAt(spots, at + 4);
-    const freeZ = numberAt(spots, at + 5);
-    const x = numberAt(spots, at);
-    const y = numberAt(spots, at + 1);
-    const z = numberAt(spots, at + 2);
-    for (let t = 0; t < turns.length; t += 1) {
-      const turn = turns[t] as Turn;
-      if (turn[0] > freeX || turn[1] > freeY || turn[2] > freeZ) continue;
-      const score =
-        rule === 'snug' ? freeX - turn[0] + (freeY - turn[1]) + (freeZ - turn[2]) : (z + turn[2]) * 4 + (y + turn[1]) + x + turn[0];
-      if (score >= this.bestScore || !this.#isFree(x, y, z, turn, fragile)) continue;
-      this.bestScore = score;
-      this.#bestSpot = spot;
-      this.#bestTurn = turn;
+    const [[length, width, height]] = turns as readonly [Turn];
+    const sides = length + width + height;
+    const end = this.#spotCount * 6;
+    for (let at = 0; at < end; at += 6) {
+      const score = numberAt(spots, at + 3) + numberAt(spots, at + 4) + numberAt(spots, at + 5) - sides;
+      if (score < 0 || score >= this.bestScore) continue;
+      for (const turn of turns) {
+        if (!this.#isClear(at, turn, fragile)) continue;
+        this.#take(at, turn, score);
+        break;
+      }
     }
+  }
+
+  #findLow(turns: readonly Turn[], fragile: boolean): void {
+    const spots = this.#spots;
+    let least = Infinity;
+    for (const turn of turns) least = Math.min(least, reachOf(turn[0], turn[1], turn[2]));
+    const end = this.#spotCount * 6;
+    for (let at = 0; at < end; at += 6) {
+      const corner = reachOf(numberAt(spots, at), numberAt(spots, at + 1), numberAt(spots, at + 2));
+      if (corner + least >= this.bestScore) continue;
+      for (const turn of turns) {
+        const score = corner + reachOf(turn[0], turn[1], turn[2]);
+        if (score < this.bestScore && this.#isClear(at, turn, fragile)) this.#take(at, turn, score);
+      }
+    }
+  }
+
+  #take(at: number, turn: Turn, score: number): void {
+    this.bestScore = score;
+    this.#bestSpot = at / 6;
+    this.#bestTurn = turn;
+  }
+
+  /** Whether a piece turned so may lie at the spot. */
+  #isClear(at: number, turn: Turn, fragile: boolean): boolean {
+    const spots = this.#spots;
+    if (turn[0] > numberAt(spots, at + 3) || turn[1] > numberAt(spots, at + 4) || turn[2] > numberAt(spots, at + 5)) return false;
+    return this.#isFree(numberAt(spots, at), numberAt(spots, at + 1), numberAt(spots, at + 2), turn, fragile);
   }
 
   /** Puts the piece where `find` found room. */

@@ -1,6 +1,7 @@
 import type { Id } from '../names/naming.ts';
 import { numberAt } from '../numbers/entry.ts';
 import type { Micrograms } from '../numbers/units.ts';
+import { oncePer } from '../once/oncePer.ts';
 import { billableWeight, type Sides, type VolumeRule, volumetricWeight } from './billable.ts';
 import { type FilledCarton, fitsCarton, type ParcelCost, planCartons } from './cartonPlan.ts';
 import { attempt, Effort, MOST_EFFORT } from './effort.ts';
@@ -209,13 +210,17 @@ function countAll(goods: readonly PackGoods[], order: PackingOrder, byVolume: re
   return counting.parcels;
 }
 
+const sortedByVolume = oncePer((cartons: readonly Carton[]): readonly Carton[] =>
+  [...cartons].sort((a, b) => volumeOf(a.outside) - volumeOf(b.outside) || a.cost - b.cost),
+);
+
 /**
  * Puts the goods of one consignment into parcels: three-dimensional where sizes are known. The same goods and cartons
  * always give the same parcels, in whatever order the lines come.
  * @param most how much it may look at; past it goods are put into parcels by weight and volume
  */
 export function packParcels(goods: readonly PackGoods[], order: PackingOrder, most: number = MOST_EFFORT): Parcel[] {
-  const byVolume = [...order.cartons].sort((a, b) => volumeOf(a.outside) - volumeOf(b.outside) || a.cost - b.cost);
+  const byVolume = sortedByVolume(order.cartons);
   const own = goods.filter((one) => one.ownBox);
   const others = goods.filter((one) => !one.ownBox);
   const sized = others.filter((one) => one.size !== null);

@@ -37,24 +37,21 @@ export type Turn = readonly [number, number, number];
 export const volumeOf = (piece: { length: Micrometres; width: Micrometres; height: Micrometres }): number =>
   piece.length * piece.width * piece.height;
 
+const isSame = (a: Turn, b: Turn) => a[0] === b[0] && a[1] === b[1] && a[2] === b[2];
+
 /** The different ways a piece may be turned. */
-export function turnsOf(piece: Piece): readonly Turn[] {
-  const { length: l, width: w, height: h } = piece;
-  const all: Turn[] =
-    piece.turning === 'fixed'
-      ? [[l, w, h]]
-      : piece.turning === 'upright'
-        ? [
-            [l, w, h],
-            [w, l, h],
-          ]
-        : [
-            [l, w, h],
-            [w, l, h],
-            [l, h, w],
-            [h, l, w],
-            [w, h, l],
-            [h, w, l],
-          ];
-  return all.filter((turn, at) => all.findIndex((other) => other.every((side, axis) => side === turn[axis])) === at);
+export function turnsOf({ length: l, width: w, height: h, turning }: Piece): readonly Turn[] {
+  const turns: Turn[] = [[l, w, h]];
+  const add = (turn: Turn) => {
+    for (const other of turns) if (isSame(other, turn)) return;
+    turns.push(turn);
+  };
+  if (turning === 'fixed') return turns;
+  add([w, l, h]);
+  if (turning === 'upright') return turns;
+  add([l, h, w]);
+  add([h, l, w]);
+  add([w, h, l]);
+  add([h, w, l]);
+  return turns;
 }

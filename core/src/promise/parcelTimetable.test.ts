@@ -16,10 +16,11 @@ describe('from the order to the door', () => {
 
   // Common practice, no published source: two lead days, Monday to Friday, ordered on Tuesday 24 November before the cut-off.
   test.each([
-    ['calendar' as const, '2026-11-27', '2026-11-29'],
-    ['working' as const, '2026-11-27', '2026-12-01'],
-  ])('1 to 3 %s days after leaving on Thursday', (count, first, last) => {
-    const shop = { dispatch: { lead: { least: 2, most: 2 } }, service: parcel(onTheWay(1, 3, { count })) };
+    ['calendar', [1, 2, 3, 4, 5, 6, 7], '2026-11-27', '2026-11-29'],
+    ['working', [1, 2, 3, 4, 5], '2026-11-27', '2026-12-01'],
+    ['working (Sunday to Thursday)', [7, 1, 2, 3, 4], '2026-11-29', '2026-12-01'],
+  ])('1 to 3 %s days after leaving on Thursday', (_, counts, first, last) => {
+    const shop = { dispatch: { lead: { least: 2, most: 2 } }, service: parcel(onTheWay(1, 3, { counts, delivers: counts })) };
     const promise = ask(shop, '2026-11-24T13:00:00Z');
     expect(step(promise, 'leaves')).toMatchObject({ first: '2026-11-26', last: '2026-11-26' });
     expect([promise.first, promise.last]).toEqual([first, last]);
@@ -128,14 +129,34 @@ describe('from the order to the door', () => {
     expect(mondays.skipped).toContainEqual({ date: '2026-11-30', why: 'closed', name: 'Closed 2026-11-30' });
   });
 
-  test('Saturday counts where the service delivers then; collected on a Saturday, one working day on is Monday', () => {
+  test('Saturday counts where the owner says so; collected on a Saturday, one working day on is Monday', () => {
     const friday = '2026-11-27T13:00:00Z';
-    expect(dates({ service: parcel(onTheWay(1, 1, { saturday: true })) }, friday)).toEqual(['2026-11-28', '2026-11-28']);
+    const sixDays = { counts: [1, 2, 3, 4, 5, 6], delivers: [1, 2, 3, 4, 5, 6] };
+    expect(dates({ service: parcel(onTheWay(1, 1, sixDays)) }, friday)).toEqual(['2026-11-28', '2026-11-28']);
     const saturday = {
       dispatch: { cutOffs: [null, null, null, null, null, '12:00', null] as CutOffs },
       service: parcel(onTheWay(1, 2, { collects: [6] })),
     };
     expect(dates(saturday, friday)).toEqual(['2026-11-30', '2026-12-01']);
+  });
+
+  test('what is there on a day without delivery comes on the next with one, and says so', () => {
+    // Every day counts, nobody delivers on a Friday or Saturday: ordered on Tuesday, three days on is Friday.
+    const gulf = parcel(onTheWay(3, 3, { counts: [1, 2, 3, 4, 5, 6, 7], delivers: [7, 1, 2, 3, 4] }));
+    const arrives = step(ask({ service: gulf }, '2026-11-24T13:00:00Z'), 'arrives');
+    expect([arrives.first, arrives.skipped]).toEqual([
+      '2026-11-29',
+      [
+        { date: '2026-11-27', why: 'notDelivered' },
+        { date: '2026-11-28', why: 'notDelivered' },
+      ],
+    ]);
+    // Delivered on a day that does not count: gone on Saturday with none on the way, it comes the same day.
+    const weekends: DatedShop = {
+      dispatch: { cutOffs: [null, null, null, null, null, '12:00', null] as CutOffs },
+      service: parcel(onTheWay(0, 0, { collects: [6], delivers: [6] })),
+    };
+    expect(dates(weekends, '2026-11-27T13:00:00Z')).toEqual(['2026-11-28', '2026-11-28']);
   });
 
   test('rules that never agree on a day, and days beyond the calendar, promise nothing', () => {

@@ -1,4 +1,4 @@
-import { countedWeekdays, type ServiceDays, type Transit } from '../dispatch/dispatchCalendar.ts';
+import type { ServiceDays, Transit } from '../dispatch/dispatchCalendar.ts';
 import { oncePer } from '../once/oncePer.ts';
 import { msToInstant } from '../time/calendar.ts';
 import { type DayNumber, fromDay } from '../time/plainDate.ts';
@@ -8,8 +8,12 @@ import { type DaySpan, type Dispatch, datesOf, orderedStep } from './dispatch.ts
 import { lastAlike } from './lastAlike.ts';
 import type { ArrivalPromise, PromiseStep, SkippedDay, Timetable } from './promise.ts';
 
-/** The days that count on the way. */
-const daysOf = oncePer((days: ServiceDays) => new WorkingDays(countedWeekdays(days), days.closed));
+/** The days that count on the way, and those on which it is delivered; one calendar where they are the same. */
+const daysOf = oncePer(({ counts, delivers, closed }: ServiceDays) => {
+  const counted = new WorkingDays(counts, closed);
+  const same = counts.length === delivers.length && counts.every((day) => delivers.includes(day));
+  return { counted, delivered: same ? counted : new WorkingDays(delivers, closed) };
+});
 
 /** What is promised to every order of a day that counts for the same day of packing. */
 interface DayPromise {
@@ -25,6 +29,7 @@ export class ParcelTimetable implements Timetable {
   readonly #days: ServiceDays;
   readonly #transit: Transit;
   readonly #counted: WorkingDays;
+  readonly #delivered: WorkingDays;
   readonly #holidays: ReadonlyMap<DayNumber, string> | null;
   #latest: DayPromise | undefined;
 
@@ -33,24 +38,35 @@ export class ParcelTimetable implements Timetable {
     this.#dispatch = dispatch;
     this.#days = days;
     this.#transit = transit;
-    this.#counted = daysOf(days);
+    const { counted, delivered } = daysOf(days);
+    this.#counted = counted;
+    this.#delivered = delivered;
     this.#holidays = holidays;
   }
 
-  /** Closed days on the way, which did not count, and holidays on which nothing was delivered. */
-  #closedBetween(leaves: DayNumber, arrives: DayNumber): SkippedDay[] {
+  /** Closed days on the way, which did not count, holidays, and days that count but on which nothing is delivered. */
+  #skippedBetween(leaves: DayNumber, arrives: DayNumber): SkippedDay[] {
     const skipped: SkippedDay[] = [];
+    const there = this.#onTheWay(leaves, this.#transit.most) ?? arrives;
     for (let day = leaves + 1; day <= arrives; day += 1) {
       const name = this.#counted.closed.get(day) ?? (day < arrives ? this.#holidays?.get(day) : undefined);
       if (name !== undefined) skipped.push({ date: fromDay(day), why: 'closed', name });
+      else if (day >= there && this.#counted.isOpen(day) && !this.#delivered.isOpen(day))
+        skipped.push({ date: fromDay(day), why: 'notDelivered' });
     }
     return skipped;
   }
 
-  /** So many days on the way after it leaves, on a day on which the place it goes to takes parcels. */
+  /** The day after so many that count; the same day for none. */
+  #onTheWay(leaves: DayNumber, days: number): DayNumber | null {
+    return days === 0 ? leaves : this.#counted.after(leaves, days);
+  }
+
+  /** So many days on the way after it leaves, on a day on which it is delivered and the place it goes to takes parcels. */
   #arrival(leaves: DayNumber, days: number): DayNumber | null {
-    let day = this.#counted.after(leaves, days);
-    while (day !== null && this.#holidays?.has(day)) day = this.#counted.onOrAfter(day + 1);
+    const there = this.#onTheWay(leaves, days);
+    let day = there === null ? null : this.#delivered.onOrAfter(there);
+    while (day !== null && this.#holidays?.has(day)) day = this.#delivered.onOrAfter(day + 1);
     return day;
   }
 
@@ -82,8 +98,8 @@ export class ParcelTimetable implements Timetable {
     const [first, last] = [this.#arrival(sent.leaves.least, least), this.#arrival(sent.leaves.most, most)];
     if (first === null || last === null) return nothing;
     const arrives: DaySpan = { least: first, most: last };
-    const { count, saturday } = this.#days;
-    const skipped = this.#closedBetween(sent.leaves.most, last);
+    const { counts } = this.#days;
+    const skipped = this.#skippedBetween(sent.leaves.most, last);
     return {
       today,
       counted,
@@ -92,7 +108,7 @@ export class ParcelTimetable implements Timetable {
         orderBefore: msToInstant(this.#dispatch.cutOff(this.#lastCounted(counted, arrives))),
         timeZone: this.#dispatch.ask.timeZone,
       },
-      steps: [...sent.steps, { code: 'arrives', ...datesOf(arrives), transit: this.#transit, count, saturday, skipped }],
+      steps: [...sent.steps, { code: 'arrives', ...datesOf(arrives), transit: this.#transit, counts, skipped }],
     };
   }
 

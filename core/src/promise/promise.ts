@@ -1,5 +1,5 @@
 import type { Transit } from '../dispatch/dispatchCalendar.ts';
-import type { Instant } from '../time/calendar.ts';
+import type { Instant, Weekday } from '../time/calendar.ts';
 import type { TimeOfDay, TimeSpan } from '../time/timeOfDay.ts';
 
 /** A plain date such as `2026-11-26`. */
@@ -8,7 +8,16 @@ export type PlainDate = string;
 /** A day passed over, and the name of what closes it where it has one. */
 export interface SkippedDay {
   readonly date: PlainDate;
-  readonly why: 'closed' | 'noPacking' | 'afterCutOff' | 'full' | 'notCollected' | 'goodsWait' | 'afterLastOrder' | 'stillPacked';
+  readonly why:
+    | 'closed'
+    | 'noPacking'
+    | 'afterCutOff'
+    | 'full'
+    | 'notCollected'
+    | 'goodsWait'
+    | 'afterLastOrder'
+    | 'stillPacked'
+    | 'notDelivered';
   readonly name?: string;
 }
 
@@ -32,9 +41,9 @@ export type PromiseStep =
       readonly first: PlainDate;
       readonly last: PlainDate;
       readonly transit: Transit;
-      readonly count: 'working' | 'calendar';
-      readonly saturday: boolean;
-      /** Closed days on the way. */
+      /** Days of the week that count on the way. */
+      readonly counts: readonly Weekday[];
+      /** Closed days on the way, and days on which nothing is delivered. */
       readonly skipped: readonly SkippedDay[];
     }
   | { readonly code: 'round'; readonly date: PlainDate; readonly windows: readonly TimeSpan[]; readonly skipped: readonly SkippedDay[] }

@@ -2,7 +2,8 @@ import type { Counter } from '../counters/counter.ts';
 import type { DispatchCalendar, ServiceDays } from '../dispatch/dispatchCalendar.ts';
 import { oncePer } from '../once/oncePer.ts';
 import type { Destination } from '../places/place.ts';
-import { subdivisionOfPostal } from '../places/postalStart.ts';
+import { subdivisionOfAddress } from '../places/postalStart.ts';
+import { withHolders } from '../places/subdivisionTree.ts';
 import type { HolidaysOf, Shop } from '../rate-book/rateBook.ts';
 import type { Round } from '../rounds/round.ts';
 import { type ClosedList, namesOfClosed } from '../time/closedDays.ts';
@@ -30,11 +31,13 @@ export const counterWithShopClosed = (counter: Counter, { closed }: Pick<Shop, '
 const namesOf = oncePer((list: ClosedList): ReadonlyMap<DayNumber, string> => namesOfClosed(list));
 
 /** The entry that holds for a destination: that of its part of the country where there is one, else the country's. */
-export function holidaysAt({ holidays }: Pick<Shop, 'holidays'>, { country, subdivision, postalCode }: Destination): HolidaysOf | null {
+export function holidaysAt({ holidays }: Pick<Shop, 'holidays'>, to: Destination): HolidaysOf | null {
   if (holidays.length === 0) return null;
-  const part = subdivision ?? (postalCode === undefined ? undefined : subdivisionOfPostal(country, postalCode));
+  const { country } = to;
+  const part = subdivisionOfAddress(to);
+  const around = part === undefined ? [] : withHolders(part);
   return (
-    holidays.find((entry) => entry.country === country && entry.subdivision !== null && entry.subdivision === part) ??
+    holidays.find((entry) => entry.country === country && entry.subdivision !== null && around.includes(entry.subdivision)) ??
     holidays.find((entry) => entry.country === country && entry.subdivision === null) ??
     null
   );

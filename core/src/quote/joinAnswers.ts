@@ -68,6 +68,7 @@ function joinAnswers(
   const price = priced.reduce((sum, answer) => sum + answer.price, 0);
   const more = joinMore(priced, legs, slot);
   const carriers = priced.flatMap((answer) => answer.carriers ?? []);
+  const packaging = priced.reduce((sum, answer) => sum + (answer.packaging ?? 0), 0);
   const standIn = priced.find((answer) => answer.standIn)?.standIn;
   return {
     status: 'priced',
@@ -78,7 +79,7 @@ function joinAnswers(
     ...(tax && { tax }),
     ...joinTransits(priced),
     ...joinPromises(priced),
-    ...(carriers.length > 0 && { carriers }),
+    ...(carriers.length > 0 && { carriers, packaging }),
     ...(standIn && { standIn }),
   };
 }

@@ -4,7 +4,9 @@ import type { LiveTerms } from '../carriers/carriage.ts';
 import { CarrierAnswers } from '../carriers/carrierAnswers.ts';
 import type { RateAnswer } from '../carriers/rateAnswer.ts';
 import type { RateAsk } from '../carriers/rateAsk.ts';
+import { toPublicQuote } from '../contract/publicQuote.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
+import { carton } from '../testing/bookOf.ts';
 import { answersTo, carriedShop, rate, said } from '../testing/carriedShop.ts';
 import { dispatch } from '../testing/commandBook.ts';
 import { planOf } from '../testing/planOf.ts';
@@ -61,7 +63,19 @@ test('a carrier’s price is without tax: where the shop’s include it, what is
   // 20.00 and 10 % are 22.00; with 15 % tax 25.30, of which 3.30 are tax.
   expect(offer).toMatchObject({ price: 2530, tax: { mode: 'included', amount: 330 } });
   if (offer.status !== 'priced') throw new Error(offer.status);
-  expect(marginOf(offer)).toEqual({ cost: 2000, margin: 200 });
+  expect(marginOf(offer)).toEqual({ carriage: 2000, packaging: 0, margin: 200 });
+});
+
+test('what is left is less than the packaging cost too, of each consignment, and the public never hears of it', () => {
+  const shop = carriedShop(markup({ basisPoints: 1000 }));
+  const book = { ...shop, packing: { ...shop.packing, packaging: [carton({ mostLoad: '3 kg' })] } };
+  const request = cart({ ...clay, quantity: 2 });
+  const { quote: answer } = ask(book, () => said(rate(2000)), request);
+  const offer = express(answer);
+  if (offer.status !== 'priced') throw new Error(offer.status);
+  // Two boxes of one each.
+  expect(marginOf(offer)).toEqual({ carriage: 2000, packaging: 190, margin: 10 });
+  expect(JSON.stringify(toPublicQuote(answer, book, 1))).not.toContain('packaging');
 });
 
 test('the ledger adds up, the price without it is the same, and a dearer rate never makes a cheaper price', () => {

@@ -6,7 +6,7 @@ import { type Charge, plainCharge } from '../rate-book/charge.ts';
 import type { Lane } from '../rate-book/lane.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
 import { EVERYWHERE } from '../rate-book/scope.ts';
-import { amount, bookOf, byValue, byWeight, canada, flat, free, lane, location, notOffered } from '../testing/bookOf.ts';
+import { amount, bookOf, byValue, byWeight, canada, carton, flat, free, lane, location, notOffered } from '../testing/bookOf.ts';
 import { planOf } from '../testing/planOf.ts';
 import { compile } from './compile.ts';
 import { WITHHELD } from './compiledResult.ts';
@@ -195,19 +195,7 @@ describe('charges', () => {
 
   test('the packaging’s own cost is passed on', () => {
     const shop = book(flat(0), { charges: [charge('boxes', { kind: 'packagingCost' })] });
-    const size = { length: '20 cm', width: '20 cm', height: '20 cm' };
-    const box = {
-      id: 'box',
-      name: 'Box',
-      kind: 'carton' as const,
-      inside: size,
-      outside: size,
-      tare: '100 g',
-      mostLoad: '1 kg',
-      cost: 95,
-      inUse: true,
-    };
-    const packed = { ...shop, packing: { ...shop.packing, packaging: [box] } };
+    const packed = { ...shop, packing: { ...shop.packing, packaging: [carton()] } };
     expect(price(packed, [{ quantity: 3, weight: '600 g' }])).toBe(285);
     const clay = { ...EVERYWHERE, goods: { groups: ['clay'], others: false } };
     const forClay = {

@@ -85,7 +85,10 @@ function priced(lane: CompiledLane, shipment: Shipment, price: Minor, ledger: re
   if (transit) offer.transit = transit;
   if (typeof promise === 'string') offer.undated = promise;
   else offer.promise = promise;
-  if (side) offer.carriers = [side];
+  if (side) {
+    offer.carriers = [side];
+    offer.packaging = shipment.packagingCost;
+  }
   if (lane.terms !== null && answer?.kind === 'silent') offer.standIn = { kind: 'card' };
   if (told) offer.distance = distance;
   return offer;

@@ -5,6 +5,7 @@ import type { Measure, Measures, ValueMeasure } from '../measures/measure.ts';
 import type { Ending } from '../money/ending.ts';
 import type { Id } from '../names/naming.ts';
 import type { BasisPoints, Millimetres, Minor } from '../numbers/units.ts';
+import type { AddressHint } from '../places/addressHints.ts';
 import type { Place } from '../places/place.ts';
 import type { ArrivalPromise, NoPromise } from '../promise/promise.ts';
 import type { Effect } from '../rate-book/allowance.ts';
@@ -198,6 +199,8 @@ export type Offer =
       readonly undated?: NoPromise;
       /** What its carrier says, one for each consignment; never leaves through the public API. */
       readonly carriers?: readonly CarrierSide[];
+      /** What its packaging costs the shop; told beside what carriers say, and never to the public. */
+      readonly packaging?: Minor;
       /** The carrier did not answer: the price is that of the lane's own card, or of another service. */
       readonly standIn?: { readonly kind: 'card' } | { readonly kind: 'service'; readonly service: Id };
       /** How far away a counter is, in millimetres, where the buyer is told. */
@@ -234,6 +237,8 @@ export type Remark =
   | { code: 'tooManyToPlace' }
   /** Zones or lanes ask where the address lies, and it is not known. */
   | { code: 'noPoint' }
+  /** What the address numbered `to` lacks, or says in two ways. */
+  | ({ readonly to: number } & AddressHint)
   /** The shop sends no order to several addresses. */
   | { code: 'oneAddressOnly' }
   /** An order to several addresses has more items than the shop takes. */

@@ -1,5 +1,7 @@
+import { addressHints } from '../places/addressHints.ts';
 import type { CompiledBook } from './compile.ts';
 import type { MeasuredCart, MeasuredConsignment } from './consignment.ts';
+import type { Located } from './locate.ts';
 import { destinationOf } from './measureCart.ts';
 import type { Remark } from './quoteTypes.ts';
 import type { CartLine, QuoteRequest } from './request.ts';
@@ -17,6 +19,19 @@ const tooLarge = ({ parcels }: MeasuredConsignment): readonly number[] =>
     : NO_LINES;
 
 const NO_LINES: readonly number[] = [];
+
+/** What the addresses goods go to lack or contradict; an address in a country that is not served is asked for nothing. */
+export function hintsOn({ places: index }: CompiledBook, request: QuoteRequest, places: readonly Located[]): Remark[] {
+  if (!request.lines.some(({ delivered }) => delivered)) return [];
+  const remarks: Remark[] = [];
+  places.forEach(({ answer }, to) => {
+    const destination = destinationOf(request, to);
+    if (destination === undefined || answer.status === 'notServed') return;
+    const matched = answer.status === 'zone' ? answer.place.kind : undefined;
+    for (const hint of addressHints(index, destination, matched)) remarks.push({ to, ...hint });
+  });
+  return remarks;
+}
 
 /** What the owner should know about the goods and addresses of a cart. */
 export function remarksOn(compiled: CompiledBook, request: QuoteRequest, { measures, consignments }: MeasuredCart): Remark[] {

@@ -8,7 +8,7 @@ import { Journey, type Leg, type Standpoint } from './journey.ts';
 import { type Plan, partByGroup, plan } from './plan.ts';
 import { quoteLane } from './quoteLane.ts';
 import type { ConsignmentQuote, Offer, PlaceAnswer, Quote, ToldMeasures, Withheld } from './quoteTypes.ts';
-import { remarksOn } from './remarks.ts';
+import { hintsOn, remarksOn } from './remarks.ts';
 import type { QuoteRequest } from './request.ts';
 import type { Shipment } from './shipment.ts';
 import { sortOffers } from './sortOffers.ts';
@@ -100,7 +100,7 @@ export function settle({ compiled, request, places, refusals, measured, shipment
   const place = places[0].answer;
   const otherPlaces = places.length === 1 ? NO_PLACES : places.slice(1).map(({ answer }) => answer);
   const measures = told(measured.measures);
-  const remarks = [...remarksOn(compiled, request, measured), ...refusals];
+  const remarks = [...remarksOn(compiled, request, measured), ...hintsOn(compiled, request, places), ...refusals];
   const { noOption } = compiled.book.shop.texts;
   const nothing = { place, otherPlaces, measures, remarks, options: [], withheld: [], consignments: [] };
   if (measures.itemCount === 0) return nothing;

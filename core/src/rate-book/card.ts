@@ -238,11 +238,17 @@ export function resultsOf(card: Card): readonly TierResult[] {
 
 const open = { floor: null, cap: null };
 
+/** Kinds that are nothing but figures: there is no first card of theirs before somebody has typed them. */
+export const FIGURE_KINDS = ['firstAndFurther', 'startedUnits', 'percent'] as const satisfies readonly CardKind[];
+export type FigureKind = (typeof FIGURE_KINDS)[number];
+
+export const isFigureKind = (kind: CardKind): kind is FigureKind => FIGURE_KINDS.some((one) => one === kind);
+
 /**
  * A card of `kind` to begin with, when none was kept from before. It asks the buyer to write until a price is typed,
  * where the kind can: nothing is free by accident.
  */
-export function firstCard(kind: CardKind, shop: { units: 'metric' | 'imperial'; currency: Currency }): Card {
+export function firstCard(kind: Exclude<CardKind, FigureKind>, shop: { units: 'metric' | 'imperial'; currency: Currency }): Card {
   const result = { kind: 'refer' } as const;
   const top = { kind: 'notOffered' } as const;
   const metric = shop.units === 'metric';
@@ -250,8 +256,6 @@ export function firstCard(kind: CardKind, shop: { units: 'metric' | 'imperial'; 
   switch (kind) {
     case 'flat':
       return { kind, result };
-    case 'firstAndFurther':
-      return { kind, measure: 'itemCount', first: 6 * unit, further: unit, ...open };
     case 'weightTiers':
       return { kind, measure: 'packedWeight', bands: 'whole', tiers: [{ upTo: metric ? '1 kg' : '1 lb', result }], above: top, ...open };
     case 'valueTiers': {
@@ -275,10 +279,6 @@ export function firstCard(kind: CardKind, shop: { units: 'metric' | 'imperial'; 
         ],
         ...open,
       };
-    case 'startedUnits':
-      return { kind, base: 5 * unit, each: unit, per: { measure: 'packedWeight', unit: metric ? '1 kg' : '1 lb' }, ...open };
-    case 'percent':
-      return { kind, of: 'valueAfterDiscounts', basisPoints: 1000, ...open };
     case 'chargesOnly':
       return { kind };
   }

@@ -7,7 +7,7 @@ import { canada, lane } from '../testing/bookOf.ts';
 import { planOf } from '../testing/planOf.ts';
 import type { Card } from './card.ts';
 
-// A card as a decision table. Source: OMG DMN 1.3, hit policy Unique (8.2.10) and the unary tests of FEEL (from memory), evaluated by the
+// A card as a decision table. Source: OMG DMN 1.3, hit policy Unique (8.2.10) and the unary tests of FEEL, evaluated by the
 // library feelin: for every cart exactly one rule may hold, so that the table is complete and no two rules overlap.
 
 const edges = fc.uniqueArray(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 6 }).map((list) => list.sort((a, b) => a - b));

@@ -74,6 +74,17 @@ test('a book of format 1 is brought forward: postal places in lists, everything 
   expect(readRateBook(book)).toEqual(book);
 });
 
+test.each([
+  ['working', false, [1, 2, 3, 4, 5]],
+  ['working', true, [1, 2, 3, 4, 5, 6]],
+  ['calendar', false, [1, 2, 3, 4, 5, 6, 7]],
+])('days of format 6 that count as %s days, Saturday %s, count and deliver as they did', (count, saturday, weekdays) => {
+  const { counts: _counts, delivers: _delivers, ...days } = PLAIN_DAYS;
+  const now = readRateBook(old);
+  const then = { ...now, format: 6, services: now.services.map((service) => ({ ...service, days: { ...days, count, saturday } })) };
+  expect(readRateBook(then).services[0]!.days).toEqual({ ...PLAIN_DAYS, counts: weekdays, delivers: weekdays });
+});
+
 test('a card of one price has no bands to begin with, and gets none', () => {
   const flat = { kind: 'flat', result: { kind: 'amount', amount: 500 } };
   const lane = { ...old.zones[0]!.lanes.ground, card: flat };
@@ -88,8 +99,8 @@ test('and its prices stay the same: weighed without the carton, as before', () =
 });
 
 test.each([
-  ['a later format', { ...old, format: 7 }, 'format 7'],
-  ['no number', { ...old, format: 'one' }, 'formats 1 to 6'],
+  ['a later format', { ...old, format: 8 }, 'format 8'],
+  ['no number', { ...old, format: 'one' }, 'formats 1 to 7'],
   ['junk in place of zones', { ...old, zones: 'none' }, 'array'],
   ['junk in place of places', { ...old, zones: [{ ...old.zones[0], places: [null] }] }, 'zones'],
 ])('%s is refused with words, not with a fall', (_name, document, words) => {

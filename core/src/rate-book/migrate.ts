@@ -1,4 +1,5 @@
 import { timeZoneNames } from '../time/timeZone.ts';
+import { WEEK } from '../time/weekOfCountry.ts';
 
 /** A document of some earlier format, read loosely: what does not fit is left for the schema to name. */
 type Json = Record<string, unknown>;
@@ -160,7 +161,29 @@ function from5(book: Json, reading: Reading): Json {
   };
 }
 
-const STEPS: Readonly<Record<number, (book: Json, reading: Reading) => Json>> = { 1: from1, 2: from2, 3: from3, 4: from4, 5: from5 };
+/** Format 7 brought the days of the week a service counts and delivers on, in place of two kinds of counting, and labels of zones. */
+function from6(book: Json): Json {
+  const days = ({ count, saturday, ...rest }: Json): Json => {
+    if (count !== 'working' && count !== 'calendar') return rest;
+    const weekdays = count === 'calendar' ? WEEK : saturday === true ? WEEK.slice(0, 6) : WEEK.slice(0, 5);
+    return { ...rest, counts: [...weekdays], delivers: [...weekdays] };
+  };
+  return {
+    ...book,
+    format: 7,
+    zones: each(book.zones, (zone) => ({ ...zone, label: '' })),
+    services: each(book.services, (service) => ({ ...service, days: isObject(service.days) ? days(service.days) : service.days })),
+  };
+}
+
+const STEPS: Readonly<Record<number, (book: Json, reading: Reading) => Json>> = {
+  1: from1,
+  2: from2,
+  3: from3,
+  4: from4,
+  5: from5,
+  6: from6,
+};
 
 /** Brings a document forward to the present format, one step at a time; one that is no known older format stays as it is. */
 export function migrate(document: unknown, reading: Reading = 'draft'): unknown {

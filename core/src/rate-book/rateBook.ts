@@ -19,9 +19,10 @@ import { Allowance } from './allowance.ts';
 import { Charge } from './charge.ts';
 import { Lane } from './lane.ts';
 import { Location } from './location.ts';
+import { ServiceTexts } from './serviceText.ts';
 
 /** The format this code reads and writes; older ones are migrated forward. */
-export const RATE_BOOK_FORMAT = 6;
+export const RATE_BOOK_FORMAT = 7;
 
 const Message = z.string().trim().min(1, 'Write what the buyer reads').max(500, 'At most 500 characters');
 
@@ -56,6 +57,8 @@ export const Service = z.strictObject({
   carriage: Carriage.nullable(),
   /** How the carrier's price becomes the buyer's; kept while the service is of another kind. */
   terms: LiveTerms.nullable(),
+  /** Own words for buyers it is not offered to; the usual ones where there are none. */
+  texts: ServiceTexts.optional(),
 });
 export type Service = z.infer<typeof Service>;
 
@@ -65,6 +68,8 @@ export const Zone = z.strictObject({
   places: z.array(Place),
   /** The rate of tax on delivery there; counts where the shop taxes delivery. */
   taxRate: BasisPoints,
+  /** A word of the owner's that zones are gathered by, such as the person who looks after them; empty for none. Buyers never see it. */
+  label: z.string().trim().max(60, 'At most 60 characters'),
   /** Lanes by service id. A service is offered in a zone only where it has one. */
   lanes: z.record(Id, Lane),
 });
@@ -241,6 +246,10 @@ export type RateBook = z.infer<typeof RateBook>;
 export function laneOf(zone: Zone, service: Id): Lane | undefined {
   return Object.hasOwn(zone.lanes, service) ? zone.lanes[service] : undefined;
 }
+
+/** The country a shop is at home in, which what it adds begins with: that of its first location, else the first it delivers to. */
+export const homeCountry = ({ locations, shop }: Pick<RateBook, 'locations' | 'shop'>): string =>
+  locations[0]?.country ?? shop.served[0] ?? 'CA';
 
 /** What a service is besides its name and kind. */
 export const PLAIN_SERVICE = {

@@ -15,9 +15,9 @@ export function holdsGroup(set: GoodsSet | null, group: Id | null): boolean {
 export const Coupon = z.string().regex(/^\S+$/, 'A coupon code has no spaces').max(40, 'A coupon code has at most 40 characters');
 export const couponKey = (code: string): string => code.normalize('NFKC').toUpperCase();
 
-/** Where a charge or allowance holds; null is everywhere. */
+/** Where a charge or allowance holds; null is everywhere. With an empty list of services it holds for none yet. */
 export const Scope = z.strictObject({
-  services: z.array(Id).min(1, 'Choose a service').nullable(),
+  services: z.array(Id).nullable(),
   zones: z.array(Id).min(1, 'Choose a zone').nullable(),
   goods: GoodsSet.nullable(),
 });

@@ -37,8 +37,8 @@ const leavesOn: fc.Arbitrary<LeavesOn[]> = fc.array(
 
 const days: fc.Arbitrary<ServiceDays> = fc.record({
   transit: range(6),
-  count: fc.constantFrom('working' as const, 'calendar' as const),
-  saturday: fc.boolean(),
+  counts: weekdays,
+  delivers: weekdays,
   collects: weekdays,
   closed: closedList,
   skipsHolidays: fc.constant(false),

@@ -1,3 +1,4 @@
+import type { Packaging } from '../packing/packaging.ts';
 import type { Card, TierResult } from '../rate-book/card.ts';
 import { type FreeFrom, type Lane, plainLane } from '../rate-book/lane.ts';
 import type { Location } from '../rate-book/location.ts';
@@ -62,7 +63,7 @@ export function bookOf(zones: readonly (Pick<Zone, 'id' | 'places'> & { lanes: R
     ...book,
     shop: { ...book.shop, served: ['CA', 'US', 'FR'] },
     services: services.map(service),
-    zones: zones.map((zone) => ({ name: `Zone ${zone.id}`, taxRate: 0, ...zone })),
+    zones: zones.map((zone) => ({ name: `Zone ${zone.id}`, taxRate: 0, label: '', ...zone })),
   });
 }
 
@@ -85,3 +86,20 @@ export const location = (id: string, more: Partial<Location> = {}): Location => 
 /** A shop with one zone, Canada. */
 export const canada = (lanes: Record<string, Lane>): RateBook =>
   bookOf([{ id: 'canada', places: [{ kind: 'country', country: 'CA' }], lanes }]);
+
+/** A carton of 20 cm each way that costs the shop 95 and carries a kilogram. */
+export function carton(more: Partial<Packaging> = {}): Packaging {
+  const size = { length: '20 cm', width: '20 cm', height: '20 cm' };
+  return {
+    id: 'box',
+    name: 'Box',
+    kind: 'carton',
+    inside: size,
+    outside: size,
+    tare: '100 g',
+    mostLoad: '1 kg',
+    cost: 95,
+    inUse: true,
+    ...more,
+  };
+}

@@ -1,4 +1,5 @@
 import type { Measure } from '../../measures/measure.ts';
+import type { AddressHint } from '../../places/addressHints.ts';
 import type { BuyerReason } from '../buyerReason.ts';
 
 type PlainCode = Exclude<BuyerReason['code'], 'onlyFrom' | 'onlyUpTo' | 'onlyOnDates'>;
@@ -13,4 +14,6 @@ export interface BuyerSentences {
   /** An end is null where the window is open; not both are. */
   dates(from: string | null, until: string | null): string;
   readonly plain: Readonly<Record<PlainCode, string>>;
+  /** What to ask for where an address leaves open what it gets. */
+  readonly address: Readonly<Record<AddressHint['code'], string>>;
 }

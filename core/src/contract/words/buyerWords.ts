@@ -4,7 +4,8 @@ import { formatMass } from '../../measures/mass.ts';
 import { dimensionOf, type Measure } from '../../measures/measure.ts';
 import { formatMoney } from '../../money/money.ts';
 import { formatNumber } from '../../numbers/numberFormat.ts';
-import type { Shop } from '../../rate-book/rateBook.ts';
+import type { AddressHint } from '../../places/addressHints.ts';
+import type { Service, Shop } from '../../rate-book/rateBook.ts';
 import type { DateWindow } from '../../time/calendar.ts';
 import { toDay } from '../../time/plainDate.ts';
 import type { BuyerReason } from '../buyerReason.ts';
@@ -49,6 +50,15 @@ function day(locale: string, text: string): string {
 
 const ends = ({ from, until }: DateWindow, locale: string) =>
   [from === null ? null : day(locale, from), until === null ? null : day(locale, until)] as const;
+
+/** What to ask the buyer for, in the language of a shop. */
+export const addressWords = (code: AddressHint['code'], { locale }: Pick<Shop, 'locale'>): string => languageOf(locale).words.address[code];
+
+/** What a buyer is told of a service that is not offered: its own words for the reason, or for any, else the usual ones. */
+export function toldWords(reason: BuyerReason, { texts = [] }: Pick<Service, 'texts'>, shop: Habits): string {
+  const own = texts.find(({ when }) => when === reason.code) ?? texts.find(({ when }) => when === 'any');
+  return own?.text ?? buyerWords(reason, shop);
+}
 
 /** The sentence for a reason, in the language of a shop. */
 export function buyerWords(reason: BuyerReason, shop: Habits): string {

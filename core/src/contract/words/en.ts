@@ -34,4 +34,9 @@ export const en: BuyerSentences = {
     notThisOrder: 'Not for this order.',
     notNow: 'Not available at the moment.',
   },
+  address: {
+    provinceContradicts: 'The postal code is not in this province. Please check both.',
+    provinceNeeded: 'Please give your province or state.',
+    postalCodeNeeded: 'Please give your postal code.',
+  },
 };

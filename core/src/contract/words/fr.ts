@@ -34,4 +34,9 @@ export const fr: BuyerSentences = {
     notThisOrder: 'Pas pour cette commande.',
     notNow: 'Pas disponible en ce moment.',
   },
+  address: {
+    provinceContradicts: 'Le code postal n’est pas dans cette province. Vérifiez l’un et l’autre.',
+    provinceNeeded: 'Indiquez votre province ou région.',
+    postalCodeNeeded: 'Indiquez votre code postal.',
+  },
 };
