@@ -9,6 +9,7 @@ const tsx = ['--import', 'tsx', '--conditions=ostrakon-source'];
 run(process.execPath, ['--import', 'tsx', 'demo/bench/quotes.ts'], { cwd: root });
 run(process.execPath, ['--import', 'tsx', 'demo/bench/dearest.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'e2e/bench/sheet.ts'], { cwd: root });
+run(process.execPath, [...tsx, 'e2e/bench/large.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'e2e/bench/goods.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/packing.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/places.ts'], { cwd: root });

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import JsBarcode from 'jsbarcode';
 import { expect, test } from 'vitest';
 import type { RateAsk } from './messages.ts';
 import { kilometresBetween } from './places.ts';
@@ -76,8 +77,11 @@ test('rows add up, and a heavier parcel never costs less', () => {
 });
 
 test('tracking numbers carry their check digits', () => {
-  // UPU S10: 47312482 has 9, the standard's widely reprinted example (from memory). GS1: 629104150021 has 3, from GS1's calculator page (from memory).
+  // UPU S10: 47312482 has 9, the standard's widely reprinted example (from memory). GS1: 629104150021 has 3, as the package jsbarcode completes it.
   expect(s10CheckDigit(47_312_482)).toBe(9);
+  const completed: { encodings?: { text: string }[] } = {};
+  JsBarcode(completed, '629104150021', { format: 'EAN13', flat: true });
+  expect(completed.encodings?.map(({ text }) => text).join('')).toContain('6291041500213');
   expect(gs1CheckDigit('629104150021')).toBe(3);
   expect(trackingNumber('petrel-post', 47_312_482)).toBe('LX473124829CA');
   expect(trackingNumber('bluff-freight', 12)).toHaveLength(18);

@@ -37,6 +37,7 @@ const book = {
       name: 'Canada',
       places: [{ kind: 'country', country: 'CA' }],
       taxRate: 0,
+      label: '',
       lanes: { ground: plainLane({ kind: 'flat', result: { kind: 'amount', amount: 990 } }) },
     },
   ],

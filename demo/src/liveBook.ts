@@ -152,6 +152,7 @@ const zone = (id: string, name: string, places: Place[], lanes: Record<string, L
   name,
   places,
   taxRate: TAX[id] ?? 0,
+  label: '',
   lanes: Object.fromEntries(
     Object.entries(lanes).map(([service, held]) => {
       const [least, most] = ON_THE_WAY[service]?.[id] ?? [];
@@ -293,7 +294,7 @@ export const liveBook: RateBook = RateBook.parse({
       id: 'ground',
       name: 'Ground parcel',
       note: 'To your door',
-      internalName: 'Road, own cards',
+      internalName: 'Road, own prices',
       mixing: { kind: 'dearest' },
       days: groundDays,
       carriage: surface,

@@ -189,10 +189,14 @@ test('trials are kept, listed in order and removed', async () => {
   await request(shop.app).post('/api/trials').send(trial).expect(201);
   await request(shop.app)
     .post('/api/trials')
-    .send({ ...trial, id: 'again' })
+    .send({ ...trial, id: 'again', label: ' schools ' })
     .expect(201);
   expect((await request(shop.app).post('/api/trials').send(trial)).status).toBe(409);
-  expect(TrialList.parse((await request(shop.app).get('/api/trials')).body).trials.map((one) => one.id)).toEqual(['two-boxes', 'again']);
+  const held = TrialList.parse((await request(shop.app).get('/api/trials')).body).trials;
+  expect(held.map(({ id, label }) => [id, label])).toEqual([
+    ['two-boxes', undefined],
+    ['again', 'schools'],
+  ]);
   await request(shop.app).delete('/api/trials/two-boxes').expect(204);
   await request(shop.app).delete('/api/trials/two-boxes').expect(404);
 });

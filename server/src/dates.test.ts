@@ -24,6 +24,8 @@ describe('public holidays', () => {
     ['US', null, 2026, ['2026-07-03', '2026-11-26']],
     ['GB', null, 2027, ['2027-12-27', '2027-12-28']],
     ['GB', 'NIR', 2026, ['2026-07-13']],
+    ['EG', null, 2026, ['2026-01-07', '2026-04-25', '2026-05-01', '2026-07-23', '2026-10-06']],
+    ['IL', null, 2026, ['2026-04-22', '2026-09-21']],
     ['GB', 'SCT', 2026, ['2026-01-02', '2026-11-30', '2026-08-03']],
   ])('%s %s %i', async (country, region, year, expected) => {
     expect(await days(country, region, year)).toEqual(expect.arrayContaining(expected));

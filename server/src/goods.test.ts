@@ -18,6 +18,24 @@ const many = (count: number): Product[] => Array.from({ length: count }, (_, at)
 const send = (change: Partial<GoodsChange>) => request(shop.app).post('/api/products/changes').send(change);
 const listed = async () => (await request(shop.app).get('/api/products').expect(200)).body.products as Product[];
 
+test('the list is told compressed and plain, whole each time, and not again where the asker has it', async () => {
+  const ask = (coding: string, known = '') =>
+    request(shop.app).get('/api/products').set('Accept-Encoding', coding).set('If-None-Match', known).set('Cache-Control', 'max-age=0');
+  await send({ put: many(60) }).expect(200);
+  const before = await ask('br')
+    .expect('Content-Encoding', 'br')
+    .expect('Vary', /Accept-Encoding/)
+    .expect(200);
+  expect(before.body.products).toHaveLength(60);
+  await ask('br', before.headers.etag).expect(304);
+  await send({ put: many(61).slice(-1) }).expect(200);
+  const after = await ask('br', before.headers.etag).expect(200);
+  const plain = await ask('identity').expect(200);
+  expect(plain.headers['content-encoding']).toBeUndefined();
+  expect(plain.body.products).toHaveLength(61);
+  expect(after.body).toEqual(plain.body);
+});
+
 describe('changes to the goods', () => {
   test('put, edit and remove; the inverse brings everything back, and a restart keeps it', async () => {
     await send({ put: many(3) }).expect(200);
@@ -176,7 +194,7 @@ test('a shop of the first format opens: its goods keep their group as a tag, its
   await shop.discard();
   shop = await openTestShop(folder);
   expect(await listed()).toEqual([{ ...clay, id: 'clay', name: 'Clay', tags: ['Clay  dry  heavy'] }]);
-  expect(shop.draft.current).toMatchObject({ revision: 8, book: { format: 6, zones: [{ places: [{ kind: 'postal', rules: 'B3*' }] }] } });
+  expect(shop.draft.current).toMatchObject({ revision: 8, book: { format: 7, zones: [{ places: [{ kind: 'postal', rules: 'B3*' }] }] } });
   expect((await shop.draft.state()).history).toEqual({ undo: null, redo: null });
   const unchanged = await request(shop.app).post('/api/editions').send({ revision: 8 }).expect(409);
   expect(unchanged.body.code).toBe('nothing-to-publish');

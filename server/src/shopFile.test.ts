@@ -40,6 +40,7 @@ async function fill(): Promise<void> {
     {
       id: 'two',
       name: 'Two boxes',
+      label: 'Schools',
       cart: { lines: [{ product: 'a', quantity: 2 }], discounts: [], destination: { country: 'CA' } } as never,
     },
   ]);

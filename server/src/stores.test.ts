@@ -150,7 +150,7 @@ describe('editions and releases', () => {
 });
 
 describe('a database of every earlier version opens', () => {
-  const book = { ...emptyBook(), zones: [{ id: 'near', name: 'Near', places: [], taxRate: 0, lanes: {} }] };
+  const book = { ...emptyBook(), zones: [{ id: 'near', name: 'Near', places: [], taxRate: 0, label: '', lanes: {} }] };
   const change = `'renameZone', '{"zone":"near","name":"Near"}', '[{"op":"replace","path":"/zones/0/name","value":"Near"}]', '[{"op":"replace","path":"/zones/0/name","value":"Far"}]'`;
 
   test.each(migrations.map((migration, at) => [new migration().name, at] as const))('%s', async (_name, at) => {

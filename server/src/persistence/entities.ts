@@ -71,6 +71,7 @@ export interface TrialRow {
   id: string;
   position: number;
   name: string;
+  label: string | null;
   cart: string;
 }
 
@@ -195,6 +196,7 @@ export const TrialEntity = new EntitySchema<TrialRow>({
     id: { type: 'varchar', primary: true },
     position: { type: 'integer' },
     name: { type: 'varchar' },
+    label: { type: 'varchar', nullable: true },
     cart: { type: 'text' },
   },
 });

@@ -1,5 +1,6 @@
 import { GoodsChange } from '@ostrakon/core';
 import type { Response } from 'express';
+import { PackedJson } from '../../http/packedJson.ts';
 import { type Methods, routes } from '../../http/routes.ts';
 import { GoodsImports } from './goodsImports.ts';
 import type { GoodsStore } from './goodsStore.ts';
@@ -15,9 +16,11 @@ function hasLeft(res: Response): () => boolean {
 
 export function goodsRoutes(goods: GoodsStore): Methods {
   const imports = new GoodsImports(goods);
+  const packed = new PackedJson((products: GoodsStore['byId']) => ({ products: [...products.values()] }));
+  packed.prepare(goods.byId);
   return routes({
     '/': {
-      get: (_req, res) => void res.json({ products: [...goods.byId.values()] }),
+      get: (req, res) => packed.send(goods.byId, req, res),
     },
     '/changes': {
       post: async (req, res) => {

@@ -37,9 +37,10 @@ export function readShop(database: Database): Promise<ShopFile> {
       })),
       releases: await manager.find(ReleaseEntity, { order: { seq: 'ASC' } }),
       products: (await manager.find(ProductEntity, { order: { position: 'ASC', id: 'ASC' } })).map(productFromRow),
-      trials: (await manager.find(TrialEntity, { order: { position: 'ASC' } })).map(({ id, name, cart }) => ({
+      trials: (await manager.find(TrialEntity, { order: { position: 'ASC' } })).map(({ id, name, label, cart }) => ({
         id,
         name,
+        ...(label !== null && { label }),
         cart: JSON.parse(cart),
       })),
       loads: (await manager.find(DayLoadEntity, { order: { date: 'ASC', kind: 'ASC', owner: 'ASC', window: 'ASC' } })).map(loadFromRow),
@@ -78,7 +79,13 @@ export async function plantShop(folder: string, file: ShopFile): Promise<void> {
       await insert(ProductEntity, file.products.map(rowOfProduct));
       await insert(
         TrialEntity,
-        file.trials.map(({ id, name, cart }, position) => ({ id, name, cart: JSON.stringify(cart), position })),
+        file.trials.map(({ id, name, label, cart }, position) => ({
+          id,
+          name,
+          label: label ?? null,
+          cart: JSON.stringify(cart),
+          position,
+        })),
       );
       await insert(DayLoadEntity, file.loads.map(rowOfLoad));
       await insert(

@@ -3,7 +3,16 @@ import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
 import { TrialEntity, type TrialRow } from '../../persistence/entities.ts';
 
-const fromRow = ({ id, name, cart }: TrialRow): Trial => Trial.parse({ id, name, cart: CartInput.parse(JSON.parse(cart)) });
+export const trialFromRow = ({ id, name, label, cart }: TrialRow): Trial =>
+  Trial.parse({ id, name, ...(label !== null && { label }), cart: CartInput.parse(JSON.parse(cart)) });
+
+export const rowOfTrial = ({ id, name, label, cart }: Trial, position: number): TrialRow => ({
+  id,
+  position,
+  name,
+  label: label ?? null,
+  cart: JSON.stringify(cart),
+});
 
 /** Saved carts, in the order they were saved. */
 export class TrialStore {
@@ -15,7 +24,7 @@ export class TrialStore {
 
   async list(): Promise<Trial[]> {
     const rows = await this.#database.read.find(TrialEntity, { order: { position: 'ASC' } });
-    return rows.map(fromRow);
+    return rows.map(trialFromRow);
   }
 
   async add(trials: readonly Trial[]): Promise<void> {
@@ -26,7 +35,7 @@ export class TrialStore {
       const first = Math.max(0, ...held.map((row) => row.position + 1));
       await manager.insert(
         TrialEntity,
-        trials.map(({ id, name, cart }, at) => ({ id, name, cart: JSON.stringify(cart), position: first + at })),
+        trials.map((trial, at) => rowOfTrial(trial, first + at)),
       );
     });
   }

@@ -13,6 +13,7 @@ import { DayLoad1764300000000 } from './migrations/1764300000000-day-load.ts';
 import { Carriers1764400000000 } from './migrations/1764400000000-carriers.ts';
 import { Steps1764500000000 } from './migrations/1764500000000-steps.ts';
 import { Releases1764600000000 } from './migrations/1764600000000-releases.ts';
+import { TrialLabel1764700000000 } from './migrations/1764700000000-trial-label.ts';
 import { asStorageFault } from './storageFault.ts';
 
 export const migrations = [
@@ -23,6 +24,7 @@ export const migrations = [
   Carriers1764400000000,
   Steps1764500000000,
   Releases1764600000000,
+  TrialLabel1764700000000,
 ];
 
 /** The database as SQLite knows it, for tests and backups. */
