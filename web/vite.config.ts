@@ -7,11 +7,11 @@ import tailwind from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig, type Plugin } from 'vite';
 
-/** Names every script and style sheet, for the page to fetch them before it may be without the server. */
+/** Names every script and style sheet, for the page to fetch them before it may be without the server; not the large tables of towns. */
 const partsList: Plugin = {
   name: 'parts-list',
   generateBundle(_options, bundle) {
-    const parts = Object.keys(bundle).filter((file) => /\.(js|css)$/.test(file));
+    const parts = Object.keys(bundle).filter((file) => /\.(js|css)$/.test(file) && !/\/towns[A-Z]{2}\b/.test(file));
     this.emitFile({ type: 'asset', fileName: 'parts.json', source: JSON.stringify(parts) });
   },
 };

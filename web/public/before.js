@@ -9,8 +9,24 @@ globalThis.__zod_globalConfig = { jitless: true };
   try {
     unsent = sessionStorage.getItem('ostrakon-unsent-steps') !== null;
   } catch {}
-  const paths = ['/api/products', '/api/trials', ...(unsent ? [] : ['/api/draft'])];
+  const paths = [...(unsent ? [] : ['/api/draft']), '/api/trials', '/api/products'];
   globalThis.ostrakonAsked = new Map(paths.map((path) => [path, fetch(path)]));
   // An answer nobody waits for any more is no fault of the page.
   for (const asked of globalThis.ostrakonAsked.values()) asked.catch(() => undefined);
+})();
+
+// The look is known before anything is drawn: the owner's choice, else what the system wishes.
+(() => {
+  const dark = matchMedia('(prefers-color-scheme: dark)');
+  const fire = () => {
+    let look = null;
+    try {
+      look = localStorage.getItem('ostrakon-look');
+    } catch {}
+    const isDark = look === 'kiln' || (look !== 'slip' && dark.matches);
+    document.documentElement.dataset.look = isDark ? 'kiln' : 'slip';
+  };
+  fire();
+  dark.addEventListener('change', fire);
+  addEventListener('ostrakon-look', fire);
 })();

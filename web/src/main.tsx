@@ -5,6 +5,7 @@ import { createRoot } from 'react-dom/client';
 import { ErrorBoundary } from 'react-error-boundary';
 import { BrowserRouter } from 'react-router';
 import { Screens } from './app/routes.tsx';
+import { keepFocus } from './ui/keepFocus.ts';
 import { Broken } from './ui/Lost.tsx';
 import { later } from './ui/later.ts';
 
@@ -20,6 +21,7 @@ if (import.meta.env.PROD)
   setTimeout(() => void import('./app/keepParts.ts').then(({ keepParts }) => keepParts()).catch(() => undefined), 3000);
 // The shop's own address leads to the rate book. Said here, it is drawn at once; as a step of the router it would come after all else.
 if (window.location.pathname === '/') window.history.replaceState(null, '', `/book${window.location.search}`);
+keepFocus();
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={client}>

@@ -4,12 +4,15 @@ import {
   EditionSummary,
   LiveState,
   LoadList,
-  ProductList,
+  type Product,
+  RATE_BOOK_FORMAT,
+  type RateBook,
   StepsAnswer,
   type StepsRequest,
   Trial,
   TrialList,
 } from '@ostrakon/core';
+import { z } from 'zod';
 import { ApiProblem, ask, post } from './client.ts';
 
 /**
@@ -19,6 +22,17 @@ import { ApiProblem, ask, post } from './client.ts';
 export const MOST_KEPT_ALIVE = 30_000;
 
 export const bytesOf = (text: string): number => new TextEncoder().encode(text).length;
+
+/** Each product was checked by its rules when the server took it: tens of thousands are not checked again before the first look. */
+const ProductList = z.strictObject({ products: z.custom<readonly Product[]>(Array.isArray) });
+
+/** So is a book, by a server that checked it; a page older than its server meets another format. */
+const TakenBook = z.custom<RateBook>(
+  (book) => typeof book === 'object' && book !== null && 'format' in book && book.format === RATE_BOOK_FORMAT,
+  'This page is older than its server: load it again',
+);
+const TakenDraft = DraftState.extend({ book: TakenBook });
+const TakenLive = LiveState.extend({ book: TakenBook.nullable() });
 
 /** The draft's side of the API. */
 export interface DraftApi {
@@ -41,9 +55,9 @@ async function send(request: StepsRequest, signal?: AbortSignal): Promise<StepsA
 }
 
 export const api = {
-  read: () => ask(DraftState, '/draft'),
+  read: () => ask(TakenDraft, '/draft'),
   send,
-  live: () => ask(LiveState, '/editions/live'),
+  live: () => ask(TakenLive, '/editions/live'),
   publish: (revision: number, note: string) => ask(EditionSummary, '/editions', post({ revision, note })),
   products: async () => (await ask(ProductList, '/products')).products,
   loads: async () => (await ask(LoadList, '/loads')).loads,

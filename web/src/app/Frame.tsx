@@ -1,12 +1,14 @@
-import { Suspense, useRef, useState } from 'react';
+import { Suspense, useLayoutEffect, useRef } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { Outlet, useLocation } from 'react-router';
 import { BenchPanel } from '../bench/BenchPanel.tsx';
-import { useDraftSession, useSaving } from '../draft/DraftProvider.tsx';
+import { useDraft, useSaving } from '../draft/DraftProvider.tsx';
 import { Broken } from '../ui/Lost.tsx';
 import { later } from '../ui/later.ts';
-import { hasOwnUndo, isTyping, useShortcut } from '../ui/useShortcut.ts';
+import { directionOf } from '../words/direction.ts';
 import { Header } from './Header.tsx';
+import { PARTS, toPart } from './parts.ts';
+import { usePageKeys } from './usePageKeys.ts';
 import { useScrollPlace } from './useScrollPlace.ts';
 
 const Palette = later(() => import('../features/palette/Palette.tsx'), 'Palette');
@@ -19,31 +21,40 @@ function Overtaken() {
   return <Suspense>{save.tag === 'stale' && <StaleNotice save={save} />}</Suspense>;
 }
 
+/** The first stops of the Tab key, seen only then. */
+function SkipLinks() {
+  return (
+    <nav aria-label="Skip to" className="contents">
+      {PARTS.map((part) => (
+        <button
+          key={part}
+          type="button"
+          className="sr-only z-60 rounded-md bg-paper px-3 py-2 focus:not-sr-only focus:absolute focus:start-4 focus:top-1"
+          onClick={() => toPart(part)}
+        >
+          Skip to the {part}
+        </button>
+      ))}
+    </nav>
+  );
+}
+
 /** The ink header, the screen, and the bench beside it. */
 export function Frame() {
-  const session = useDraftSession();
   const { pathname } = useLocation();
   const main = useRef<HTMLElement>(null);
   useScrollPlace(main);
-  const [finding, setFinding] = useState(false);
-  const [help, setHelp] = useState(false);
-  useShortcut((event) => {
-    const command = event.ctrlKey || event.metaKey;
-    const key = event.key.toLowerCase();
-    if (command && key === 'k') {
-      event.preventDefault();
-      setFinding(true);
-    } else if (command && (key === 'z' || key === 'y') && !hasOwnUndo(event.target)) {
-      event.preventDefault();
-      if (event.shiftKey || key === 'y') session.redo();
-      else session.undo();
-    } else if (event.key === '?' && !isTyping(event.target)) setHelp(true);
-  });
+  const { locale } = useDraft().book.shop;
+  useLayoutEffect(() => {
+    document.documentElement.dir = directionOf(locale);
+  }, [locale]);
+  const { finding, setFinding, find, ahead, help, setHelp } = usePageKeys();
   return (
-    <div className="flex h-screen flex-col">
-      <Header onFind={() => setFinding(true)} />
-      <div className="flex min-h-0 flex-1">
-        <main ref={main} className="relative min-w-0 flex-1 overflow-auto">
+    <div className="flex h-dvh flex-col print:block print:h-auto">
+      <SkipLinks />
+      <Header onFind={find} />
+      <div className="relative flex min-h-0 flex-1 print:block">
+        <main ref={main} id="page" tabIndex={-1} className="relative min-w-0 flex-1 overflow-auto outline-none print:overflow-visible">
           <Overtaken />
           {/* A screen that fails takes neither the frame with it nor what waits to be saved. */}
           <ErrorBoundary FallbackComponent={Broken} resetKeys={[pathname]}>
@@ -55,7 +66,7 @@ export function Frame() {
         <BenchPanel />
       </div>
       <Suspense>
-        {finding && <Palette onClose={() => setFinding(false)} onHelp={() => setHelp(true)} />}
+        {finding && <Palette ahead={ahead} onClose={() => setFinding(false)} onHelp={() => setHelp(true)} />}
         {help && <Shortcuts onClose={() => setHelp(false)} />}
       </Suspense>
     </div>

@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { Redo2, Undo2 } from 'lucide-react';
+import { Redo2, Search, Undo2 } from 'lucide-react';
 import { Link, NavLink } from 'react-router';
 import { useDraft, useDraftSession, useSaving } from '../draft/DraftProvider.tsx';
 import type { SaveState } from '../draft/draftSession.ts';
@@ -25,14 +25,14 @@ function saveWords(save: SaveState): string {
 const nav = ({ isActive }: { isActive: boolean }) =>
   clsx(
     'rounded-md px-2 py-1.5 whitespace-nowrap min-[1200px]:px-3',
-    isActive ? 'bg-ash/50 text-paper' : 'text-line-strong hover:text-paper',
+    isActive ? 'bg-hood-held text-hood-text' : 'text-hood-dim hover:text-hood-text',
   );
 
 function Steps() {
   const session = useDraftSession();
   const { history } = useSaving();
   const dark =
-    'size-8 inline-grid place-items-center rounded-md border border-ash text-slip hover:bg-ash/40 disabled:opacity-40 disabled:hover:bg-transparent';
+    'size-8 inline-grid place-items-center rounded-md border border-hood-line text-hood-text hover:bg-hood-held disabled:opacity-40 disabled:hover:bg-transparent';
   const undo = history.undo === null ? 'Nothing to undo' : `Undo ${commandWords(history.undo)} (Ctrl Z)`;
   const redo = history.redo === null ? 'Nothing to redo' : `Redo ${commandWords(history.redo)} (Ctrl Shift Z)`;
   return (
@@ -61,7 +61,7 @@ function PublishLink() {
       to="/publish"
       className={clsx(
         'inline-flex h-8 items-center rounded-md border px-3 text-sm font-semibold whitespace-nowrap',
-        label === 'Published' ? 'border-ash text-slip hover:bg-ash/40' : 'border-clay bg-clay text-paper hover:bg-clay-deep',
+        label === 'Published' ? 'border-hood-line text-hood-text hover:bg-hood-held' : 'border-clay bg-clay text-paper hover:bg-clay-deep',
       )}
     >
       {label}
@@ -69,46 +69,47 @@ function PublishLink() {
   );
 }
 
+const SCREENS = [
+  ['/book', 'Rate book'],
+  ['/charges', 'Charges & reductions'],
+  ['/dates', 'Dates'],
+  ['/costs', 'Costs'],
+  ['/shop', 'Shop'],
+] as const;
+
 export function Header({ onFind }: { onFind: () => void }) {
   const { book } = useDraft();
   const { save } = useSaving();
   return (
-    <header>
-      <div className="flex h-[46px] items-center gap-2 min-[1200px]:gap-4 bg-ink px-4 text-slip">
+    <header className="print:hidden">
+      <div className="flex min-h-[46px] items-center gap-2 min-[1200px]:gap-4 bg-hood px-4 text-hood-text max-lg:flex-wrap max-lg:px-2 max-lg:py-1.5">
         <Link to="/book" className="flex items-center gap-2 font-serif text-lg font-semibold">
           <img src="/favicon.svg" alt="" className="size-6" /> Ostrakon
         </Link>
-        <nav aria-label="Screens" className="flex gap-1">
-          <NavLink to="/book" className={nav}>
-            Rate book
-          </NavLink>
-          <NavLink to="/charges" className={nav}>
-            Charges
-          </NavLink>
-          <NavLink to="/dates" className={nav}>
-            Dates
-          </NavLink>
-          <NavLink to="/costs" className={nav}>
-            Costs
-          </NavLink>
-          <NavLink to="/shop" className={nav}>
-            Shop
-          </NavLink>
+        <nav aria-label="Screens" className="flex gap-1 max-lg:order-last max-lg:w-full max-lg:overflow-x-auto">
+          {SCREENS.map(([to, name]) => (
+            <NavLink key={to} to={to} className={nav}>
+              {name}
+            </NavLink>
+          ))}
         </nav>
-        <span className="ml-auto min-w-0 truncate text-line-strong">{book.shop.name}</span>
+        <span className="ms-auto min-w-0 truncate text-hood-dim">{book.shop.name}</span>
         <span
           role="status"
           title={save.tag === 'offline' ? (save.why ?? 'The server does not answer. What you do is kept and sent again.') : undefined}
           className={clsx(
             'text-sm whitespace-nowrap',
-            save.tag === 'saved' || save.tag === 'saving' ? 'text-line-strong' : 'font-semibold text-ochre-soft',
+            save.tag === 'saved' || save.tag === 'saving' ? 'text-hood-dim' : 'font-semibold text-hood-warn',
           )}
         >
           {saveWords(save)}
         </span>
         <Steps />
-        <Button look="dark" onClick={onFind}>
-          Find <kbd className="rounded border border-ash px-1 font-sans text-xs">Ctrl K</kbd>
+        <Button look="dark" onClick={onFind} aria-label="Find" aria-keyshortcuts="Control+K" className="max-[1200px]:px-2">
+          <Search size={16} aria-hidden className="min-[1200px]:hidden" />
+          <span className="max-[1200px]:hidden">
+            Find <kbd className="ms-1 rounded border border-hood-line px-1 font-sans text-xs">Ctrl K</kbd>
+          </span>
         </Button>
         <PublishLink />
       </div>

@@ -100,7 +100,7 @@ export function CalendarFileDialog({
           <input
             type="file"
             accept=".ics,text/calendar"
-            className="mt-0.5 block w-full file:mr-3 file:h-8 file:rounded-md file:border file:border-line-strong file:bg-paper file:px-3 file:font-medium"
+            className="mt-0.5 block w-full file:me-3 file:h-8 file:rounded-md file:border file:border-line-strong file:bg-paper file:px-3 file:font-medium"
             onChange={(event) => {
               void open(event.target.files?.[0]);
               event.target.value = '';
@@ -130,7 +130,7 @@ export function CalendarFileDialog({
           )}
           {read.skipped.length > 0 && (
             <details className="mt-3 text-sm">
-              <summary className="cursor-pointer text-ash">Left out: {read.skipped.length}</summary>
+              <summary className="cursor-pointer text-ash">Not taken: {read.skipped.length}</summary>
               <ul className="mt-1 max-h-40 overflow-y-auto">
                 {read.skipped.map(({ name, why }, at) => (
                   // biome-ignore lint/suspicious/noArrayIndexKey: events may share their name

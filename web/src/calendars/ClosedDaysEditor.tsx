@@ -107,7 +107,7 @@ export function ClosedDaysEditor({
       </div>
       <div className="mt-2 flex flex-wrap gap-2">
         <Button onClick={() => setDialog('holidays')}>Public holidays…</Button>
-        <Button onClick={() => setDialog('file')}>From a calendar file…</Button>
+        <Button onClick={() => setDialog('file')}>Import a calendar…</Button>
         {value.length > 0 && (
           <Button look="quiet" onClick={() => onChange([])}>
             Remove all

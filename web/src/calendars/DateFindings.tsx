@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { useBench } from '../bench/BenchProvider.tsx';
 import { useDraft, useDraftSession } from '../draft/DraftProvider.tsx';
 import { Button } from '../ui/Button.tsx';
+import { showing } from '../ui/usePointedAt.ts';
 import type { Format } from '../words/format.ts';
 import { undatedWords } from '../words/promiseWords.ts';
 import { useFormat } from '../words/useWords.ts';
@@ -48,13 +49,13 @@ function PromisesOnHolidays({ findings }: { findings: readonly OnHoliday[] }) {
     return format.list([...new Set(named)].map((id) => book.zones.find((zone) => zone.id === id)?.name ?? id));
   };
   return (
-    <section aria-label="Promises on public holidays" className="mb-4 rounded-lg border border-ochre bg-ochre-soft px-4 py-2">
-      <h2 className="font-semibold text-ochre">Promises on public holidays</h2>
+    <section aria-label="Arrivals on public holidays" className="mb-4 rounded-lg border border-ochre bg-ochre-soft px-4 py-2">
+      <h2 className="font-semibold text-ochre">Arrivals on public holidays</h2>
       <ul className="mt-1 space-y-1 text-sm">
         {first.map(({ where, facts, witness, repair }) => (
           <li key={where.service} className="flex items-baseline gap-2">
             <span className="min-w-0 flex-1">
-              <span className="font-semibold">{name(where.service)}</span> to {zones(where.service)} is promised for{' '}
+              <span className="font-semibold">{name(where.service)}</span> to {zones(where.service)} is said to arrive on{' '}
               {daysText(facts.first, facts.last, book.shop.locale, '')}, and {dayText(facts.date, book.shop.locale, facts.date)} is{' '}
               {facts.name}.
             </span>
@@ -120,7 +121,10 @@ function DatesOnSome({ undated, format, book }: { undated: readonly Undated[]; f
             <li key={`${service} ${why} ${origin}`}>
               <span className="font-semibold">{name}</span> shows none in {format.list(zones)}
               {from === undefined ? '' : ` for goods from ${from}`}, while others there do. {undatedWords(why)}{' '}
-              <Link to={origin === null ? `/services/${service}` : `/shop/dispatch?at=${origin}`} className="text-clay underline">
+              <Link
+                to={origin === null ? `/services/${service}?${showing('days')}` : `/shop/dispatch?at=${origin}`}
+                className="text-clay underline"
+              >
                 {from === undefined ? `Set ${name}` : `Set up ${from}`}
               </Link>
             </li>

@@ -1,8 +1,6 @@
 import type { Weekday } from '@ostrakon/core';
 import { useFormat } from '../words/useWords.ts';
 
-export const WEEKDAYS: readonly Weekday[] = [1, 2, 3, 4, 5, 6, 7];
-
 /** Days of the week to tick; one at least stays. */
 export function WeekdayBoxes({
   label,
@@ -17,7 +15,7 @@ export function WeekdayBoxes({
   return (
     <fieldset className="flex flex-wrap gap-x-3 gap-y-1">
       <legend className="sr-only">{label}</legend>
-      {WEEKDAYS.map((day) => (
+      {format.week.map((day) => (
         <label key={day} className="flex items-center gap-1">
           <input
             type="checkbox"

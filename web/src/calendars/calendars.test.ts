@@ -122,6 +122,7 @@ test('every step from order to arrival in words, with what was passed over', () 
   expect(stepWords({ ...packed, lead: { least: 0, most: 0 }, extra: 0 }, words).why).toBe('the same day');
   const ready = { code: 'ready', at: '2026-12-24T15:00:00Z', date: '2026-12-24', time: '11:00', after: 120, skipped: [] } as const;
   expect(stepWords(ready, words)).toEqual({ what: 'Ready', when: 'Thu, Dec 24, 11:00\u00a0a.m.', why: 'after 2 h of opening time' });
-  expect(transitWords({ least: 1, most: 3 }, 'working', true)).toBe('1 to 3 working days, Saturday among them');
+  expect(transitWords({ least: 1, most: 3 }, [1, 2, 3, 4, 5, 6], 'de')).toBe('1 to 3 working days, Mon to Sat');
+  expect(transitWords({ least: 2, most: 2 }, [1, 2, 3, 4, 7], 'ar-KW')).toBe('2 working days, Sun to Thu');
   expect(beforeWords('2026-11-25T04:00:00Z', 'America/Halifax', words)).toBe('Tue, Nov 24, midnight');
 });

@@ -64,7 +64,7 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
     setReading(started);
     try {
       const found = await started.answer;
-      if (found.ok && found.cards.length === 0) setFault('This file holds no card.');
+      if (found.ok && found.cards.length === 0) setFault('This file holds no prices.');
       else setRead(found);
     } catch {
       setFault('This file could not be read.');
@@ -91,7 +91,7 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
   const take = () => {
     const outcome = session.dispatch({ name: 'setCards', args: { cards: [...changed] } });
     if (!outcome.ok) return setFault(`${outcome.message}.`);
-    toast(`Took ${changed.length} ${changed.length === 1 ? 'card' : 'cards'} from the file`, {
+    toast(`Imported the prices of ${changed.length} ${changed.length === 1 ? 'cell' : 'cells'}`, {
       action: { label: 'Undo', onClick: session.undo },
     });
     onClose();
@@ -101,14 +101,14 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
       open
       wide
       onOpenChange={(isOpen) => !isOpen && onClose()}
-      title="Read prices from a file"
-      about="A CSV file as this page writes it: one row a price. Lanes it does not name stay as they are."
+      title="Import prices"
+      about="A CSV file as this page writes it: one row a price. What it does not name stays as it is."
     >
       <div className="space-y-3">
         <input
           type="file"
           aria-label="File of prices"
-          className="block w-full text-sm file:mr-3 file:h-8 file:rounded-md file:border file:border-line-strong file:border-solid file:bg-paper file:px-3 file:font-medium hover:file:bg-bone"
+          className="block w-full text-sm file:me-3 file:h-8 file:rounded-md file:border file:border-line-strong file:border-solid file:bg-paper file:px-3 file:font-medium hover:file:bg-bone"
           accept=".csv,text/csv,text/plain"
           onChange={(event) => void open(event.target.files?.[0])}
         />
@@ -127,7 +127,7 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
           <>
             <FileNumbers decimal={read.decimal} doubts={read.doubts} onDecimal={(sign) => void readAll(text, sign)} />
             <p>
-              {read.cards.length} {read.cards.length === 1 ? 'card' : 'cards'} in the file,{' '}
+              Prices of {read.cards.length} {read.cards.length === 1 ? 'cell' : 'cells'} in the file,{' '}
               {changed.length === 0 ? 'all as they are in the draft.' : `${changed.length} of them other than in the draft:`}
             </p>
             <ul className="max-h-64 divide-y divide-line overflow-auto text-sm">
@@ -143,7 +143,7 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
         )}
         <div className="flex justify-end">
           <Button look="main" disabled={changed.length === 0 || (read?.ok && read.doubts.length > 0)} onClick={take}>
-            {changed.length === 0 ? 'Nothing to take' : `Take ${changed.length} ${changed.length === 1 ? 'card' : 'cards'}`}
+            {changed.length === 0 ? 'Nothing to import' : `Import ${changed.length}`}
           </Button>
         </div>
       </div>

@@ -1,6 +1,7 @@
 import { Suspense, useState } from 'react';
-import { useDraftSession } from '../draft/DraftProvider.tsx';
+import { useDraft, useDraftSession } from '../draft/DraftProvider.tsx';
 import { Button } from '../ui/Button.tsx';
+import { type FileWriting, writesOtherwise, writingChoices } from '../ui/fileWriting.ts';
 import { later } from '../ui/later.ts';
 import { Menu } from '../ui/Menu.tsx';
 
@@ -10,18 +11,24 @@ const CardsFileDialog = later(() => import('./CardsFileDialog.tsx'), 'CardsFileD
 export function CardsFileMenu({ lane }: { lane?: { zone: string; service: string } }) {
   const session = useDraftSession();
   const [reading, setReading] = useState(false);
-  const write = () => void import('./cardsFile.ts').then(({ downloadCards }) => downloadCards(session.getSnapshot().book, lane && [lane]));
+  const { locale } = useDraft().book.shop;
+  const write = (writing: FileWriting) => () =>
+    void import('./cardsFile.ts').then(({ downloadCards }) => downloadCards(session.getSnapshot().book, writing, lane && [lane]));
+  const what = lane ? 'Export these prices' : 'Export all prices';
   return (
     <>
       <Menu
-        trigger={<Button>Prices file</Button>}
+        trigger={<Button>Import, export</Button>}
         groups={() => [
           {
             entries: [
-              { label: lane ? 'Write the prices of this lane to a file' : 'Write all prices to a file', act: write },
-              { label: 'Read prices from a file…', act: () => setReading(true) },
+              ...(writesOtherwise(locale) ? [] : [{ label: what, act: write('plain') }]),
+              { label: 'Import prices…', act: () => setReading(true) },
             ],
           },
+          ...(writesOtherwise(locale)
+            ? [{ heading: what, entries: writingChoices(locale).map(([writing, label]) => ({ label, act: write(writing) })) }]
+            : []),
         ]}
       />
       <Suspense>{reading && <CardsFileDialog onClose={() => setReading(false)} />}</Suspense>

@@ -1,23 +1,16 @@
-import {
-  type CardFileProblem,
-  type CardRowProblem,
-  cardsToRows,
-  type DecimalSign,
-  FORMULA_START,
-  needsQuotes,
-  type RateBook,
-  type ReadCards,
-} from '@ostrakon/core';
-import Papa from 'papaparse';
+import { type CardFileProblem, type CardRowProblem, cardsToRows, type DecimalSign, type RateBook, type ReadCards } from '@ostrakon/core';
 import { type Asked, askWorker } from '../ui/askWorker.ts';
+import { toCsv } from '../ui/csv.ts';
 import { download } from '../ui/download.ts';
+import { between, type FileWriting, languageOfFile } from '../ui/fileWriting.ts';
 import { typedProblemWords } from '../words/typedProblem.ts';
 import type { CardsToRead } from './cards.worker.ts';
 
 /** Writes the cards of some lanes, or of the whole book, to a CSV file. */
-export function downloadCards(book: RateBook, lanes?: readonly { zone: string; service: string }[]): void {
-  const rows = cardsToRows(book, lanes);
-  download('prices.csv', `${Papa.unparse(rows, { escapeFormulae: FORMULA_START, quotes: needsQuotes, newline: '\r\n' })}\r\n`);
+export function downloadCards(book: RateBook, writing: FileWriting, lanes?: readonly { zone: string; service: string }[]): void {
+  const { locale } = book.shop;
+  const rows = cardsToRows({ ...book, shop: { ...book.shop, locale: languageOfFile(locale, writing) } }, lanes);
+  download('prices.csv', toCsv(rows, between(locale, writing)));
 }
 
 /** Reads a file of cards beside the page, which stays free; stopped, it never answers. */
@@ -34,7 +27,7 @@ const words: Record<Exclude<CardRowProblem['code'], 'typed' | 'refused'>, string
   unknownApplies: 'Write whole or graduated.',
   notOfThisKind: 'This price does not fit the kind.',
   onePriceOnly: 'This kind of price has one row only.',
-  mixedCard: 'The rows of one card are of one kind.',
+  mixedCard: 'The rows of one service in one zone are of one kind.',
   aboveMissing: 'A row “above” is missing: what holds over the last bound.',
   aboveTwice: 'This stands twice.',
 };

@@ -1,4 +1,4 @@
-import { type CarrierAccount, PLAIN_CARRIAGE, PLAIN_SERVICE, PLAIN_TERMS, type Service } from '@ostrakon/core';
+import { type CarrierAccount, daysOfCountry, homeCountry, PLAIN_CARRIAGE, PLAIN_SERVICE, PLAIN_TERMS, type Service } from '@ostrakon/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { carrierApi } from '../api/carrierApi.ts';
@@ -9,8 +9,10 @@ import { Modal } from '../ui/Modal.tsx';
 import { newId } from '../ui/newId.ts';
 import { readPercent } from '../ui/readers.ts';
 import { Segments } from '../ui/Segments.tsx';
+import { TickMany } from '../ui/TickMany.tsx';
 import { toast } from '../ui/toast.ts';
 import { useFormat } from '../words/useWords.ts';
+import { zoneTicks } from '../words/zoneGroups.ts';
 import { useCarrierChange } from './useCarrierChange.ts';
 
 /** Switches the ticked services on: what buyers call them, in which zones, and what is added. */
@@ -34,6 +36,7 @@ function SwitchOn({ account, codes, onClose }: { account: CarrierAccount; codes:
       taken.push({ id });
       return {
         ...PLAIN_SERVICE,
+        days: daysOfCountry(homeCountry(book)),
         id,
         name: (names[code] ?? '').trim(),
         kind: 'carrier',
@@ -51,11 +54,6 @@ function SwitchOn({ account, codes, onClose }: { account: CarrierAccount; codes:
       action: { label: 'Undo', onClick: session.undo },
     });
     return onClose(true);
-  };
-  const toggle = (id: string) => {
-    const next = new Set(zones);
-    if (!next.delete(id)) next.add(id);
-    setZones(next);
   };
   return (
     <Modal
@@ -82,14 +80,12 @@ function SwitchOn({ account, codes, onClose }: { account: CarrierAccount; codes:
         ))}
         <fieldset>
           <legend className="text-sm">Offered in</legend>
-          <div className="mt-1 grid grid-cols-2 gap-x-3">
-            {book.zones.map(({ id, name }) => (
-              <label key={id} className="flex min-h-7 items-center gap-2">
-                <input type="checkbox" className="accent-clay" checked={zones.has(id)} onChange={() => toggle(id)} />
-                <span className="truncate">{name}</span>
-              </label>
-            ))}
-          </div>
+          <TickMany
+            what="zones"
+            list={zoneTicks(book.zones, book.shop.locale)}
+            chosen={zones}
+            onChange={(next) => setZones(new Set(next))}
+          />
           {fault?.at === 'zones' && (
             <p role="alert" className="text-xs text-fault">
               {fault.message}
@@ -97,8 +93,9 @@ function SwitchOn({ account, codes, onClose }: { account: CarrierAccount; codes:
           )}
         </fieldset>
         <LabelledInput
-          label="Share on top of the carrier’s price"
+          label="Percent added to the carrier’s price"
           value={markup}
+          read={readPercent(book.shop, 100_000)}
           onType={setMarkup}
           fault={fault?.at === 'markup' ? fault.message : undefined}
         />
@@ -124,7 +121,7 @@ export function AccountServices({ account }: { account: CarrierAccount }) {
   return (
     <div className="mt-3">
       <table className="w-full table-fixed text-sm">
-        <thead className="text-left text-ash">
+        <thead className="text-start text-ash">
           <tr>
             <th scope="col" className="w-8">
               <span className="sr-only">Switch on</span>
@@ -152,10 +149,10 @@ export function AccountServices({ account }: { account: CarrierAccount }) {
                     onChange={() => toggle(code)}
                   />
                 </td>
-                <td className="py-1 pr-3">
+                <td className="py-1 pe-3">
                   <span className="font-semibold">{name}</span> <span className="text-ash">{note}</span>
-                  {fresh && <span className="ml-1 rounded bg-ochre-soft px-1 text-xs text-ochre">new</span>}
-                  {gone && <span className="ml-1 rounded bg-fault-soft px-1 text-xs text-fault">no longer offered</span>}
+                  {fresh && <span className="ms-1 rounded bg-ochre-soft px-1 text-xs text-ochre">new</span>}
+                  {gone && <span className="ms-1 rounded bg-fault-soft px-1 text-xs text-fault">no longer offered</span>}
                 </td>
                 <td className="py-1 text-ash">
                   {used.length === 0

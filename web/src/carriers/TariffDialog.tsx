@@ -90,7 +90,7 @@ function FileInput({
       {label}
       <input
         type="file"
-        className="mt-1 block w-full text-sm file:mr-3 file:h-8 file:rounded-md file:border file:border-line-strong file:border-solid file:bg-paper file:px-3 file:font-medium hover:file:bg-bone"
+        className="mt-1 block w-full text-sm file:me-3 file:h-8 file:rounded-md file:border file:border-line-strong file:border-solid file:bg-paper file:px-3 file:font-medium hover:file:bg-bone"
         accept=".csv,text/csv,text/plain"
         onChange={(event) => void open(event.target.files?.[0])}
       />
@@ -238,12 +238,14 @@ export function TariffDialog({ account, onClose }: { account?: CarrierAccount; o
           <LabelledInput
             label="Billed weight goes up to the next"
             value={tariff.step}
+            read={() => mass}
             onType={tariff.setStep}
             fault={mass.ok ? undefined : mass.message}
           />
           <LabelledInput
             label="Fuel, on top of the list"
             value={tariff.fuel}
+            read={() => share}
             onType={tariff.setFuel}
             fault={share.ok ? undefined : share.message}
           />

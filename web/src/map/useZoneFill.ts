@@ -1,10 +1,10 @@
-import { compile, listSubdivisions, locate } from '@ostrakon/core';
+import { compile, countriesOfPlaces, listSubdivisions, locate } from '@ostrakon/core';
 import { useMemo } from 'react';
 import { useDraft } from '../draft/DraftProvider.tsx';
-import { zoneColour } from '../ui/zoneColours.ts';
+import { zoneFill } from '../ui/zoneColours.ts';
 
 /** Countries whose provinces and states have shapes. */
-const WITH_SHAPES = ['CA', 'US', 'BR', 'AU'];
+export const WITH_SHAPES: readonly string[] = ['CA', 'US', 'BR', 'AU'];
 
 /** The colour of every country and subdivision by the zone it falls in, and the countries shown part by part. */
 export function useZoneFill(): {
@@ -21,7 +21,10 @@ export function useZoneFill(): {
       if (held !== undefined) return held;
       const to = code.length === 2 ? { country: code } : { country: code.slice(0, 2), subdivision: code };
       const { zone } = locate(compiled, to);
-      const found = zone === undefined ? null : compiled.zones.indexOf(zone);
+      // A country whose parts have no shapes shows the nearest zone that has one of them.
+      const part =
+        zone ?? (WITH_SHAPES.includes(code) ? undefined : compiled.zones.find((one) => countriesOfPlaces(one.zone.places).has(code)));
+      const found = part === undefined ? null : compiled.zones.indexOf(part);
       known.set(code, found);
       return found;
     };
@@ -31,7 +34,7 @@ export function useZoneFill(): {
     const divided = new Set(WITH_SHAPES.filter((country) => parts.has(country) && listSubdivisions(country).length > 0));
     const fill = (code: string) => {
       const at = zoneOf(code);
-      return at === null ? null : zoneColour(at);
+      return at === null ? null : zoneFill(at);
     };
     return { fill, divided, zoneOf };
   }, [book]);

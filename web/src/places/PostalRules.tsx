@@ -1,17 +1,14 @@
-import { checkPostalList, type Place, type PostalLineProblem } from '@ostrakon/core';
+import { checkPostalList, homeCountry, type Place, type PostalLineProblem, postalLinesExample } from '@ostrakon/core';
 import { useId, useState } from 'react';
 import { useDraft } from '../draft/DraftProvider.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Select } from '../ui/Select.tsx';
 import { useFormat } from '../words/useWords.ts';
+import { rulesIn, withRules } from './postalPlaces.ts';
 import { postalProblemWords } from './postalWords.ts';
 
 const MOST_SHOWN = 10;
 const LONG_PASTE = 20_000;
-type PostalPlace = Extract<Place, { kind: 'postal' }>;
-
-const isList = (place: Place, country: string): place is PostalPlace =>
-  place.kind === 'postal' && place.country === country && !place.excluded;
 
 /** Postal codes, pasted or typed one a line; or the whole list of a country, to be changed. */
 export function PostalRules({
@@ -21,33 +18,30 @@ export function PostalRules({
   places: readonly Place[];
   onChange: (places: Place[]) => { ok: true } | { ok: false; message: string };
 }) {
-  const { served } = useDraft().book.shop;
+  const { shop, locations } = useDraft().book;
+  const { served } = shop;
+  const home = homeCountry({ shop, locations });
   const format = useFormat();
   const faultsId = useId();
-  const [country, setCountry] = useState(served.includes('CA') ? 'CA' : (served[0] ?? 'CA'));
+  const [country, setCountry] = useState(served.includes(home) || served.length === 0 ? home : (served[0] ?? home));
   const [typed, setTyped] = useState('');
   const [faults, setFaults] = useState<readonly PostalLineProblem[]>([]);
   const [told, setTold] = useState('');
   const [whole, setWhole] = useState(false);
-  const held = places.find((place) => isList(place, country));
-  const heldLines = held && isList(held, country) ? held.rules : '';
+  const heldLines = rulesIn(places, country);
 
-  const put = (rules: string) => {
-    const others = places.filter((place) => !isList(place, country));
-    return onChange(rules === '' ? others : [...others, { kind: 'postal', country, rules }]);
-  };
   const take = () => {
     const { good, problems } = checkPostalList(typed, country, whole ? '' : heldLines);
     const lines = whole || heldLines === '' ? good : [heldLines, ...good];
-    const outcome = good.length === 0 && !whole ? ({ ok: true } as const) : put(lines.join('\n'));
+    const outcome = good.length === 0 && !whole ? ({ ok: true } as const) : onChange(withRules(places, country, lines.join('\n')));
     if (!outcome.ok) return setTold(`${outcome.message}.`);
     setFaults(problems);
     // Good lines are taken; the others stay, to be mended.
     setTyped(problems.map((fault) => fault.text).join('\n'));
-    setTold(whole ? `The list now has ${format.count(good.length, 'rule')}.` : `${format.count(good.length, 'rule')} added.`);
+    setTold(whole ? `The list now has ${format.count(good.length, 'line')}.` : `${format.count(good.length, 'line')} added.`);
     setWhole(false);
   };
-  const countries = served.length === 0 ? ['CA'] : served;
+  const countries = served.length === 0 ? [home] : served;
   return (
     <section aria-label="Postal codes">
       <h2 className="font-serif text-lg font-semibold">Postal codes</h2>
@@ -74,7 +68,7 @@ export function PostalRules({
           aria-invalid={faults.length > 0}
           rows={whole ? 12 : 5}
           spellCheck={false}
-          placeholder={'B3H 4R2\nB3*   all that begin with B3\nB3A-B3S   a range'}
+          placeholder={postalLinesExample(country)}
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
           onPaste={(event) => {
@@ -117,7 +111,7 @@ export function PostalRules({
                 setFaults([]);
               }}
             >
-              Change the list of {format.count(heldLines.split('\n').length, 'rule')}
+              Change the list of {format.count(heldLines.split('\n').length, 'line')}
             </Button>
           )}
           {whole && (
@@ -128,7 +122,7 @@ export function PostalRules({
                 setWhole(false);
               }}
             >
-              Leave it as it is
+              Cancel
             </Button>
           )}
         </div>

@@ -1,26 +1,28 @@
 import type { Scope } from '@ostrakon/core';
+import { useMemo } from 'react';
 import { useDraft } from '../draft/DraftProvider.tsx';
+import { type Tickable, TickMany } from '../ui/TickMany.tsx';
 import type { Taken } from '../ui/useTypedField.ts';
+import { zoneTicks } from '../words/zoneGroups.ts';
 import { GoodsSetField } from './GoodsSetField.tsx';
 
 function Several({
   legend,
   list,
   value,
+  mayBeNone = false,
   onChange,
 }: {
   legend: string;
-  list: readonly { id: string; name: string }[];
+  list: readonly Tickable[];
   value: readonly string[] | null;
+  /** Whether none at all may be ticked: a rule that is being written. */
+  mayBeNone?: boolean;
   onChange: (value: string[] | null) => void;
 }) {
   const held = value ?? list.map(({ id }) => id);
-  const toggle = (id: string) => {
-    const next = held.includes(id)
-      ? held.filter((one) => one !== id)
-      : list.map((one) => one.id).filter((one) => held.includes(one) || one === id);
-    // A rule for nothing at all is one that is switched off; the last tick stays.
-    if (next.length > 0) onChange(next.length === list.length ? null : next);
+  const tick = (next: readonly string[]) => {
+    if (next.length > 0 || mayBeNone) onChange(next.length === list.length ? null : [...next]);
   };
   return (
     <fieldset>
@@ -34,28 +36,28 @@ function Several({
             disabled={value === null}
             onChange={() => onChange(null)}
           />
-          all, new ones too
+          all of them, also those added later
         </label>
       </legend>
-      <div className="flex flex-wrap gap-x-4 text-sm">
-        {list.map(({ id, name }) => (
-          <label key={id} className="flex min-h-6 items-center gap-1.5">
-            <input type="checkbox" className="size-4 accent-clay" checked={held.includes(id)} onChange={() => toggle(id)} />
-            {name}
-          </label>
-        ))}
-      </div>
+      <TickMany what={legend.toLowerCase()} list={list} chosen={new Set(held)} onChange={tick} />
     </fieldset>
   );
 }
 
 /** Where a rule holds: services, zones and goods. */
 export function ScopeFields({ scope, goodsLegend, onChange }: { scope: Scope; goodsLegend: string; onChange: (scope: Scope) => Taken }) {
-  const { services, zones, goodsGroups } = useDraft().book;
+  const { services, zones, goodsGroups, shop } = useDraft().book;
+  const ticks = useMemo(() => zoneTicks(zones, shop.locale), [zones, shop.locale]);
   return (
     <div className="space-y-2">
-      <Several legend="Services" list={services} value={scope.services} onChange={(next) => onChange({ ...scope, services: next })} />
-      <Several legend="Zones" list={zones} value={scope.zones} onChange={(next) => onChange({ ...scope, zones: next })} />
+      <Several
+        mayBeNone
+        legend="Services"
+        list={services}
+        value={scope.services}
+        onChange={(next) => onChange({ ...scope, services: next })}
+      />
+      <Several legend="Zones" list={ticks} value={scope.zones} onChange={(next) => onChange({ ...scope, zones: next })} />
       {goodsGroups.length > 0 && (
         <GoodsSetField legend={goodsLegend} value={scope.goods} onChange={(goods) => onChange({ ...scope, goods })} />
       )}

@@ -7,7 +7,7 @@ const looks: Record<Look, string> = {
   plain: 'border-line-strong bg-paper text-ink hover:bg-bone font-medium px-3',
   main: 'border-clay bg-clay text-paper hover:bg-clay-deep font-semibold disabled:bg-clay-tint disabled:text-ash disabled:border-clay-tint px-3',
   quiet: 'border-transparent bg-transparent text-clay hover:underline font-medium px-0 disabled:opacity-50 disabled:no-underline',
-  dark: 'border-ash bg-transparent text-slip hover:bg-ash/40 font-medium disabled:opacity-50 disabled:hover:bg-transparent px-3',
+  dark: 'border-hood-line bg-transparent text-hood-text hover:bg-hood-held font-medium disabled:opacity-50 disabled:hover:bg-transparent px-3',
 };
 
 export function Button({ look = 'plain', className, type = 'button', ...rest }: ComponentProps<'button'> & { look?: Look }) {

@@ -7,6 +7,10 @@ export interface MenuEntry {
   readonly act: () => void;
   readonly disabled?: boolean;
   readonly grave?: boolean;
+  /** A line under the label that explains it. */
+  readonly about?: string;
+  /** Of several, the one that holds. */
+  readonly chosen?: boolean;
 }
 
 export interface MenuGroup {

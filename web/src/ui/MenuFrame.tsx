@@ -1,18 +1,33 @@
+import { Check } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useRef, useState } from 'react';
+import { useId, useRef, useState } from 'react';
 import type { MenuEntry, MenuGroup, MenuProps } from './Menu.tsx';
 
 const item =
   'flex cursor-pointer items-center justify-between gap-6 rounded-md px-2.5 py-1.5 text-sm outline-none data-highlighted:bg-clay-tint data-disabled:cursor-not-allowed data-disabled:opacity-45';
 
 function Entry({ entry, onChoose }: { entry: MenuEntry; onChoose: (entry: MenuEntry) => void }) {
+  const aboutId = useId();
+  const { about, chosen } = entry;
   return (
     <DropdownMenu.Item
       disabled={entry.disabled ?? false}
       onSelect={() => onChoose(entry)}
       className={`${item} ${entry.grave ? 'text-fault' : ''}`}
+      {...(about !== undefined && { 'aria-label': entry.label, 'aria-describedby': aboutId })}
+      {...(chosen !== undefined && { role: 'menuitemradio', 'aria-checked': chosen })}
     >
-      {entry.label}
+      {about === undefined ? (
+        entry.label
+      ) : (
+        <span className="leading-tight">
+          <span className="block font-semibold">{entry.label}</span>
+          <span id={aboutId} className="text-xs text-ash">
+            {about}
+          </span>
+        </span>
+      )}
+      {chosen && <Check size={14} aria-hidden className="shrink-0 text-clay" />}
       {entry.keys !== undefined && <kbd className="font-sans text-xs text-ash">{entry.keys}</kbd>}
     </DropdownMenu.Item>
   );
@@ -65,7 +80,7 @@ export function MenuFrame({ trigger, groups }: MenuProps) {
             align="start"
             sideOffset={4}
             onCloseAutoFocus={actWhenClosed}
-            className="z-50 max-h-[60vh] min-w-52 overflow-auto rounded-lg border border-line-strong bg-paper p-1 shadow-sm"
+            className="z-50 max-h-(--radix-dropdown-menu-content-available-height) min-w-52 overflow-auto rounded-lg border border-line-strong bg-paper p-1 shadow-sm"
           >
             <Entries
               groups={groups}

@@ -1,7 +1,8 @@
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { SignButton } from './Button.tsx';
+import { returnFocus } from './keepFocus.ts';
 
 export interface ModalProps {
   open: boolean;
@@ -25,13 +26,19 @@ function toFirstField(event: Event): void {
 }
 
 export function ModalFrame({ open, onOpenChange, title, about, wide = false, children }: ModalProps) {
+  // What had the focus before the dialog; its field takes it later than this is drawn.
+  const [before] = useState(() => document.activeElement);
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/35" />
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-shade" />
         <Dialog.Content
           className={`fixed top-[8vh] left-1/2 z-50 max-h-[84vh] -translate-x-1/2 overflow-auto rounded-lg border border-line-strong bg-paper p-5 max-w-[calc(100vw-1rem)] ${wide ? 'w-[760px]' : 'w-[460px]'}`}
           onOpenAutoFocus={toFirstField}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            returnFocus(before);
+          }}
           {...(about === undefined && { 'aria-describedby': undefined })}
         >
           <div className="mb-3 flex items-start justify-between gap-4">

@@ -1,4 +1,4 @@
-import { useId, useState } from 'react';
+import { type ReactNode, useId, useState } from 'react';
 import { Button } from './Button.tsx';
 
 type Taken = { ok: true } | { ok: false; message: string };
@@ -8,10 +8,13 @@ export function NameForm({
   example,
   button,
   onName,
+  children,
 }: {
   example?: string;
   button: string;
   onName: (name: string) => Taken | Promise<Taken>;
+  /** Further fields, below the name. */
+  children?: ReactNode;
 }) {
   const id = useId();
   const [name, setName] = useState('');
@@ -44,6 +47,7 @@ export function NameForm({
           {fault.replace(/\.$/, '')}.
         </p>
       )}
+      {children}
       <div className="mt-4 flex justify-end">
         <Button look="main" type="submit">
           {button}

@@ -48,7 +48,7 @@ export function TypedField<T>({ shown, read, commit, preview, label, inputClass,
       />
       {twoWays !== null && fault === null && <Echo twoWays={twoWays} onInstead={takeInstead} />}
       {fault !== null && (
-        <span id={faultId} role="alert" className="mt-0.5 block text-xs text-fault">
+        <span id={faultId} role="alert" className="fault-line mt-0.5 block text-xs text-fault">
           {fault}
         </span>
       )}

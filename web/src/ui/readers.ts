@@ -128,8 +128,8 @@ export const orNone =
   (text: string): Read<T | undefined> =>
     text.trim() === '' ? { ok: true, value: undefined } : read(text);
 
-const kindsIn = (locale: string) =>
-  `A price, “5 + ${decimalTyped('0.80', locale)}/kg”, “5 %”, “free”, “not offered” or “ask us” fits here.`;
+const kindsIn = ({ locale, units }: Shop) =>
+  `A price, “5 + ${decimalTyped('0.80', locale)}/${units === 'metric' ? 'kg' : 'lb'}”, “5 %”, “free”, “not offered” or “ask us” fits here.`;
 
 /** A tier's result as typed; `measure` is what a rate counts, and where nothing is measured a rate is refused. */
 export const readResult =
@@ -139,7 +139,7 @@ export const readResult =
     if (read.ok) return understood(read.value, read.other, (result) => resultText(result, measure, shop));
     const { problem } = read;
     if (problem.code === 'noUnitHere') return { ok: false, message: 'Nothing is measured here, so a rate has nothing to count.' };
-    if (problem.code === 'empty') return { ok: false, message: `Write a price. ${kindsIn(shop.locale)}` };
+    if (problem.code === 'empty') return { ok: false, message: `Write a price. ${kindsIn(shop)}` };
     const words = typedProblemWords(problem);
-    return { ok: false, message: measure === undefined ? words : `${words} ${kindsIn(shop.locale)}` };
+    return { ok: false, message: measure === undefined ? words : `${words} ${kindsIn(shop)}` };
   };

@@ -47,11 +47,13 @@ const book = { services: [ground, express] };
 const terms = (unanswered: Unanswered) => termsWords({ ...PLAIN_TERMS, markup: markup(800), unanswered }, book, format);
 
 test('terms are one sentence: what is added, and what holds without an answer', () => {
-  expect(terms({ kind: 'withhold' })).toBe('at its price plus 8%; without an answer it is withheld');
-  expect(terms({ kind: 'card' })).toBe('at its price plus 8%; without an answer the lane’s own card holds');
+  expect(terms({ kind: 'withhold' })).toBe('at its price plus 8%; without an answer it is not offered');
+  expect(terms({ kind: 'card' })).toBe('at its price plus 8%; without an answer the prices set for that hold');
   expect(terms({ kind: 'service', service: 'ground' })).toBe('at its price plus 8%; without an answer it costs what Ground parcel does');
   expect(terms({ kind: 'service', service: 'gone' })).toContain('another service does');
-  expect(carriedWords(express, book, format)).toBe('carried by Gannet Air (DAY), at its price plus 8%; without an answer it is withheld');
+  expect(carriedWords(express, book, format)).toBe(
+    'carried by Gannet Air (DAY), at its price plus 8%; without an answer it is not offered',
+  );
   expect(carriedWords({ ...express, kind: 'card' }, book, format)).toBe('carried by Gannet Air (DAY), at own prices');
   expect(carriedWords(ground, book, format)).toBe('no carrier is named');
 });
@@ -110,10 +112,10 @@ test('a carrier’s lane read back: its price, what holds without an answer, and
       .join('');
   const limit = 'Offered only for items weight up to 20 kg.';
   const plain = laneSentence(lane, format, names, { ...express, terms: PLAIN_TERMS });
-  expect(plain.map(({ text }) => text).join('')).toBe(`Priced by asking Gannet Air; without an answer it is withheld. ${limit}`);
-  expect(read({ kind: 'withhold' })).toBe(`Priced by asking Gannet Air, plus 8%; without an answer it is withheld. ${limit}`);
+  expect(plain.map(({ text }) => text).join('')).toBe(`Priced by asking Gannet Air; without an answer it is not offered. ${limit}`);
+  expect(read({ kind: 'withhold' })).toBe(`Priced by asking Gannet Air, plus 8%; without an answer it is not offered. ${limit}`);
   expect(read({ kind: 'card' })).toBe(
-    `Priced by asking Gannet Air, plus 8%; without an answer the lane’s own card holds. That card: Delivery costs $25.00. ${limit}`,
+    `Priced by asking Gannet Air, plus 8%; without an answer the prices set for that hold. Those prices: Delivery costs $25.00. ${limit}`,
   );
   expect(
     laneSentence(lane, format, names, ground)

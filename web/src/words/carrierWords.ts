@@ -35,15 +35,15 @@ export function markupWords({ basisPoints, amount, least, most }: Markup, format
 export function unansweredWords(unanswered: Unanswered, book: Pick<RateBook, 'services'>): string {
   switch (unanswered.kind) {
     case 'card':
-      return 'the lane’s own card holds';
+      return 'the prices set for that hold';
     case 'withhold':
-      return 'it is withheld';
+      return 'it is not offered';
     case 'service':
       return `it costs what ${book.services.find(({ id }) => id === unanswered.service)?.name ?? 'another service'} does`;
   }
 }
 
-/** "at its price plus 8%; without an answer it is withheld". */
+/** "at its price plus 8%; without an answer it is not offered". */
 export function termsWords({ markup, unanswered }: LiveTerms, book: Pick<RateBook, 'services'>, format: Format): string {
   return `at its price plus ${markupWords(markup, format)}; without an answer ${unansweredWords(unanswered, book)}`;
 }

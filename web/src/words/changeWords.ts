@@ -90,7 +90,7 @@ function laneChangeWords(change: LaneChange, book: RateBook, format: Format): st
     case 'tiersChanged':
       return `${of}: ${change.tiers.map((tier) => tierWords(tier, change.card, format)).join('; ')}.`;
     case 'groupCardRemoved':
-      return `${of}: no longer priced by a card of its own.`;
+      return `${of}: no longer has prices of its own.`;
     case 'limitsChanged':
       return `${lane}: was offered with ${limitsText(change.before, format)}, now with ${limitsText(change.after, format)}.`;
     case 'conditionsChanged': {
@@ -118,11 +118,11 @@ const endings = {
   nearest05: 'to the nearest 0.05',
   nearestWhole: 'to the nearest whole amount',
 } as const;
-const roundings = { halfUp: 'halves up', halfEven: 'halves to even' } as const;
+const roundings = { halfUp: 'half a cent up', halfEven: 'half a cent to the even cent' } as const;
 
 /** How prices are finished, in words. */
 export function pricingWords({ tax, order, ending, rounding }: Pricing): string {
-  return `Prices end ${endings[ending]} and are rounded ${roundings[rounding]}; delivery is ${taxes[tax]}; options stand ${orders[order]}.`;
+  return `Prices are rounded ${endings[ending]}, percentages ${roundings[rounding]}; delivery is ${taxes[tax]}; options are shown ${orders[order]}.`;
 }
 
 type RuleChange = Extract<
@@ -130,24 +130,27 @@ type RuleChange = Extract<
   { code: 'chargeSet' | 'allowanceSet' | 'chargeRemoved' | 'allowanceRemoved' | 'chargesReordered' | 'allowancesReordered' }
 >;
 
+/** A sentence that goes on after a colon. */
+const within = (sentence: string) => sentence.charAt(0).toLowerCase() + sentence.slice(1);
+
 function ruleChangeWords(change: RuleChange, book: RateBook, format: Format): string {
   switch (change.code) {
     case 'chargeSet':
-      return `${change.added ? 'New charge' : 'Changed charge'}: ${chargeSentence(change.charge, book, format)}`;
+      return `${change.added ? 'New charge' : 'Changed charge'} “${change.charge.name}”: ${within(chargeSentence(change.charge, book, format))}`;
     case 'allowanceSet':
-      return `${change.added ? 'New allowance' : 'Changed allowance'}: ${allowanceSentence(change.allowance, book, format)}`;
+      return `${change.added ? 'New reduction' : 'Changed reduction'} “${change.allowance.name}”: ${within(allowanceSentence(change.allowance, book, format))}`;
     case 'chargeRemoved':
       return `The charge ${change.name} is gone.`;
     case 'allowanceRemoved':
-      return `The allowance ${change.name} is gone.`;
+      return `The reduction ${change.name} is gone.`;
     case 'chargesReordered':
       return `Charges are now added in this order: ${change.names.join(', ')}.`;
     case 'allowancesReordered':
-      return `Allowances now stand in this order: ${change.names.join(', ')}.`;
+      return `Reductions now come in this order: ${change.names.join(', ')}.`;
   }
 }
 
-type ZoneChange = Extract<Change, { code: 'zoneAdded' | 'zoneRemoved' | 'placesChanged' | 'zoneTaxed' }>;
+type ZoneChange = Extract<Change, { code: 'zoneAdded' | 'zoneRemoved' | 'placesChanged' | 'zoneTaxed' | 'zoneLabelled' }>;
 
 function zoneChangeWords(change: ZoneChange, format: Format, subdivision: (code: string) => string): string {
   switch (change.code) {
@@ -157,6 +160,8 @@ function zoneChangeWords(change: ZoneChange, format: Format, subdivision: (code:
       return `Zone ${change.zone} is gone.`;
     case 'zoneTaxed':
       return `Delivery to ${change.zone} was taxed at ${format.percent(change.before)}, is now at ${format.percent(change.after)}.`;
+    case 'zoneLabelled':
+      return change.after === '' ? `Zone ${change.zone} has no label now.` : `Zone ${change.zone} is labelled ${change.after}.`;
     case 'placesChanged': {
       const named = (places: typeof change.added) => format.list(shorten(places.map((place) => placeWords(place, format, subdivision))));
       const added = change.added.length > 0 ? ` gained ${named(change.added)}` : '';
@@ -166,7 +171,10 @@ function zoneChangeWords(change: ZoneChange, format: Format, subdivision: (code:
   }
 }
 
-type ServiceChange = Extract<Change, { code: 'serviceAdded' | 'serviceRemoved' | 'serviceDescribed' | 'serviceTimes' | 'serviceCarried' }>;
+type ServiceChange = Extract<
+  Change,
+  { code: 'serviceAdded' | 'serviceRemoved' | 'serviceDescribed' | 'serviceTimes' | 'serviceCarried' | 'serviceTold' }
+>;
 
 function serviceChangeWords(change: ServiceChange, book: RateBook, format: Format): string {
   switch (change.code) {
@@ -176,15 +184,19 @@ function serviceChangeWords(change: ServiceChange, book: RateBook, format: Forma
       return `Service ${change.service} is gone.`;
     case 'serviceTimes':
       return `${change.service} now: ${serviceTimesWords(change.what, change.before, change.after, format)}.`;
+    case 'serviceTold': {
+      const texts = (change.after.texts ?? []).map(({ text }) => `“${text}”`);
+      return `Where ${change.service} is not offered, buyers read ${texts.length === 0 ? 'the usual words' : format.list(texts)}.`;
+    }
     case 'serviceCarried':
       return `${change.service}: ${carriedWords(change.after, book, format)}.`;
     case 'serviceDescribed': {
       const { kind, note, internalName, mixing } = change.after;
       const own = internalName === '' ? '' : `, called “${internalName}” in the shop`;
       const mixed = {
-        add: 'prices of several cards are added up',
-        dearest: 'of several cards the dearest counts',
-        dearestPlus: `of several cards the dearest counts, and ${mixing.kind === 'dearestPlus' ? format.money(mixing.each) : ''} for each further one`,
+        add: 'prices of goods priced apart are added up',
+        dearest: 'of goods priced apart the dearest counts',
+        dearestPlus: `of goods priced apart the dearest counts, and ${mixing.kind === 'dearestPlus' ? format.money(mixing.each) : ''} for each further one`,
       };
       return `${change.service} is ${kindWords[kind]} with the note “${note}”${own}; ${mixed[mixing.kind]}.`;
     }
@@ -244,11 +256,13 @@ export function changeWords(change: Change, format: Format, subdivision: (code: 
     case 'zoneRemoved':
     case 'placesChanged':
     case 'zoneTaxed':
+    case 'zoneLabelled':
       return zoneChangeWords(change, format, subdivision);
     case 'serviceAdded':
     case 'serviceRemoved':
     case 'serviceDescribed':
     case 'serviceTimes':
+    case 'serviceTold':
     case 'serviceCarried':
       return serviceChangeWords(change, book, format);
     default:

@@ -21,7 +21,10 @@ import {
   type TimeSpan,
   timeInWords,
   UNKNOWN_DISTANCE,
+  type Weekday,
 } from '@ostrakon/core';
+import { directionOf } from './direction.ts';
+import { weekdayName, weekOfLanguage } from './week.ts';
 
 /** How this shop reads numbers and names. */
 export interface Format {
@@ -60,45 +63,58 @@ export interface Format {
   /** A plain date, or a day of every year: "26 Nov 2026", "26 Nov". */
   day(date: string): string;
   /** 1 is Monday. */
-  weekday(day: number): string;
+  weekday(day: Weekday): string;
+  /** "Tuesday and Friday", in the order of the week. */
+  weekdays(days: readonly Weekday[]): string;
+  /** The days of the week as the language's calendars have them. */
+  readonly week: readonly Weekday[];
   readonly currency: string;
   readonly locale: string;
 }
 
+/**
+ * An amount or size set apart from the words around it, so that neither turns the other about. One with Latin letters ("CA$", "kg")
+ * keeps their order. Source: Unicode Standard Annex 9, explicit directional isolates.
+ */
+const isolate = (text: string) => `${/[A-Za-z]/.test(text) ? '\u2066' : '\u2068'}${text}\u2069`;
+
 /** One for every shop: makers of words in a language are dear. */
 export const formatFor = oncePer(({ currency, locale, units, timeZone }: Shop): Format => {
   // A minus as wide as the plus beside it.
-  const money = (minor: number) => formatMoney(minor, currency, locale).replace('-', '−');
-  const mass = (micrograms: number, beside?: number) => formatMass(micrograms, units, locale, beside);
+  const isolated = directionOf(locale) === 'rtl' ? isolate : (text: string) => text;
+  const money = (minor: number) => isolated(formatMoney(minor, currency, locale).replace('-', '−'));
+  const mass = (micrograms: number, beside?: number) => isolated(formatMass(micrograms, units, locale, beside));
+  const length = (micrometres: number) => isolated(formatLength(micrometres, units, locale));
+  const distance = (millimetres: number) => isolated(formatDistance(millimetres, units, locale));
   const count = (number: number, one: string) => `${formatNumber(number, 0, locale)} ${number === 1 ? one : `${one}s`}`;
   const measured = (measure: Measure, base: number, beside?: number) => {
     const dimension = dimensionOf(measure);
     if (dimension === 'mass') return mass(base, beside);
-    if (dimension === 'length') return formatLength(base, units, locale);
-    if (dimension === 'distance') return base >= UNKNOWN_DISTANCE ? 'an unknown distance' : formatDistance(base, units, locale);
+    if (dimension === 'length') return length(base);
+    if (dimension === 'distance') return base >= UNKNOWN_DISTANCE ? 'an unknown distance' : distance(base);
     return dimension === 'money' ? money(base) : count(base, measure === 'parcels' ? 'parcel' : 'item');
   };
+  const week = weekOfLanguage(locale);
   const list = new Intl.ListFormat('en', { type: 'conjunction' });
   const either = new Intl.ListFormat('en', { type: 'disjunction' });
   const plainDay = new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short', timeZone: 'UTC' });
   const plainDate = new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
-  const weekdays = new Intl.DateTimeFormat('en', { weekday: 'long', timeZone: 'UTC' });
   return {
     money,
     plain: (minor) => minorTyped(minor, currency, locale),
     typed: (text) => quantityTyped(text, locale),
     price: (minor) => (minor === 0 ? 'Free' : money(minor)),
     mass,
-    length: (micrometres) => formatLength(micrometres, units, locale),
-    sides: ({ length, width, height }) => {
-      const shown = [length, width, height].map((side) => formatLength(side, units, locale));
-      return shown.map((side, at) => (at < 2 ? side.replace(/\s\S+$/, '') : side)).join(' × ');
+    length,
+    sides: ({ length: long, width, height }) => {
+      const shown = [long, width, height].map((side) => formatLength(side, units, locale));
+      return isolated(shown.map((side, at) => (at < 2 ? side.replace(/\s\S+$/, '') : side)).join(' × '));
     },
-    distance: (millimetres) => formatDistance(millimetres, units, locale),
+    distance,
     number: (number) => formatNumber(number, 0, locale),
     count,
     measured,
-    bound: (measure, bound) => (typeof bound === 'string' ? quantityTyped(bound, locale) : measured(measure, bound)),
+    bound: (measure, bound) => (typeof bound === 'string' ? isolated(quantityTyped(bound, locale)) : measured(measure, bound)),
     discount: (discount) => (discount.kind === 'amount' ? money(discount.amount) : formatPercent(discount.basisPoints, locale)),
     moment: (instant) => {
       const { day, minute } = localAt(Date.parse(instant), timeZone);
@@ -112,8 +128,9 @@ export const formatFor = oncePer(({ currency, locale, units, timeZone }: Shop): 
     alternatives: (words) => either.format(words),
     percent: (basisPoints) => formatPercent(basisPoints, locale),
     day: (date) => (date.length > 5 ? plainDate.format(new Date(`${date}T00:00Z`)) : plainDay.format(new Date(`2000-${date}T00:00Z`))),
-    // 1 January 2024 was a Monday.
-    weekday: (day) => weekdays.format(new Date(Date.UTC(2024, 0, day))),
+    weekday: weekdayName,
+    week,
+    weekdays: (days) => list.format(week.filter((day) => days.includes(day)).map(weekdayName)),
     currency,
     locale,
   };

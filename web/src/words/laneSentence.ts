@@ -2,7 +2,7 @@ import { type Conditions, inScope, type Lane, type Markup, type RateBook, type S
 import { cardRuns, type Run, rangeWords } from './cardSentence.ts';
 import { markupWords, unansweredWords } from './carrierWords.ts';
 import type { Format } from './format.ts';
-import { couponWords, dateWords, goodsSetWords, limitWords, type Names, weekdayWords } from './ruleSentence.ts';
+import { couponWords, dateWords, goodsSetWords, limitWords, type Names } from './ruleSentence.ts';
 
 const adds = ({ basisPoints, amount, least }: Markup) => basisPoints > 0 || amount > 0 || least !== null;
 
@@ -16,7 +16,7 @@ export function conditionWords({ goods, coupons, dates, weekdays }: Conditions, 
     ...(goods === null ? [] : [`for ${goodsSetWords(goods, names, format)}`]),
     ...(coupons.length === 0 ? [] : [couponWords(coupons, format)]),
     ...(dates === null ? [] : [dateWords(dates, format)]),
-    ...(weekdays === null ? [] : [`on ${weekdayWords(weekdays, format)}`]),
+    ...(weekdays === null ? [] : [`on ${format.weekdays(weekdays)}`]),
   ];
 }
 
@@ -37,7 +37,7 @@ function priceRuns(lane: Lane, format: Format, names: Names, service: Service | 
     { text: unansweredWords(terms.unanswered, names), strong: true },
     { text: '.' },
   ];
-  return terms.unanswered.kind === 'card' ? [...asked, { text: ' That card: ' }, ...cards] : asked;
+  return terms.unanswered.kind === 'card' ? [...asked, { text: ' Those prices: ' }, ...cards] : asked;
 }
 
 /** The whole rule of a lane, read back; of a carrier's service where it is given. */

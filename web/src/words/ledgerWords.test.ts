@@ -58,13 +58,13 @@ test.each<[LedgerRow, string]>([
     },
     'Share of goods after discounts | 7.5% of $40.00',
   ],
-  [{ code: 'cardFloor', bound: 400, amount: 100 }, 'At least $4.00 | of the card'],
-  [{ code: 'cardCap', bound: 900, amount: -150 }, 'Never more than $9.00 | of the card'],
-  [{ code: 'joined', group: 'clay', price: 700, amount: 0 }, 'Clay | joins the dearer card, $7.00 by its own'],
-  [{ code: 'furtherCard', group: 'clay', amount: 150 }, 'Clay | for a further card'],
+  [{ code: 'cardFloor', bound: 400, amount: 100 }, 'At least $4.00 | before charges'],
+  [{ code: 'cardCap', bound: 900, amount: -150 }, 'Never more than $9.00 | before charges'],
+  [{ code: 'joined', group: 'clay', price: 700, amount: 0 }, 'Clay | goes with the dearer goods, $7.00 by its own'],
+  [{ code: 'furtherCard', group: 'clay', amount: 150 }, 'Clay | for goods priced apart'],
   [
     { code: 'ownCharge', line: 0, how: 'instead', each: 4500, quantity: 2, amount: 9000 },
-    'Line 1, own charge | 2 × $45.00, instead of the card',
+    'Line 1, own charge | 2 × $45.00, instead of the price',
   ],
   [
     { ...charge, basis: { kind: 'percent', basisPoints: 180, of: 'base' }, counted: 5360, amount: 150, held: 'floor' },
@@ -98,7 +98,11 @@ describe('cells of the sheet', () => {
     ],
     [{ card: { kind: 'percent', of: 'valueAfterDiscounts', basisPoints: 750, ...open } }, '7.5%', 'of goods value'],
     [{ card: { kind: 'chargesOnly' } }, 'Charges only', 'no price of its own'],
-    [{ groupCards: [{ group: 'clay', card: { kind: 'chargesOnly' }, kept: [] }] }, 'Charges only', 'no price of its own, 1 own card'],
+    [
+      { groupCards: [{ group: 'clay', card: { kind: 'chargesOnly' }, kept: [] }] },
+      'Charges only',
+      'no price of its own, one group priced apart',
+    ],
   ])('%j', (more, main, detail) =>
     expect(ratesWords({ ...plainLane({ kind: 'chargesOnly' }), ...more }, format)).toMatchObject({ main, detail }),
   );

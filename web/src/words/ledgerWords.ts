@@ -83,13 +83,13 @@ function cardRow(row: Extract<LedgerRow, { code: CardCode }>, format: Format): R
         detail: rateWords(row.rate, row.measure, format),
       };
     case 'cardFloor':
-      return { name: `At least ${format.money(row.bound)}`, detail: 'of the card' };
+      return { name: `At least ${format.money(row.bound)}`, detail: 'before charges' };
     case 'cardCap':
-      return { name: `Never more than ${format.money(row.bound)}`, detail: 'of the card' };
+      return { name: `Never more than ${format.money(row.bound)}`, detail: 'before charges' };
     case 'joined':
-      return { name: 'Joins the dearer card', detail: `${format.money(row.price)} by its own` };
+      return { name: 'Goes with the dearer goods', detail: `${format.money(row.price)} by its own` };
     case 'furtherCard':
-      return { name: 'For a further card', detail: '' };
+      return { name: 'For goods priced apart', detail: '' };
   }
 }
 
@@ -130,7 +130,10 @@ function otherRow(row: Exclude<LedgerRow, { code: CardCode }>, format: Format, l
   switch (row.code) {
     case 'ownCharge': {
       const count = row.quantity === 1 ? '' : `${row.quantity} × ${format.money(row.each)}`;
-      return { name: `${lineName(row.line)}, own charge`, detail: joined(count, row.how === 'instead' ? 'instead of the card' : 'on top') };
+      return {
+        name: `${lineName(row.line)}, own charge`,
+        detail: joined(count, row.how === 'instead' ? 'instead of the price' : 'on top'),
+      };
     }
     case 'charge':
       return {

@@ -9,8 +9,8 @@ const empty = emptyBook();
 const book: RateBook = {
   ...empty,
   zones: [
-    { id: 'near', name: 'Near', places: [], taxRate: 0, lanes: {} },
-    { id: 'far', name: 'Far', places: [], taxRate: 0, lanes: {} },
+    { id: 'near', name: 'Near', places: [], taxRate: 0, label: '', lanes: {} },
+    { id: 'far', name: 'Far', places: [], taxRate: 0, label: '', lanes: {} },
   ],
 };
 const metric = formatFor(book.shop);
@@ -29,7 +29,7 @@ describe('why an address falls into a zone', () => {
     ...more,
   });
   test.each<[PlaceAnswer, string]>([
-    [answer({ rule: 'B3*' }), 'Matched by the postal rule B3*.'],
+    [answer({ rule: 'B3*' }), 'Matched by the line of postal codes B3*.'],
     [answer({ place: area }), 'Matched by the drawn area Harbour.'],
     [answer({ place: ring, distance: 17_450_000 }), 'Matched by the distance of 17.5 km, beyond 12 km and within 35 km.'],
     [
@@ -41,7 +41,7 @@ describe('why an address falls into a zone', () => {
     expect(placeAnswerWords(some, book, 'CA', metric, same)).toBe(words);
   });
   test('short lists are spelled out, long ones counted; rings keep the unit they were typed in', () => {
-    expect(placeWords(postal, metric, same)).toBe('4 postal rules (CA)');
+    expect(placeWords(postal, metric, same)).toBe('4 lines of postal codes (CA)');
     expect(placeWords({ ...postal, rules: 'B3*\nB4*' }, metric, same)).toBe('B3*, B4* (CA)');
     expect(placeWords({ ...ring, beyond: '7.5 mi' }, imperial, same)).toBe('7.5 mi to 35 km');
   });

@@ -10,7 +10,9 @@ import {
   spanInWords,
   type Transit,
   timeInWords,
+  type Weekday,
 } from '@ostrakon/core';
+import { weekdaysShort } from './week.ts';
 
 /** Dates as a shop's language writes them, seen from a day: years only where they differ from that day's. */
 export interface DateWords {
@@ -23,7 +25,7 @@ export const datesFrom = ({ shop }: RateBook, today: string): DateWords => ({ lo
 
 const UNDATED: Readonly<Record<NoPromise, string>> = {
   datesOff: 'Dates are not shown: they are switched off for this shop.',
-  noMoment: 'No date: no moment is set.',
+  noMoment: 'No date: it is not said when the order comes.',
   noLocation: 'No date: the shop has no location that goods leave from.',
   noCalendar: 'No date: the location has no dispatch calendar.',
   noTransit: 'No date: days on the way are not stated.',
@@ -44,10 +46,13 @@ export function beforeWords(instant: Instant, timeZone: string, { locale, today 
 
 const days = (count: number, what: string) => `${count} ${what}day${count === 1 ? '' : 's'}`;
 
-/** "1 to 3 working days", "2 calendar days". */
-export function transitWords({ least, most }: Transit, count: 'working' | 'calendar', saturday = false): string {
-  const range = least === most ? days(most, `${count} `) : `${least} to ${days(most, `${count} `)}`;
-  return count === 'working' && saturday ? `${range}, Saturday among them` : range;
+const isMondayToFriday = (week: readonly Weekday[]) => week.length === 5 && week.every((day) => day <= 5);
+
+/** "1 to 3 working days", "2 calendar days", "2 working days, Sun to Thu". */
+export function transitWords({ least, most }: Transit, counts: readonly Weekday[], locale: string): string {
+  const kind = counts.length === 7 ? 'calendar' : 'working';
+  const range = least === most ? days(most, `${kind} `) : `${least} to ${days(most, `${kind} `)}`;
+  return kind === 'calendar' || isMondayToFriday(counts) ? range : `${range}, ${weekdaysShort(counts, locale)}`;
 }
 
 /** "90 min", "2 h", "2 h 30 min" of opening time. */
@@ -65,6 +70,7 @@ const WHY: Readonly<Record<SkippedDay['why'], string>> = {
   goodsWait: 'not for these goods',
   afterLastOrder: 'past its last order',
   stillPacked: 'still being packed',
+  notDelivered: 'no delivery',
 };
 
 /** Days passed over, those of one reason in a row together. */
@@ -115,7 +121,7 @@ export function stepWords(step: PromiseStep, words: DateWords): StepWords {
       return {
         what: 'Arrives',
         when: range(step.first, step.last),
-        why: joined(transitWords(step.transit, step.count, step.saturday), skippedWords(step.skipped, words)),
+        why: joined(transitWords(step.transit, step.counts, words.locale), skippedWords(step.skipped, words)),
       };
     case 'round':
       return {

@@ -25,6 +25,21 @@ export const measureWords: Record<Measure, string> = {
   distance: 'Distance',
 };
 
+/** What is measured, in a line. */
+export const measureAbout: Record<Measure, string> = {
+  itemsWeight: 'the goods alone',
+  packedWeight: 'with packaging',
+  billableWeight: 'as carriers bill, large light parcels as heavier',
+  valueBeforeDiscounts: 'what the goods come to, coupons not taken off',
+  valueAfterDiscounts: 'what the goods come to, coupons taken off',
+  itemCount: 'pieces in the cart',
+  parcels: 'how many it is packed into',
+  longestSide: 'of the largest parcel',
+  sumOfSides: 'length, width and height of the largest parcel',
+  lengthPlusGirth: 'length and the way around the largest parcel',
+  distance: 'from the location it leaves',
+};
+
 /** A stretch of a measure between two bounds, the upper one included. */
 export function stretch(measure: Measure, row: { above?: number; upTo?: number }, format: Format): string {
   const { above, upTo } = row;
@@ -57,7 +72,7 @@ function windowWords({ from, until }: { from: string | null; until: string | nul
 function unmeasuredWords(reason: Extract<Reason, { code: Unmeasured }>, format: Format, group: GroupName): string {
   switch (reason.code) {
     case 'noLane':
-      return 'has no lane in this zone';
+      return 'is not offered in this zone';
     case 'noZone':
       return 'this address is in no zone';
     case 'pointUnknown':
@@ -79,7 +94,7 @@ function unmeasuredWords(reason: Extract<Reason, { code: Unmeasured }>, format: 
     case 'carrierSilent':
       return `${reason.carrier} ${silenceWords[reason.why]}${reason.detail === undefined ? '' : ` (${reason.detail})`}`;
     case 'wrongWeekday': {
-      const days = format.list([...reason.weekdays].sort((a, b) => a - b).map((day) => format.weekday(day)));
+      const days = format.weekdays(reason.weekdays);
       return `only on ${days}; ${reason.weekday === null ? 'no moment is set' : `this is ${format.weekday(reason.weekday)}`}`;
     }
   }
@@ -142,11 +157,10 @@ export function reasonInShort(reason: Reason, format: Format): string {
   if (isUnmeasured(reason)) return SHORT[reason.code];
   switch (reason.code) {
     case 'belowLimit':
-      return `only from ${format.measured(reason.measure, reason.bound)}`;
+      return `from ${format.measured(reason.measure, reason.bound)}`;
     case 'aboveLimit':
-      return `only to ${format.measured(reason.measure, reason.bound)}`;
     case 'aboveTopTier':
-      return `tiers stop at ${format.measured(reason.measure, reason.bound)}`;
+      return `${reason.measure === 'distance' ? 'beyond' : 'over'} ${format.measured(reason.measure, reason.bound)}`;
     case 'tierNotOffered':
       return `not ${stretch(reason.measure, reason, format)}`;
     case 'crossingNotOffered':
@@ -182,7 +196,7 @@ export function placeWords(place: Place, format: Format, subdivision: (code: str
       return subdivision(place.subdivision);
     case 'postal': {
       const lines = place.rules.split('\n');
-      return lines.length <= 3 ? `${lines.join(', ')} (${place.country})` : `${lines.length} postal rules (${place.country})`;
+      return lines.length <= 3 ? `${lines.join(', ')} (${place.country})` : `${lines.length} lines of postal codes (${place.country})`;
     }
     case 'area':
       return place.name;
@@ -201,7 +215,7 @@ export function matchedBy(answer: Extract<PlaceAnswer, { status: 'zone' }>, form
     case 'subdivision':
       return `the province or state ${subdivision(place.subdivision)}`;
     case 'postal':
-      return `the postal rule ${rule}`;
+      return `the line of postal codes ${rule}`;
     case 'area':
       return `the drawn area ${place.name}`;
     case 'circle':

@@ -11,13 +11,20 @@ import {
 } from '@ostrakon/core';
 import { describe, expect, test } from 'vitest';
 import { formatFor } from './format.ts';
-import { allowanceSentence, chargeSentence, couponWords, dateWords, goodsSetWords, limitWords, weekdayWords } from './ruleSentence.ts';
+import { allowanceSentence, chargeSentence, couponWords, dateWords, goodsSetWords, limitWords } from './ruleSentence.ts';
 
 // What an owner reads back of a rule, word by word: a sentence that says another rule than the one that counts is a fault.
 const format = formatFor(emptyBook().shop);
 const group = (id: string, name: string) => ({ ...PLAIN_GROUP, id, name, mark: 'clay' as const });
 const names = {
-  zones: ['near', 'far'].map((id) => ({ id, name: id === 'near' ? 'Nova Scotia' : 'Europe', places: [], taxRate: 0, lanes: {} })),
+  zones: ['near', 'far'].map((id) => ({
+    id,
+    name: id === 'near' ? 'Nova Scotia' : 'Europe',
+    places: [],
+    taxRate: 0,
+    label: '',
+    lanes: {},
+  })),
   services: [{ ...PLAIN_SERVICE, id: 'ground', name: 'Ground parcel' }],
   goodsGroups: [group('clay', 'Clay'), group('glazes', 'Glazes'), group('machines', 'Machines')],
 };
@@ -37,7 +44,7 @@ test.each([
 ])('the days %o are "%s"', (window, words) => expect(dateWords(window, format)).toBe(words));
 
 test('days of the week stand in their order, coupons are cut short', () => {
-  expect(weekdayWords([5, 2], format)).toBe('Tuesday and Friday');
+  expect(format.weekdays([5, 2])).toBe('Tuesday and Friday');
   expect(couponWords(['A'], format)).toBe('with the coupon A');
   expect(couponWords(['A', 'B', 'C'], format)).toBe('with the coupon A, B, or C');
   expect(couponWords(['A', 'B', 'C', 'D', 'E'], format)).toBe('with the coupon A, B, or 3 more');
@@ -55,18 +62,18 @@ describe('a charge is one sentence', () => {
   const charge = (amount: Charge['amount'], more: Partial<Charge> = {}) =>
     chargeSentence({ ...plainCharge('c', 'Packing', amount), ...more }, names, format);
   test.each<[string, string]>([
-    [charge({ kind: 'fixed', amount: 150, per: 'parcel' }), 'Packing adds $1.50 for each parcel.'],
+    [charge({ kind: 'fixed', amount: 150, per: 'parcel' }), 'Adds $1.50 for each parcel.'],
     [
       charge({ kind: 'startedWeight', amount: 40, measure: 'billableWeight', unit: '1 kg' }),
-      'Packing adds $0.40 for each started kg of billable weight.',
+      'Adds $0.40 for each started kg of billable weight.',
     ],
     [
       charge({ kind: 'startedWeight', amount: 40, measure: 'itemsWeight', unit: '500 g' }),
-      'Packing adds $0.40 for each started 500 g of items weight.',
+      'Adds $0.40 for each started 500 g of items weight.',
     ],
-    [charge({ kind: 'percent', basisPoints: 180, of: 'valueAfterDiscounts' }), 'Packing adds 1.8% of goods after discounts.'],
-    [charge({ kind: 'percent', basisPoints: 500, of: 'running' }), 'Packing adds 5% of all added up before.'],
-    [charge({ kind: 'packagingCost' }), 'Packing adds what the packaging costs.'],
+    [charge({ kind: 'percent', basisPoints: 180, of: 'valueAfterDiscounts' }), 'Adds 1.8% of goods after discounts.'],
+    [charge({ kind: 'percent', basisPoints: 500, of: 'running' }), 'Adds 5% of the price with the charges before it.'],
+    [charge({ kind: 'packagingCost' }), 'Adds what the packaging costs.'],
     [
       charge(
         { kind: 'percent', basisPoints: 180, of: 'base' },
@@ -78,12 +85,12 @@ describe('a charge is one sentence', () => {
           inUse: false,
         },
       ),
-      'Packing adds 1.8% of the base price on Ground parcel to Nova Scotia and Europe, for Glazes, counted on these alone, at least $1.00 and never more than $9.00, from Nov 1 to Dec 31 every year, switched off for now.',
+      'Adds 1.8% of the price before charges on Ground parcel to Nova Scotia and Europe, for Glazes, counted on these alone, at least $1.00 and never more than $9.00, from Nov 1 to Dec 31 every year, switched off for now.',
     ],
     // A service that was removed meanwhile is told by its id rather than left out.
     [
       charge({ kind: 'packagingCost' }, { scope: { services: ['gone'], zones: null, goods: null } }),
-      'Packing adds what the packaging costs on gone.',
+      'Adds what the packaging costs on gone.',
     ],
   ])('%s', (said, words) => expect(said).toBe(words));
 });
@@ -93,33 +100,33 @@ describe('an allowance is one sentence', () => {
     allowanceSentence({ ...plainAllowance('a', 'Thanks', effect), ...more }, names, format);
   const free = { kind: 'free' } as const;
   test.each<[string, string]>([
-    [allowance(free), 'Thanks makes delivery free, charges included.'],
-    [allowance({ kind: 'amountOff', amount: 500 }, { coversCharges: false }), 'Thanks takes $5.00 off delivery, charges not included.'],
+    [allowance(free), 'Makes delivery free, charges included.'],
+    [allowance({ kind: 'amountOff', amount: 500 }, { coversCharges: false }), 'Takes $5.00 off delivery, charges not included.'],
     [
       allowance({ kind: 'percentOff', basisPoints: 5000 }, { coupons: ['HALF'], combinable: true }),
-      'Thanks takes 50% off delivery, with the coupon HALF, charges included, together with others.',
+      'Takes 50% off delivery, with the coupon HALF, charges included, together with others.',
     ],
-    [allowance({ kind: 'atMost', amount: 900 }), 'Thanks lets delivery cost $9.00 at most, charges included.'],
+    [allowance({ kind: 'atMost', amount: 900 }), 'Lets delivery cost $9.00 at most, charges included.'],
     [
       allowance(free, {
         ranges: [{ measure: 'valueAfterDiscounts', from: 12_000 }],
         scope: { services: null, zones: ['near'], goods: { groups: ['clay', 'glazes'], others: true } },
         exceptCountries: ['US'],
       }),
-      'Thanks makes delivery free to Nova Scotia, for goods after discounts from $120.00, for carts without Machines, but not in United States, charges included.',
+      'Makes delivery free to Nova Scotia, for goods after discounts from $120.00, for carts without Machines, but not in United States, charges included.',
     ],
     [
       allowance(free, { sinceOrder: 6, scope: { services: null, zones: null, goods: { groups: ['clay'], others: false } } }),
-      'Thanks makes delivery free, for carts of Clay alone, for 6 hours after the buyer’s last order, charges included.',
+      'Makes delivery free, for carts of Clay alone, for 6 hours after the buyer’s last order, charges included.',
     ],
     [
       allowance(free, { sinceCart: 1, dates: { from: '2026-12-01', until: null }, inUse: false }),
-      'Thanks makes delivery free, for 1 hour after the cart was started, from Dec 1, 2026, charges included, switched off for now.',
+      'Makes delivery free, for 1 hour after the cart was started, from Dec 1, 2026, charges included, switched off for now.',
     ],
     // All groups and the rest are all goods: nothing is said of them.
     [
       allowance(free, { scope: { services: null, zones: null, goods: { groups: ['clay', 'glazes', 'machines'], others: true } } }),
-      'Thanks makes delivery free, charges included.',
+      'Makes delivery free, charges included.',
     ],
   ])('%s', (said, words) => expect(said).toBe(words));
 });

@@ -1,7 +1,8 @@
-import type { Allowance, Charge, DateWindow, GoodsSet, Limit, RateBook, Scope, Weekday } from '@ostrakon/core';
+import type { Allowance, Charge, DateWindow, GoodsSet, Limit, RateBook, Scope } from '@ostrakon/core';
 import { rangeWords } from './cardSentence.ts';
 import type { Format } from './format.ts';
 import { measureWords } from './quoteWords.ts';
+import { countryOfZone } from './zoneGroups.ts';
 
 /** The names that rules speak of. */
 export type Names = Pick<RateBook, 'zones' | 'services' | 'goodsGroups'>;
@@ -23,10 +24,6 @@ export function dateWords({ from, until }: DateWindow, format: Format): string {
   return until === null ? `from ${format.day(from)}${yearly}` : `from ${format.day(from)} to ${format.day(until)}${yearly}`;
 }
 
-export function weekdayWords(days: readonly Weekday[], format: Format): string {
-  return format.list([...days].sort((a, b) => a - b).map((day) => format.weekday(day)));
-}
-
 /** "clay and glazes", "all but machines", "goods in no group". */
 export function goodsSetWords({ groups, others }: GoodsSet, { goodsGroups }: Names, format: Format): string {
   const name = nameIn(goodsGroups);
@@ -43,8 +40,21 @@ export function couponWords(coupons: readonly string[], format: Format): string 
 }
 
 function scopeWords({ services, zones }: Scope, names: Names, format: Format): string {
-  const by = services === null ? '' : ` on ${format.list(services.map(nameIn(names.services)))}`;
-  return `${by}${zones === null ? '' : ` to ${format.list(zones.map(nameIn(names.zones)))}`}`;
+  const held = services?.length === 0 ? 'no service yet' : format.list((services ?? []).map(nameIn(names.services)));
+  const by = services === null ? '' : ` on ${held}`;
+  return `${by}${zones === null ? '' : ` to ${zonesWords(zones, names.zones, format)}`}`;
+}
+
+/** More zones than this are counted by country. */
+export const MOST_NAMED = 5;
+
+/** "Nova Scotia and Atlantic", "54 zones in Germany and France". */
+function zonesWords(ids: readonly string[], zones: Names['zones'], format: Format): string {
+  if (ids.length <= MOST_NAMED) return format.list(ids.map(nameIn(zones)));
+  const held = new Set(ids);
+  const countries = [...new Set(zones.filter(({ id }) => held.has(id)).map((zone) => countryOfZone(zone, format.locale)))];
+  const named = countries.length > 4 ? [...countries.slice(0, 3), `${countries.length - 3} other countries`] : countries;
+  return `${format.count(ids.length, 'zone')} in ${format.list(named)}`;
 }
 
 function amountWords({ amount }: Charge, format: Format): string {
@@ -55,8 +65,8 @@ function amountWords({ amount }: Charge, format: Format): string {
       return `${format.money(amount.amount)} for each started ${amount.unit.replace(/^1 /, '')} of ${measureWords[amount.measure].toLowerCase()}`;
     case 'percent': {
       const of = {
-        base: 'the base price',
-        running: 'all added up before',
+        base: 'the price before charges',
+        running: 'the price with the charges before it',
         valueBeforeDiscounts: 'goods before discounts',
         valueAfterDiscounts: 'goods after discounts',
       };
@@ -69,10 +79,10 @@ function amountWords({ amount }: Charge, format: Format): string {
 
 const sentence = (parts: readonly string[]) => `${parts.filter((part) => part !== '').join(', ')}.`;
 
-/** A charge as one plain sentence. */
+/** What a charge does, as one plain sentence to stand below its name. */
 export function chargeSentence(charge: Charge, names: Names, format: Format): string {
   const { scope, dates, inUse } = charge;
-  const head = `${charge.name} adds ${amountWords(charge, format)}${scopeWords(scope, names, format)}`;
+  const head = `Adds ${amountWords(charge, format)}${scopeWords(scope, names, format)}`;
   const goods = scope.goods === null ? '' : `for ${goodsSetWords(scope.goods, names, format)}, counted on these alone`;
   return sentence([
     head,
@@ -86,13 +96,13 @@ export function chargeSentence(charge: Charge, names: Names, format: Format): st
 function effectWords({ effect }: Allowance, format: Format): string {
   switch (effect.kind) {
     case 'free':
-      return 'makes delivery free';
+      return 'Makes delivery free';
     case 'amountOff':
-      return `takes ${format.money(effect.amount)} off delivery`;
+      return `Takes ${format.money(effect.amount)} off delivery`;
     case 'percentOff':
-      return `takes ${format.percent(effect.basisPoints)} off delivery`;
+      return `Takes ${format.percent(effect.basisPoints)} off delivery`;
     case 'atMost':
-      return `lets delivery cost ${format.money(effect.amount)} at most`;
+      return `Lets delivery cost ${format.money(effect.amount)} at most`;
   }
 }
 
@@ -115,11 +125,11 @@ function testsOf(rule: Allowance, names: Names, format: Format): string[] {
   ];
 }
 
-/** An allowance as one plain sentence. */
+/** What an allowance does, as one plain sentence to stand below its name. */
 export function allowanceSentence(rule: Allowance, names: Names, format: Format): string {
   const { exceptCountries, endedAt, coversCharges, combinable, byItself, inUse } = rule;
   return sentence([
-    `${rule.name} ${effectWords(rule, format)}${scopeWords(rule.scope, names, format)}`,
+    `${effectWords(rule, format)}${scopeWords(rule.scope, names, format)}`,
     ...testsOf(rule, names, format),
     exceptCountries.length === 0 ? '' : `but not in ${format.list(exceptCountries.map(format.region))}`,
     coversCharges ? 'charges included' : 'charges not included',

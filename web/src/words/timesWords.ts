@@ -1,6 +1,7 @@
-import type { Counter, CutOffs, DispatchCalendar, Round, Service, ServiceDays } from '@ostrakon/core';
+import type { Counter, CutOffs, DispatchCalendar, Round, Service, ServiceDays, Weekday } from '@ostrakon/core';
 import type { Format } from './format.ts';
 import { openingTimeWords, transitWords } from './promiseWords.ts';
+import { weekdaysShort } from './week.ts';
 
 /** What changed in a calendar, a round or a counter: only the parts that differ, each with what it is now. */
 
@@ -11,7 +12,7 @@ type Part<T> = readonly [pick: (held: T) => unknown, words: (held: T) => string]
 const changed = <T>(before: T | null, after: T, parts: readonly Part<T>[]): string[] =>
   parts.filter(([pick]) => before === null || !same(pick(before), pick(after))).map(([, words]) => words(after));
 
-const short = (day: number, format: Format) => format.weekday(day).slice(0, 3);
+const short = (day: Weekday, format: Format) => format.weekday(day).slice(0, 3);
 
 const closedWords = (closed: readonly { days: readonly unknown[] }[], format: Format) => {
   const days = closed.reduce((sum, entry) => sum + entry.days.length, 0);
@@ -53,11 +54,12 @@ export function dispatchWords(before: DispatchCalendar | null, after: DispatchCa
 function daysWords(before: ServiceDays, after: ServiceDays, format: Format): string {
   return changed<ServiceDays>(before, after, [
     [
-      ({ transit, count, saturday, skipsHolidays }) => [transit, count, saturday, skipsHolidays],
-      ({ transit, count, saturday, skipsHolidays }) =>
-        `${transit === null ? 'days on the way not stated' : `${transitWords(transit, count, saturday)} on the way`}${skipsHolidays ? ', nothing delivered on public holidays there' : ''}`,
+      ({ transit, counts, skipsHolidays }) => [transit, counts, skipsHolidays],
+      ({ transit, counts, skipsHolidays }) =>
+        `${transit === null ? 'days on the way not stated' : `${transitWords(transit, counts, format.locale)} on the way`}${skipsHolidays ? ', nothing delivered on public holidays there' : ''}`,
     ],
-    [({ collects }) => collects, ({ collects }) => `collected on ${format.list(collects.map((day) => short(day, format)))}`],
+    [({ delivers }) => delivers, ({ delivers }) => `delivered on ${weekdaysShort(delivers, format.locale)}`],
+    [({ collects }) => collects, ({ collects }) => `collected on ${weekdaysShort(collects, format.locale)}`],
     [({ closed }) => closed, ({ closed }) => closedWords(closed, format)],
   ]).join('; ');
 }

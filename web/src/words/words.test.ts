@@ -102,6 +102,24 @@ test.each<[Measure, { above?: number; upTo?: number }, string]>([
   expect(stretch(measure, row, format)).toBe(words);
 });
 
+test('free on some tiers and not offered on the others is not said to be free', () => {
+  const only = {
+    kind: 'valueTiers',
+    measure: 'valueAfterDiscounts',
+    writing: 'from',
+    bands: 'whole',
+    tiers: [{ upTo: 4999, result: { kind: 'notOffered' } }],
+    above: { kind: 'free' },
+    floor: null,
+    cap: null,
+  } as const;
+  expect(ratesWords(plainLane({ ...only, tiers: [...only.tiers] }), format)).toEqual({
+    main: 'Free from $50',
+    detail: 'else not offered',
+    tone: 'free',
+  });
+});
+
 test('cells of the sheet', () => {
   expect(ratesWords(lane, format)).toEqual({ main: 'Free to $9.90', detail: 'free from $120', tone: 'price' });
   const ledger = [{ code: 'tier', measure: 'itemsWeight', measured: kilo, above: kilo, upTo: 2 * kilo, amount: 990 } as const];
@@ -121,7 +139,7 @@ test('cells of the sheet', () => {
   ).toMatchObject({ main: '$9.90', detail: 'stands in for Gannet Air', tone: 'standIn' });
   const reason = { code: 'belowLimit', measure: 'itemsWeight', measured: 0, bound: kilo, difference: kilo } as const;
   expect(cartWords({ status: 'withheld', service: 's', reasons: [reason] }, format)).toEqual({
-    main: 'only from 1 kg',
+    main: 'from 1 kg',
     detail: '1 kg short',
     tone: 'withheld',
   });
@@ -208,14 +226,14 @@ test('every kind of change has a sentence, with what was and what is', () => {
     'Goods groups: Wet things is new.',
   ]);
   const postal = { kind: 'postal', country: 'CA', rules: 'B3*\nB4*\nB5A\nB6-B7' } as const;
-  expect(told({ name: 'setPlaces', args: { zone: 'far', places: [postal] } })).toEqual(['Zone Far gained 4 postal rules (CA).']);
+  expect(told({ name: 'setPlaces', args: { zone: 'far', places: [postal] } })).toEqual(['Zone Far gained 4 lines of postal codes (CA).']);
   expect(told({ name: 'removeLane', args: at })).toEqual(['Ground parcel is no longer offered to Canada.']);
   expect(told({ name: 'startLane', args: { ...at, zone: 'far', card: lane.card } })).toEqual([
     'Ground parcel is now offered to Far. Priced by items weight: $9.90 up to 2 lb, free up to 5 kg; over 5 kg it is not offered.',
   ]);
   expect(
     told({ name: 'describeService', args: { service: 'van', kind: 'round', note: 'Tuesdays', internalName: '', mixing: { kind: 'add' } } }),
-  ).toEqual(['Van is own van with the note “Tuesdays”; prices of several cards are added up.']);
+  ).toEqual(['Van is own van with the note “Tuesdays”; prices of goods priced apart are added up.']);
   expect(told({ name: 'setCard', args: { zone: 'canada', service: 'van', card: { kind: 'flat', result: { kind: 'free' } } } })).toEqual([
     'Van to Canada: was “Delivery costs $5.00”, is now “Delivery costs nothing”.',
   ]);
@@ -238,7 +256,7 @@ test('every kind of change has a sentence, with what was and what is', () => {
     told({ name: 'setShop', args: { name: 'My shop', currency: 'CAD', units: 'metric', locale: 'en-CA', timeZone: 'America/Halifax' } }),
   ).toEqual(['The shop’s time zone was UTC, is now America/Halifax.']);
   expect(told({ name: 'setPricing', args: { rounding: 'halfUp', ending: 'up99', tax: 'added', order: 'cheapest' } })).toEqual([
-    'Prices end up to the next .99 and are rounded halves up; delivery is taxed on top of the price; options stand the cheapest first.',
+    'Prices are rounded up to the next .99, percentages half a cent up; delivery is taxed on top of the price; options are shown the cheapest first.',
   ]);
   expect(told({ name: 'setZoneTax', args: { zone: 'far', taxRate: 1400 } })).toEqual(['Delivery to Far was taxed at 0%, is now at 14%.']);
   const scope = { services: ['ground'], zones: null, goods: null };
@@ -267,8 +285,8 @@ test('every kind of change has a sentence, with what was and what is', () => {
       },
     ),
   ).toEqual([
-    'New charge: Rule adds 1.8% of goods after discounts on Ground parcel, at least $1.50, from Nov 1 to Dec 31 every year.',
-    'New allowance: Rule lets delivery cost $5.00 at most on Ground parcel, for goods after discounts from $40.00, with the coupon CLUB, for 12 hours after the buyer’s last order, from Nov 1 to Dec 31 every year, but not in United States, charges not included, together with others.',
+    'New charge “Rule”: adds 1.8% of goods after discounts on Ground parcel, at least $1.50, from Nov 1 to Dec 31 every year.',
+    'New reduction “Rule”: lets delivery cost $5.00 at most on Ground parcel, for goods after discounts from $40.00, with the coupon CLUB, for 12 hours after the buyer’s last order, from Nov 1 to Dec 31 every year, but not in United States, charges not included, together with others.',
   ]);
   const conditions = { goods: null, coupons: [], dates: null, weekdays: [5, 2] };
   expect(told({ name: 'setConditions', args: { ...at, conditions } })).toEqual([
