@@ -9,6 +9,7 @@ import { TypedField } from '../ui/TypedField.tsx';
 import type { Format } from '../words/format.ts';
 import { useFormat, useSubdivisionNames } from '../words/useWords.ts';
 import { useBench } from './BenchProvider.tsx';
+import { FollowZone } from './FollowZone.tsx';
 
 const AddressNotes = later(() => import('./AddressNotes.tsx'), 'AddressNotes');
 
@@ -143,6 +144,7 @@ export function BenchAddress() {
           </div>
         </div>
       ))}
+      <FollowZone />
       {others.length < 49 && (
         <button type="button" className="text-sm text-clay hover:underline" onClick={() => send({ kind: 'addAddress' })}>
           Send a part to another address

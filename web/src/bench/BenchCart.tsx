@@ -52,7 +52,7 @@ function CartRow({ at }: { at: number }) {
       <SignButton className="size-6!" label={`One ${name} more`} onClick={() => set(line.quantity + 1)} disabled={line.quantity >= 100_000}>
         <Plus size={14} aria-hidden />
       </SignButton>
-      <span className="w-20 text-right">{format.money(line.unitPrice * line.quantity)}</span>
+      <span className="w-20 text-end">{format.money(line.unitPrice * line.quantity)}</span>
       {several && <LineAddress at={at} name={name} />}
     </li>
   );
@@ -68,13 +68,13 @@ function LineAddress({ at, name }: { at: number; name: string }) {
     <>
       <Select
         label={`Address of ${name}`}
-        className="h-6! w-12! px-0.5! text-sm!"
+        className="h-6! w-28! px-0.5! text-sm!"
         value={to}
         onChange={(event) => send({ kind: 'sendTo', at, to: Number(event.target.value) })}
       >
         {Array.from({ length: count }, (_, number) => number).map((number) => (
           <option key={number} value={number}>
-            {number + 1}
+            address {number + 1}
           </option>
         ))}
       </Select>
@@ -124,14 +124,14 @@ export function BenchCart() {
                 {format.mass(measures.itemsWeight, measures.packedWeight)} +{' '}
                 {format.mass(measures.packedWeight - measures.itemsWeight, measures.packedWeight)} packing ={' '}
                 {format.mass(measures.packedWeight)} in{' '}
-                <a href="#parcels" className="text-clay hover:underline">
+                <a href="#parcels" className="text-clay underline">
                   {format.count(measures.parcels, 'parcel')}
                 </a>
               </span>
             )}
           </span>
           <button type="button" className="text-clay hover:underline" onClick={() => send({ kind: 'clear' })}>
-            Empty
+            Empty the cart
           </button>
         </p>
       )}

@@ -31,7 +31,7 @@ export function BenchDiscount() {
       <TypedField<Discount | undefined>
         label="Discount on the goods"
         className="w-24"
-        inputClass="text-right"
+        inputClass="text-end"
         placeholder={`${format.plain(500)} or ${format.percent(1000)}`}
         shown={discount ? format.discount(discount) : ''}
         read={orNone(read)}

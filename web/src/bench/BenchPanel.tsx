@@ -1,5 +1,9 @@
-import { Suspense } from 'react';
+import { PanelRightOpen } from 'lucide-react';
+import { Suspense, useEffect, useRef, useState } from 'react';
+import { SignButton } from '../ui/Button.tsx';
 import { later } from '../ui/later.ts';
+import { useKept } from '../ui/useKept.ts';
+import { BESIDE, useMedia } from '../ui/useMedia.ts';
 import { isTyping, useShortcut } from '../ui/useShortcut.ts';
 import { BenchAddress } from './BenchAddress.tsx';
 import { BenchCart } from './BenchCart.tsx';
@@ -25,12 +29,43 @@ export function BenchPanel() {
     const next = trials[at === -1 ? (step === 1 ? 0 : trials.length - 1) : (at + step + trials.length) % trials.length];
     if (next) send({ kind: 'load', trial: next });
   });
+  const [shown, setShown] = useKept('bench-shown', ['open', 'folded']);
+  // Where it has no room beside the page it is a drawer over it, which begins closed with each visit.
+  const isBeside = useMedia(BESIDE);
+  const [isDrawn, setIsDrawn] = useState(false);
+  const isOpen = isBeside ? shown === 'open' : isDrawn;
+  const open = (next: boolean) => (isBeside ? setShown(next ? 'open' : 'folded') : setIsDrawn(next));
+  const drawer = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if (isDrawn) drawer.current?.focus();
+  }, [isDrawn]);
+  if (!isOpen)
+    return (
+      <aside
+        id="bench"
+        tabIndex={-1}
+        aria-label="Quote bench"
+        className="w-11 shrink-0 border-line-strong border-s bg-paper py-2.5 text-center print:hidden"
+      >
+        <SignButton label="Show the bench" aria-expanded={false} onClick={() => open(true)}>
+          <PanelRightOpen size={16} aria-hidden />
+        </SignButton>
+      </aside>
+    );
   return (
     <aside
+      ref={drawer}
+      id="bench"
+      tabIndex={-1}
       aria-label="Quote bench"
-      className="w-[21rem] shrink-0 min-[1200px]:w-96 relative overflow-y-auto border-line-strong border-l bg-paper"
+      onKeyDown={(event) => {
+        if (event.key === 'Escape' && !isBeside && !event.defaultPrevented) setIsDrawn(false);
+      }}
+      className={`overflow-y-auto border-line-strong border-s bg-paper outline-none print:hidden ${
+        isBeside ? 'relative w-[21rem] shrink-0 min-[1200px]:w-96' : 'absolute inset-y-0 end-0 z-30 w-96 max-w-full shadow-xl'
+      }`}
     >
-      <TrialPicker />
+      <TrialPicker onFold={() => open(false)} />
       <div className="space-y-3 px-4 py-3">
         <BenchCart />
         <BenchAddress />

@@ -8,12 +8,14 @@ import {
   type CompiledBook,
   compile,
   completeCart,
+  homeCountry,
   isProductLine,
   isRuralCode,
   type Product,
   plan,
   type Quote,
   type QuoteRequest,
+  type RateBook,
   type RequestSources,
   type Shipment,
   settle,
@@ -69,12 +71,21 @@ export interface Bench extends Heard {
 
 const BenchContext = createContext<Bench | null>(null);
 
-/** The bench as it was left, without goods that are no longer sold; or the first trial. */
-function beginBench(products: ReadonlyMap<string, Product>, trials: readonly Trial[], country: string): BenchState {
+/** The bench as it was left, without goods that are no longer sold; or the first trial. A country alone that is not served gives way. */
+function beginBench(
+  products: ReadonlyMap<string, Product>,
+  trials: readonly Trial[],
+  book: Pick<RateBook, 'shop' | 'locations'>,
+): BenchState {
   const kept = readBench(localStorage);
+  const { served } = book.shop;
+  const home = homeCountry(book);
+  const country = served.length === 0 || served.includes(home) ? home : (served[0] ?? home);
   if (kept) {
     const lines = kept.cart.lines.filter((line) => !isProductLine(line) || products.has(line.product));
-    return { ...kept, cart: { ...kept.cart, lines } };
+    const to = kept.cart.destination;
+    const isOpen = to.subdivision === undefined && to.postalCode === undefined && to.point === undefined && !served.includes(to.country);
+    return { ...kept, cart: { ...kept.cart, lines, ...(isOpen && { destination: { country } }) } };
   }
   const first = emptyBench(country);
   const [trial] = trials;
@@ -141,7 +152,7 @@ export function BenchProvider({
   const { book } = useDraft();
   const { data: latestProducts = products } = useQuery(queries.products);
   const byId = useMemo(() => new Map(latestProducts.map((product) => [product.id, product])), [latestProducts]);
-  const [state, send] = useReducer(reduceBench, undefined, () => beginBench(byId, trials, book.shop.served[0] ?? 'CA'));
+  const [state, send] = useReducer(reduceBench, undefined, () => beginBench(byId, trials, book));
   useEffect(() => keepBench(localStorage, state), [state]);
   const { data: latestTrials = trials } = useQuery(queries.trials);
   const compiled = useMemo(() => compile(book), [book]);

@@ -55,7 +55,7 @@ function Cost({ side, format }: { side: CarrierSide; format: Format }) {
         </span>
         <span>{format.money(side.amount)}</span>
       </p>
-      <ul className="pl-3 text-ash">
+      <ul className="ps-3 text-ash">
         {side.rows.length > 1 &&
           side.rows.map((row) => (
             <li key={row.name} className="flex justify-between gap-2">
@@ -82,7 +82,7 @@ function StandIns({ options, format }: { options: readonly Offer[]; format: Form
         {standing.map(({ service, standIn, carriers, price }) => {
           const side = carriers?.find(({ kind }) => kind === 'silent');
           const why = side?.kind === 'silent' ? `${side.carrier} ${silenceWords[side.why]}` : 'Its carrier is silent';
-          const by = standIn?.kind === 'service' ? `the price of ${name(standIn.service)}` : 'the lane’s own card';
+          const by = standIn?.kind === 'service' ? `the price of ${name(standIn.service)}` : 'the prices kept for that';
           return (
             <li key={service}>
               {name(service)}: {why}; {by} holds, {format.price(price)}.
@@ -137,9 +137,17 @@ function Margin({ offer, format }: { offer: Priced; format: Format }) {
   return (
     <dl className="mt-1 grid grid-cols-[1fr_auto] border-line border-t pt-1">
       <dt>{tax > 0 ? 'Price without tax' : 'Price'}</dt>
-      <dd className="text-right">{format.money(offer.price - tax)}</dd>
+      <dd className="text-end">{format.money(offer.price - tax)}</dd>
+      <dt>Carriage</dt>
+      <dd className="text-end">−{format.money(found.carriage)}</dd>
+      {found.packaging > 0 && (
+        <>
+          <dt>Packaging</dt>
+          <dd className="text-end">−{format.money(found.packaging)}</dd>
+        </>
+      )}
       <dt className="font-semibold">{loss ? 'Loss' : 'Margin'}</dt>
-      <dd className={`text-right font-semibold ${loss ? 'text-fault' : 'text-glaze'}`}>{format.money(found.margin)}</dd>
+      <dd className={`text-end font-semibold ${loss ? 'text-fault' : 'text-glaze'}`}>{format.money(found.margin)}</dd>
     </dl>
   );
 }

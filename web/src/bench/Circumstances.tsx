@@ -69,21 +69,21 @@ export function Circumstances() {
     ...(minutes(cartStartedAt) === null ? [] : [`cart begun ${agoText(minutes(cartStartedAt) ?? 0)}`]),
   ];
   return (
-    <section aria-label="Moment and buyer">
+    <section aria-label="When, and who buys">
       <button
         type="button"
         aria-expanded={open}
         aria-controls={`${id}-body`}
         onClick={() => setOpen(!open)}
-        className="flex w-full items-baseline gap-2 text-left text-sm hover:underline"
+        className="flex w-full items-baseline gap-2 text-start text-sm hover:underline"
       >
-        <span className="text-clay">{open ? 'Hide' : 'Moment, coupons, buyer'}</span>
-        <span className="min-w-0 flex-1 truncate text-right text-ash">{said.join(' · ')}</span>
+        <span className="text-clay">{open ? 'Hide' : 'When, coupons, buyer'}</span>
+        <span className="min-w-0 flex-1 truncate text-end text-ash">{said.join(' · ')}</span>
       </button>
       <div id={`${id}-body`} hidden={!open} className="mt-2 space-y-1.5">
         <div className="grid grid-cols-[7rem_1fr_auto] items-center gap-2">
           <label htmlFor={`${id}-moment`} className="text-sm text-ash">
-            Moment
+            Ordered at
           </label>
           <input
             id={`${id}-moment`}

@@ -113,7 +113,7 @@ export function DayStrip() {
             : {next.services.join(', ')}
           </>
         ) : (
-          ' · no promise turns later this day'
+          ' · arrival is the same for the rest of the day'
         )}
       </p>
     </div>

@@ -57,6 +57,7 @@ export function OwnGoods({ onAdded }: { onAdded: () => void }) {
           hint="90.00"
           value={typed.price}
           fault={faults.price}
+          read={readMoney(shop)}
           onType={(price) => setTyped({ ...typed, price })}
         />
         <LabelledInput
@@ -65,6 +66,7 @@ export function OwnGoods({ onAdded }: { onAdded: () => void }) {
           hint={shop.units === 'metric' ? '1.2 kg' : '2 lb 4 oz'}
           value={typed.weight}
           fault={faults.weight}
+          read={readMass(shop)}
           onType={(weight) => setTyped({ ...typed, weight })}
         />
       </div>
@@ -74,6 +76,7 @@ export function OwnGoods({ onAdded }: { onAdded: () => void }) {
         hint={shop.units === 'metric' ? '30 x 20 x 10 cm' : '12 x 8 x 4 in'}
         value={typed.size}
         fault={faults.size}
+        read={readSize(shop)}
         onType={(size) => setTyped({ ...typed, size })}
       />
       <Button type="submit">Put in the cart</Button>

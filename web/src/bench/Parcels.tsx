@@ -90,7 +90,7 @@ const Facts = memo(function Facts({ parcel }: { parcel: Parcel }) {
       {[...rows, ...sized, ['Billable weight', format.mass(parcel.billableWeight)] as const].map(([name, value]) => (
         <div key={name} className={`contents ${name === 'Packed weight' || name === 'Billable weight' ? 'font-semibold' : ''}`}>
           <dt className="text-ash">{name}</dt>
-          <dd className="text-right">{value}</dd>
+          <dd className="text-end">{value}</dd>
         </div>
       ))}
     </dl>

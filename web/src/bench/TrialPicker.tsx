@@ -1,22 +1,35 @@
-import { Trial } from '@ostrakon/core';
+import { regionName, Trial } from '@ostrakon/core';
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { PanelRightClose } from 'lucide-react';
+import { useCallback, useState } from 'react';
 import { ApiProblem } from '../api/client.ts';
 import { api } from '../api/draftApi.ts';
+import { useDraft } from '../draft/DraftProvider.tsx';
 import { queries } from '../draft/queries.ts';
-import { Button } from '../ui/Button.tsx';
+import { Button, SignButton } from '../ui/Button.tsx';
+import { Chooser } from '../ui/Chooser.tsx';
+import type { Choice } from '../ui/choices.ts';
+import { LabelledInput } from '../ui/LabelledInput.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { NameForm } from '../ui/NameForm.tsx';
 import { newId } from '../ui/newId.ts';
 import { Select } from '../ui/Select.tsx';
 import { toast } from '../ui/toast.ts';
+import { foundBy } from '../words/plainName.ts';
+import { countryFoundBy } from '../words/useWords.ts';
 import { useBench } from './BenchProvider.tsx';
 
 function SaveTrial({ onDone }: { onDone: () => void }) {
   const { state, send, trials } = useBench();
   const client = useQueryClient();
+  const [label, setLabel] = useState('');
   const save = async (name: string) => {
-    const trial = Trial.safeParse({ id: newId(name, trials, 'trial'), name, cart: state.cart });
+    const trial = Trial.safeParse({
+      id: newId(name, trials, 'trial'),
+      name,
+      ...(label.trim() !== '' && { label }),
+      cart: state.cart,
+    });
     if (!trial.success) return { ok: false, message: trial.error.issues[0]?.message ?? 'Write a name' } as const;
     try {
       await api.saveTrial(trial.data);
@@ -30,41 +43,84 @@ function SaveTrial({ onDone }: { onDone: () => void }) {
       return { ok: false, message } as const;
     }
   };
-  return <NameForm button="Save trial" onName={save} />;
+  const labels = [...new Set(trials.flatMap((trial) => trial.label ?? []))];
+  return (
+    <NameForm button="Save trial" onName={save}>
+      <div className="mt-2">
+        <LabelledInput label="Label, if you like" hint="Schools" value={label} onType={setLabel} choices={labels} />
+      </div>
+    </NameForm>
+  );
 }
 
+/** More trials than this are searched. */
+const MANY = 24;
+
 /** Picks, steps through and saves trials. */
-export function TrialPicker() {
+export function TrialPicker({ onFold }: { onFold: () => void }) {
   const { trials, state, send } = useBench();
   const [saving, setSaving] = useState(false);
   const held = trials.find((trial) => trial.id === state.trial);
+  const { locale } = useDraft().book.shop;
+  const load = (id: string) => {
+    const trial = trials.find((one) => one.id === id);
+    if (trial) send({ kind: 'load', trial });
+  };
+  const choices = useCallback(
+    () =>
+      trials.map(({ id, name, label, cart }): Choice => {
+        const country = regionName(cart.destination.country, locale);
+        const by = `${foundBy([name, label ?? ''])} |${countryFoundBy(cart.destination.country, locale)}`;
+        return { value: id, name, detail: country, group: label ?? 'Without a label', by };
+      }),
+    [trials, locale],
+  );
   const changed = held !== undefined && JSON.stringify(held.cart) !== JSON.stringify(state.cart);
+  const labels = [...new Set(trials.flatMap((trial) => trial.label ?? []))];
+  const unlabelled = trials.filter((trial) => trial.label === undefined);
+  const entry = (trial: Trial) => (
+    <option key={trial.id} value={trial.id}>
+      {trial.name}
+      {trial === held && changed ? ', changed' : ''}
+    </option>
+  );
   return (
     <div className="sticky top-0 z-10 flex items-center gap-2 border-line-strong border-b bg-paper px-4 py-2.5">
       <h2 className="font-serif text-lg font-semibold whitespace-nowrap">Quote bench</h2>
-      {trials.length > 0 && (
+      {trials.length > MANY && (
+        <Chooser
+          label="Trial"
+          className="border-transparent! text-sm text-ash"
+          value={held?.id ?? ''}
+          shown={held === undefined ? 'Own cart' : `${held.name}${changed ? ', changed' : ''}`}
+          choices={choices}
+          onChange={load}
+          hint="A trial, its label, where it goes"
+        />
+      )}
+      {trials.length > 0 && trials.length <= MANY && (
         <Select
           label="Trial"
           title="Step through trials with [ and ]"
           className="min-w-0 border-transparent! text-sm text-ash"
           value={held?.id ?? ''}
-          onChange={(event) => {
-            const trial = trials.find((one) => one.id === event.target.value);
-            if (trial) send({ kind: 'load', trial });
-          }}
+          onChange={(event) => load(event.target.value)}
         >
           {held === undefined && <option value="">Own cart</option>}
-          {trials.map((trial) => (
-            <option key={trial.id} value={trial.id}>
-              {trial.name}
-              {trial === held && changed ? ', changed' : ''}
-            </option>
+          {unlabelled.map(entry)}
+          {labels.map((label) => (
+            <optgroup key={label} label={label}>
+              {trials.filter((trial) => trial.label === label).map(entry)}
+            </optgroup>
           ))}
         </Select>
       )}
-      <Button className="ml-auto" onClick={() => setSaving(true)} disabled={state.cart.lines.length === 0}>
+      <Button className="ms-auto" onClick={() => setSaving(true)} disabled={state.cart.lines.length === 0}>
         Save as trial
       </Button>
+      <SignButton label="Fold the bench" aria-expanded onClick={onFold}>
+        <PanelRightClose size={16} aria-hidden />
+      </SignButton>
       <Modal
         open={saving}
         onOpenChange={setSaving}

@@ -1,11 +1,14 @@
-import { type Card, isTiered } from '@ostrakon/core';
+import { type Card, type CardKind, FIGURE_KINDS, type FigureKind, isFigureKind, isTiered } from '@ostrakon/core';
+import { ChevronDown } from 'lucide-react';
 import { useState } from 'react';
-import { useDraftSession } from '../../draft/DraftProvider.tsx';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
-import { Segments } from '../../ui/Segments.tsx';
+import { Menu } from '../../ui/Menu.tsx';
+import { useAddress } from '../../ui/useAddress.ts';
+import { KIND_QUESTIONS, kindWords } from '../../words/cardKinds.ts';
+import { BeginFigures } from './BeginFigures.tsx';
 import { CardGrid } from './CardGrid.tsx';
 import { CardRange } from './CardRange.tsx';
-import { cardKinds } from './cardKinds.ts';
 import { FlatPrice } from './FlatPrice.tsx';
 import { GroupTabs } from './GroupTabs.tsx';
 import { RaiseCard } from './RaiseCard.tsx';
@@ -29,35 +32,75 @@ function Entries({ card }: { card: Card }) {
     case 'chargesOnly':
       return (
         <p className="rounded-lg border border-line-strong bg-paper p-3">
-          No price of its own. The buyer pays the charges that count for this lane, listed below.
+          No price of its own. The buyer pays the charges that apply here, listed below.
         </p>
       );
   }
 }
 
-/** The price rule. Another kind may be tried: each keeps what was entered. */
+/** What decides the price: the kinds by the questions they answer, each explained. */
+function KindChoice({ kind, onChoose }: { kind: CardKind; onChoose: (kind: CardKind) => void }) {
+  const words = kindWords(useDraft().book.shop.units);
+  const groups = () =>
+    KIND_QUESTIONS.map(([heading, kinds]) => ({
+      heading,
+      entries: kinds.map((one) => ({ label: words[one].name, about: words[one].about, chosen: one === kind, act: () => onChoose(one) })),
+    }));
+  return (
+    <div className="mb-2">
+      <Menu
+        groups={groups}
+        trigger={
+          <button
+            type="button"
+            aria-label={`Priced by: ${words[kind].name}`}
+            className="flex h-8 w-full items-center justify-between rounded-md border border-line-strong bg-paper px-2 font-semibold hover:bg-bone"
+          >
+            {words[kind].name}
+            <ChevronDown size={16} aria-hidden className="text-ash" />
+          </button>
+        }
+      />
+      <p className="mt-0.5 text-sm text-ash">{words[kind].about}</p>
+    </div>
+  );
+}
+
+/** The price rule. Another kind may be tried: each keeps what was entered; one of figures alone holds once they are typed. */
 export function CardEditor() {
-  const { cardAt, card } = useLane();
+  const { cardAt, lane, group, card } = useLane();
   const session = useDraftSession();
   const [raising, setRaising] = useState(false);
+  const [search, change] = useAddress();
+  const kept = (group === null ? lane : lane.groupCards.find((held) => held.group === group))?.kept ?? [];
+  // From the sheet a page comes with the kind that was chosen there.
+  const asked = FIGURE_KINDS.find((kind) => kind === search.get('kind') && kind !== card.kind);
+  const [begins, setBegins] = useState<FigureKind | null>(asked ?? null);
+  const begin = (kind: FigureKind | null) => {
+    setBegins(kind);
+    if (search.has('kind')) change({ kind: null });
+  };
+  const choose = (kind: CardKind) => {
+    const isNew = isFigureKind(kind) && kind !== card.kind && !kept.some((held) => held.kind === kind);
+    begin(isNew ? kind : null);
+    if (!isNew && kind !== card.kind) session.dispatch({ name: 'switchCard', args: { ...cardAt, kind } });
+  };
   return (
-    <section aria-label="Rate card">
+    <section aria-label="Prices">
       <GroupTabs />
-      <div className="mb-2">
-        <Segments
-          wrap
-          label="Priced by"
-          value={card.kind}
-          choices={cardKinds}
-          onChange={(kind) => session.dispatch({ name: 'switchCard', args: { ...cardAt, kind } })}
-        />
-      </div>
-      <Entries key={`${cardAt.group ?? ''} ${card.kind}`} card={card} />
-      {'floor' in card && <CardRange card={card} />}
-      {card.kind !== 'chargesOnly' && card.kind !== 'percent' && (
-        <Button look="quiet" onClick={() => setRaising(true)}>
-          Raise or lower all prices…
-        </Button>
+      <KindChoice kind={begins ?? card.kind} onChoose={choose} />
+      {begins ? (
+        <BeginFigures key={begins} kind={begins} onBegun={() => begin(null)} />
+      ) : (
+        <>
+          <Entries key={`${cardAt.group ?? ''} ${card.kind}`} card={card} />
+          {'floor' in card && <CardRange card={card} />}
+          {card.kind !== 'chargesOnly' && card.kind !== 'percent' && (
+            <Button look="quiet" onClick={() => setRaising(true)}>
+              Raise or lower all prices…
+            </Button>
+          )}
+        </>
       )}
       {raising && <RaiseCard card={card} onClose={() => setRaising(false)} />}
     </section>

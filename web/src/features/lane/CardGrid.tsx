@@ -1,13 +1,14 @@
 import { boundInBase, CountMeasure, SizeMeasure, type TieredCard, WeightMeasure } from '@ostrakon/core';
 import { type ClipboardEvent, type KeyboardEvent, useRef } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { pastedCells } from '../../ui/pastedCells.ts';
 import { Segments } from '../../ui/Segments.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { measureWords } from '../../words/quoteWords.ts';
+import { measureAbout, measureWords } from '../../words/quoteWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { CardGridRow } from './CardGridRow.tsx';
 import { CopyRows } from './CopyRows.tsx';
-import { cellAt, pastedCells, placeOf } from './cardGridCells.ts';
+import { cellAt, placeOf } from './cardGridCells.ts';
 import { cardRows, filledDown, isFrom, unitHint, withoutRow, withPasted, withWriting } from './cardRows.ts';
 import { Fault } from './Fault.tsx';
 import { NewTierRow } from './NewTierRow.tsx';
@@ -16,6 +17,7 @@ import { useCardEdits } from './useCardEdits.ts';
 import { useCardMeasures } from './useCardMeasures.ts';
 import { useCellReaders } from './useCellReaders.ts';
 import { useLane } from './useLane.ts';
+import { WeightsOfCart } from './WeightsOfCart.tsx';
 
 function ValueSettings({ card }: { card: Extract<TieredCard, { kind: 'valueTiers' }> }) {
   const { cardAt } = useLane();
@@ -66,7 +68,7 @@ function MeasureSettings({ card }: { card: Extract<TieredCard, { kind: keyof typ
     >
       {measures.map((measure) => (
         <option key={measure} value={measure}>
-          {measureWords[measure]}
+          {measureWords[measure]}: {measureAbout[measure]}
         </option>
       ))}
     </Select>
@@ -87,8 +89,8 @@ function BandSettings({ card, onFault }: { card: TieredCard; onFault: (fault: st
         onFault(outcome.ok ? null : `${outcome.message}.`);
       }}
     >
-      <option value="whole">one row counts</option>
-      <option value="graduated">band by band</option>
+      <option value="whole">one price for all</option>
+      <option value="graduated">each part its rate</option>
     </Select>
   );
 }
@@ -157,17 +159,22 @@ export function CardGrid({ card }: { card: TieredCard }) {
   return (
     <div>
       {card.kind === 'valueTiers' && <ValueSettings card={card} />}
-      <div className="mb-2 grid grid-cols-2 gap-2">
+      <div className="mb-2 space-y-2">
         {card.kind !== 'valueTiers' && card.kind !== 'distanceTiers' && <MeasureSettings card={card} />}
         <BandSettings card={card} onFault={edits.setFault} />
       </div>
+      {card.kind === 'weightTiers' && (
+        <div className="mb-2">
+          <WeightsOfCart />
+        </div>
+      )}
       <table role="grid" aria-label="Tiers" className="w-full border-collapse border border-line-strong bg-paper" {...keys}>
         <thead>
           <tr className="border-line-strong border-b text-sm text-ash">
-            <th scope="col" className="px-2.5 py-1.5 text-left font-semibold">
+            <th scope="col" className="px-2.5 py-1.5 text-start font-semibold">
               {head}
             </th>
-            <th scope="col" className="w-32 px-2.5 py-1.5 text-right font-semibold">
+            <th scope="col" className="w-32 px-2.5 py-1.5 text-end font-semibold">
               Price, {shop.currency}
             </th>
             <th scope="col" className="w-8">
@@ -193,8 +200,8 @@ export function CardGrid({ card }: { card: TieredCard }) {
       <Fault>{edits.fault}</Fault>
       {edits.question && <PasteQuestion doubts={edits.question.doubts} onSettle={edits.settle} />}
       <p className="mt-1 text-sm text-ash">
-        {format.plain(990)}; {format.plain(1340)} + {format.plain(80)}/{unitHint(card)}; 5 %; free; not offered; ask us. Paste rows from a
-        spreadsheet into any cell; Ctrl D takes the price above.
+        <bdi>{format.plain(990)}</bdi>; <bdi>{format.plain(1340)}</bdi> + <bdi>{format.plain(80)}</bdi>/{unitHint(card)}; 5 %; free; not
+        offered; ask us. Paste rows from a spreadsheet into any cell; Ctrl D takes the price above.
       </p>
       <CopyRows
         rows={rows.map((row) => [

@@ -59,7 +59,8 @@ export function CardGridRow({ card, row, index, marked, top }: CardGridRowProps)
         <TypedField<TierResult>
           label={`Price of the tier ${name}`}
           data-at={`${index},1`}
-          inputClass={`${CELL} text-right ${row.result.kind === 'amount' ? '' : 'italic'}`}
+          {...(marked && { 'data-show': 'tier' })}
+          inputClass={`${CELL} text-end ${row.result.kind === 'amount' ? '' : 'italic'}`}
           shown={readers.shownResult(row.result)}
           read={readers.result}
           preview={(result) => session.preview(result && command(withResult(card, index, result)))}

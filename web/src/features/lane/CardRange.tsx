@@ -14,11 +14,14 @@ interface Range {
 /** The least and the greatest price, side by side; empty is none. */
 function RangeFields({
   labels,
+  words,
   range,
   preview,
   commit,
 }: {
   labels: readonly [string, string];
+  /** What stands before the fields. */
+  words: string;
   range: Range;
   preview: (range: Range | null) => Taken;
   commit: (range: Range) => Taken;
@@ -36,7 +39,7 @@ function RangeFields({
         <TypedField<number | undefined>
           label={label}
           className="w-[5.25rem]"
-          inputClass="text-right"
+          inputClass="text-end"
           placeholder="none"
           shown={held === null ? '' : format.plain(held)}
           read={orNone(readMoney(shop))}
@@ -50,9 +53,12 @@ function RangeFields({
     );
   };
   return (
-    <div className="mt-2 flex gap-3">
-      {field('floor', labels[0], 'At least')}
-      {field('cap', labels[1], 'never more than')}
+    <div className="mt-2">
+      <p className="mb-1 text-sm text-ash">{words}</p>
+      <div className="flex flex-wrap gap-x-3 gap-y-1">
+        {field('floor', labels[0], 'at least')}
+        {field('cap', labels[1], 'at most')}
+      </div>
     </div>
   );
 }
@@ -64,7 +70,8 @@ export function CardRange({ card }: { card: Extract<Card, { floor: number | null
   const command = (range: Range) => ({ name: 'setCard', args: { ...cardAt, card: { ...card, ...range } } }) as const;
   return (
     <RangeFields
-      labels={['The card’s least price', 'The card’s greatest price']}
+      labels={['Least price, before charges', 'Greatest price, before charges']}
+      words="Before charges are added the price is"
       range={card}
       preview={(range) => session.preview(range && command(range))}
       commit={(range) => session.dispatch(command(range))}
@@ -80,6 +87,7 @@ export function LaneRange() {
   return (
     <RangeFields
       labels={['Least price with charges', 'Greatest price with charges']}
+      words="With all charges the buyer pays"
       range={lane}
       preview={(range) => session.preview(range && command(range))}
       commit={(range) => session.dispatch(command(range))}

@@ -1,4 +1,4 @@
-import { type Conditions, type GoodsSet, Conditions as Schema, type Weekday } from '@ostrakon/core';
+import { type Conditions, type GoodsSet, Conditions as Schema, WEEK, type Weekday } from '@ostrakon/core';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { DateWindowFields } from '../../rules/DateWindowFields.tsx';
 import { GoodsSetField } from '../../rules/GoodsSetField.tsx';
@@ -6,8 +6,6 @@ import { readCoupons } from '../../ui/readers.ts';
 import { TypedField } from '../../ui/TypedField.tsx';
 import { useFormat } from '../../words/useWords.ts';
 import { useLane } from './useLane.ts';
-
-const DAYS: readonly Weekday[] = [1, 2, 3, 4, 5, 6, 7];
 
 /** Goods, coupons, dates and weekdays for which the lane is offered. */
 export function ConditionsEditor() {
@@ -22,13 +20,13 @@ export function ConditionsEditor() {
     return session.dispatch({ name: 'setConditions', args: { ...at, conditions: parsed.data } });
   };
   const toggleDay = (day: Weekday) => {
-    const held = conditions.weekdays ?? DAYS;
+    const held = conditions.weekdays ?? WEEK;
     const next = held.includes(day) ? held.filter((one) => one !== day) : [...held, day].sort((a, b) => a - b);
     // All days are no condition; a lane for no day at all is one that is not offered.
     if (next.length > 0) set({ weekdays: next.length === 7 ? null : next });
   };
   return (
-    <section aria-label="Conditions" className="space-y-2">
+    <section aria-label="Conditions" data-show="conditions" className="space-y-2">
       <h2 className="font-serif text-lg font-semibold">Offered only for</h2>
       {goodsGroups.length > 0 && (
         <GoodsSetField legend="Goods it takes" value={conditions.goods} onChange={(goods: GoodsSet | null) => set({ goods })} />
@@ -39,6 +37,7 @@ export function ConditionsEditor() {
         </span>
         <TypedField<string[]>
           label="Only with one of these coupons"
+          data-show="coupons"
           placeholder="not needed"
           shown={conditions.coupons.join(', ')}
           read={readCoupons}
@@ -46,9 +45,9 @@ export function ConditionsEditor() {
         />
       </div>
       <DateWindowFields value={conditions.dates} onChange={(dates) => set({ dates })} />
-      <fieldset className="flex flex-wrap items-center gap-1">
+      <fieldset data-show="weekdays" className="flex flex-wrap items-center gap-1">
         <legend className="sr-only">Days of the week</legend>
-        {DAYS.map((day) => {
+        {format.week.map((day) => {
           const on = conditions.weekdays?.includes(day) ?? true;
           return (
             <button

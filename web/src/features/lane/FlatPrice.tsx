@@ -16,9 +16,12 @@ export function FlatPrice({ card }: { card: Flat }) {
     const result = readers.result(text);
     if (!result.ok) return result;
     if (result.value.kind === 'notOffered')
-      return { ok: false, message: 'One price is always offered. Stop offering the service below, or use tiers.' };
-    if (result.value.kind === 'percent') return { ok: false, message: 'For a share of the goods choose the kind “Percent”.' };
-    if (result.value.kind === 'perUnit') return { ok: false, message: 'For a rate choose the kind “Per unit”.' };
+      return {
+        ok: false,
+        message: 'One price is always offered. Stop offering the service below, or set bands by weight or order value above.',
+      };
+    if (result.value.kind === 'percent') return { ok: false, message: 'For a percentage choose “Share of the order” above.' };
+    if (result.value.kind === 'perUnit') return { ok: false, message: 'For a rate choose “So much per … started” above.' };
     return { ok: true, value: result.value };
   };
   const command = (result: Flat['result']) => ({ name: 'setCard', args: { ...cardAt, card: { kind: 'flat', result } } }) as const;
@@ -29,7 +32,7 @@ export function FlatPrice({ card }: { card: Flat }) {
       </span>
       <TypedField
         label="Price of every delivery"
-        inputClass="text-right"
+        inputClass="text-end"
         shown={readers.shownResult(card.result)}
         read={read}
         preview={(result) => session.preview(result && command(result))}

@@ -37,7 +37,7 @@ export function FreeFromEditor() {
         <TypedField<number | undefined>
           label="Free from"
           className="w-24"
-          inputClass="text-right"
+          inputClass="text-end"
           placeholder="never"
           shown={lane.freeFrom ? format.plain(lane.freeFrom.from) : ''}
           read={orNone(readMoney(shop))}
@@ -58,7 +58,7 @@ export function FreeFromEditor() {
           <option value="valueBeforeDiscounts">before discounts</option>
         </Select>
       </div>
-      <label className="mt-1.5 flex items-center gap-1.5 text-sm">
+      <label className="mt-1.5 flex min-h-6 items-center gap-1.5 text-sm">
         <input
           type="checkbox"
           className="size-4 accent-clay"
@@ -71,7 +71,7 @@ export function FreeFromEditor() {
         Charges are free, too
       </label>
       {mayPart(book) && lane.freeFrom && (
-        <label className="mt-1 flex items-center gap-1.5 text-sm">
+        <label className="mt-1 flex min-h-6 items-center gap-1.5 text-sm">
           <input
             type="checkbox"
             className="size-4 accent-clay"

@@ -38,7 +38,7 @@ export function GroupTabs() {
           groups={() => [{ heading: 'Its own prices for', entries: without.map((one) => ({ label: one.name, act: () => start(one.id) })) }]}
           trigger={
             <Button look="quiet">
-              <Plus size={14} aria-hidden /> Card for a goods group
+              <Plus size={14} aria-hidden /> Prices for a goods group
             </Button>
           }
         />

@@ -8,6 +8,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Lost } from '../../ui/Lost.tsx';
 import { later } from '../../ui/later.ts';
 import { toast } from '../../ui/toast.ts';
+import { usePointedAt } from '../../ui/usePointedAt.ts';
 import { laneSentence } from '../../words/laneSentence.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { CardEditor } from './CardEditor.tsx';
@@ -29,7 +30,7 @@ function Sentence() {
   const runs = laneSentence(lane, format, book, service).map((run, at) => ({ ...run, key: `${at} ${run.text}` }));
   return (
     <p
-      className={`mb-3 rounded-lg border border-line-strong border-l-4 bg-paper px-3.5 py-2.5 font-serif text-lg ${service.kind === 'carrier' ? 'border-l-night' : 'border-l-clay'}`}
+      className={`mb-3 rounded-lg border border-line-strong border-s-4 bg-paper px-3.5 py-2.5 font-serif text-lg ${service.kind === 'carrier' ? 'border-s-night' : 'border-s-clay'}`}
     >
       {runs.map((run) =>
         run.strong ? (
@@ -51,8 +52,8 @@ function Carried() {
   if (kind !== 'carrier' || !terms) return null;
   return (
     <p className="-mt-1 mb-3 text-sm text-ash">
-      Limits, charges and allowances count as for own prices.{' '}
-      {terms.unanswered.kind === 'card' && 'The card below holds while there is no answer. '}
+      Limits, charges and reductions apply as they do to prices of your own.{' '}
+      {terms.unanswered.kind === 'card' && 'The prices below hold while there is no answer. '}
       <Link to={`/services/${service.id}`} className="text-clay underline">
         Set the carrier
       </Link>
@@ -69,12 +70,12 @@ function Neighbours({ zone, service }: { zone: string; service: string }) {
   return (
     <nav aria-label="Zones beside this one" className="flex">
       {nearer && (
-        <Link to={`/book/${nearer.id}/${service}`} className={`${look} rounded-l-md ${farther ? '' : 'rounded-r-md'}`}>
+        <Link to={`/book/${nearer.id}/${service}`} className={`${look} rounded-s-md ${farther ? '' : 'rounded-e-md'}`}>
           <ChevronLeft size={14} aria-hidden /> <span className="max-w-28 truncate">{nearer.name}</span>
         </Link>
       )}
       {farther && (
-        <Link to={`/book/${farther.id}/${service}`} className={`${look} rounded-r-md ${nearer ? 'border-l-0' : 'rounded-l-md'}`}>
+        <Link to={`/book/${farther.id}/${service}`} className={`${look} rounded-e-md ${nearer ? 'border-s-0' : 'rounded-s-md'}`}>
           <span className="max-w-28 truncate">{farther.name}</span> <ChevronRight size={14} aria-hidden />
         </Link>
       )}
@@ -86,6 +87,7 @@ function LaneBody() {
   const { at, zone, service, card } = useLane();
   const session = useDraftSession();
   const navigate = useNavigate();
+  usePointedAt();
   const [copying, setCopying] = useState(false);
   // A grid of two measures takes the width of the page.
   const wide = card.kind === 'twoWay';
@@ -98,7 +100,7 @@ function LaneBody() {
   };
   return (
     <div className="p-4">
-      <div className="mb-3 flex items-end justify-between gap-3">
+      <div className="mb-3 flex flex-wrap items-end justify-between gap-3">
         <div className="min-w-0">
           <p className="text-sm">
             <Link to="/book" className="text-clay hover:underline">
@@ -113,10 +115,10 @@ function LaneBody() {
             {service.name} to {zone.name}
           </h1>
         </div>
-        <div className="flex shrink-0 gap-2">
+        <div className="flex flex-wrap gap-2">
           <Neighbours zone={zone.id} service={service.id} />
           <CardsFileMenu lane={at} />
-          {usesCard && <Button onClick={() => setCopying(true)}>Copy card to…</Button>}
+          {usesCard && <Button onClick={() => setCopying(true)}>Copy these prices to…</Button>}
         </div>
       </div>
       <Sentence />
@@ -126,7 +128,7 @@ function LaneBody() {
           <CardEditor />
         </div>
       )}
-      <div className="grid grid-cols-[minmax(330px,2fr)_3fr] gap-4">
+      <div className="grid grid-cols-[minmax(330px,2fr)_3fr] gap-4 max-md:grid-cols-1">
         <div className="space-y-5">
           {usesCard && !wide && <CardEditor />}
           <LimitsEditor />
@@ -174,7 +176,7 @@ function NoLane({ zone, service, zoneId, serviceId }: { zone: string; service: s
         <Neighbours zone={zoneId} service={serviceId} />
       </div>
       <p>
-        {service} is not offered to {zone}. Start a lane where the two cross on{' '}
+        {service} is not offered to {zone}. Offer it where the two cross on{' '}
         <Link to="/book" className="text-clay underline">
           the sheet
         </Link>

@@ -1,14 +1,13 @@
 import type { TieredCard } from '@ostrakon/core';
 import { type KeyboardEvent, useId, useRef, useState } from 'react';
-import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
-import { boundHint, hasTier, isFrom, withTier } from './cardRows.ts';
+import { useDraftSession } from '../../draft/DraftProvider.tsx';
+import { hasTier, isFrom, nextBound, withTier } from './cardRows.ts';
 import { useCellReaders } from './useCellReaders.ts';
 import { useLane } from './useLane.ts';
 
 /** The empty row at the end: a bound and a price typed here become a tier in its right place. */
 export function NewTierRow({ card, index, onAdded }: { card: TieredCard; index: number; onAdded: (column: number) => void }) {
   const { cardAt } = useLane();
-  const { shop } = useDraft().book;
   const session = useDraftSession();
   const readers = useCellReaders(card.measure);
   const row = useRef<HTMLTableRowElement>(null);
@@ -16,6 +15,10 @@ export function NewTierRow({ card, index, onAdded }: { card: TieredCard; index: 
   const [typed, setTyped] = useState({ bound: '', result: '' });
   const [fault, setFault] = useState<{ cell: 'bound' | 'result'; message: string } | null>(null);
 
+  const next = readers.shownBound(nextBound(card));
+  const type = (name: 'bound' | 'result', text: string) =>
+    // A price typed first goes on from the last tier, where it can be seen and changed.
+    setTyped({ ...typed, [name]: text, ...(name === 'result' && typed.bound === '' && text !== '' && { bound: next }) });
   const add = (): boolean => {
     if (typed.bound.trim() === '' && typed.result.trim() === '') {
       setFault(null);
@@ -51,9 +54,9 @@ export function NewTierRow({ card, index, onAdded }: { card: TieredCard; index: 
       value={typed[name]}
       aria-invalid={fault?.cell === name}
       aria-describedby={fault?.cell === name ? faultId : undefined}
-      onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
+      onChange={(event) => type(name, event.target.value)}
       onKeyDown={onKeyDown}
-      className={`h-8 w-full border border-transparent bg-transparent px-2 placeholder:text-ash focus:border-clay aria-invalid:border-fault aria-invalid:bg-fault-soft ${column === 1 ? 'text-right' : ''}`}
+      className={`h-8 w-full border border-transparent bg-transparent px-2 placeholder:text-ash focus:border-clay aria-invalid:border-fault aria-invalid:bg-fault-soft ${column === 1 ? 'text-end' : ''}`}
     />
   );
   return (
@@ -64,7 +67,7 @@ export function NewTierRow({ card, index, onAdded }: { card: TieredCard; index: 
       }}
     >
       <td className="p-0 align-top">
-        {cell('bound', 0, 'Bound of a new tier', `add a tier, ${isFrom(card) ? 'from' : 'up to'} ${boundHint(card, shop)}`)}
+        {cell('bound', 0, 'Bound of a new tier', `add a tier, ${isFrom(card) ? 'from' : 'up to'} ${next}`)}
         {fault !== null && (
           <span id={faultId} role="alert" className="block px-2 pb-1 text-xs text-fault">
             {fault.message}

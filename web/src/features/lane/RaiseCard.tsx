@@ -33,15 +33,15 @@ function usePreview(card: Card, by: Raise): readonly (readonly [string, string])
 
 function Preview({ card, by }: { card: Card; by: Raise }) {
   const rows = usePreview(card, by);
-  if (rows.length === 0) return <p className="text-ash">No price on this card can be raised.</p>;
+  if (rows.length === 0) return <p className="text-ash">None of these prices can be raised.</p>;
   return (
     <table aria-label="Prices before and after" className="w-full border-collapse text-sm">
       <thead>
         <tr className="border-line border-b text-ash">
-          <th scope="col" className="py-1 text-left font-normal">
+          <th scope="col" className="py-1 text-start font-normal">
             now
           </th>
-          <th scope="col" className="py-1 text-right font-normal">
+          <th scope="col" className="py-1 text-end font-normal">
             then
           </th>
         </tr>
@@ -51,7 +51,7 @@ function Preview({ card, by }: { card: Card; by: Raise }) {
           // biome-ignore lint/suspicious/noArrayIndexKey: the place on the card is what a row is
           <tr key={at} className="border-line border-b">
             <td className="py-1">{was}</td>
-            <td className={`py-1 text-right ${was === is ? 'text-ash' : 'font-semibold'}`}>{is}</td>
+            <td className={`py-1 text-end ${was === is ? 'text-ash' : 'font-semibold'}`}>{is}</td>
           </tr>
         ))}
       </tbody>
@@ -90,7 +90,13 @@ export function RaiseCard({ card, onClose }: { card: Card; onClose: () => void }
           take();
         }}
       >
-        <LabelledInput label="Change by" value={typed} onType={setTyped} fault={read.ok ? undefined : read.message} />
+        <LabelledInput
+          label="Change by"
+          read={(text) => readRaise(text, shop)}
+          value={typed}
+          onType={setTyped}
+          fault={read.ok ? undefined : read.message}
+        />
         {read.ok && <Preview card={card} by={read.value} />}
         <div className="flex justify-end">
           <Button look="main" type="submit" disabled={!read.ok}>

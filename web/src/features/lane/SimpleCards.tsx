@@ -35,7 +35,7 @@ function Field<T>({
   shown,
   read,
   card,
-  inputClass = 'text-right',
+  inputClass = 'text-end',
 }: {
   label: string;
   shown: string;

@@ -27,17 +27,17 @@ export function TransitEditor() {
         <TypedField<Transit | null>
           label="Days on the way"
           className="w-20 shrink-0"
-          inputClass="text-right"
+          inputClass="text-end"
           placeholder={own === null ? 'not stated' : daysShown(own)}
           shown={daysShown(lane.transit)}
           read={readDaysOrNone}
           commit={(transit) => sentence(session.dispatch({ name: 'setTransit', args: { ...at, transit } }))}
         />
         <span aria-hidden className="py-1.5">
-          {service.days.count} days
+          {service.days.counts.length === 7 ? 'calendar' : 'working'} days
         </span>
       </div>
-      <Link to={`/services/${at.service}`} className="text-sm text-clay underline">
+      <Link to={`/services/${at.service}`} className="inline-block py-1 text-sm text-clay underline">
         How it counts days
       </Link>
     </section>

@@ -3,12 +3,14 @@ import { X } from 'lucide-react';
 import { type ClipboardEvent, type KeyboardEvent, useRef } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { SignButton } from '../../ui/Button.tsx';
+import { pastedCells } from '../../ui/pastedCells.ts';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
+import { columnsBy } from '../../words/direction.ts';
 import { measureWords } from '../../words/quoteWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { CopyRows } from './CopyRows.tsx';
-import { CELL, cellAt, pastedCells, placeOf } from './cardGridCells.ts';
+import { CELL, cellAt, placeOf } from './cardGridCells.ts';
 import { Fault } from './Fault.tsx';
 import { PasteQuestion } from './PasteQuestion.tsx';
 import {
@@ -78,8 +80,8 @@ function headingText(side: Side, heading: string | number | null, readers: CellR
 function stepOf(key: string, { selectionStart, selectionEnd, value }: HTMLInputElement): readonly [number, number] | undefined {
   if (key === 'ArrowUp') return [-1, 0];
   if (key === 'ArrowDown' || key === 'Enter') return [1, 0];
-  if (key === 'ArrowLeft' && selectionStart === 0) return [0, -1];
-  return key === 'ArrowRight' && selectionEnd === value.length ? [0, 1] : undefined;
+  const leaves = (key === 'ArrowLeft' && selectionStart === 0) || (key === 'ArrowRight' && selectionEnd === value.length);
+  return leaves ? [0, columnsBy(key)] : undefined;
 }
 
 interface GridProps {
@@ -155,13 +157,14 @@ function PriceCell({
   ];
   return (
     <td
-      className={`border-line border-l p-0 align-top ${held ? 'outline-2 outline-clay -outline-offset-2' : ''}`}
+      className={`border-line border-s p-0 align-top ${held ? 'outline-2 outline-clay -outline-offset-2' : ''}`}
       style={{ background: shade(result, dearest) }}
     >
       <TypedField<TierResult>
         label={`Price ${words.join(', ')}`}
         data-at={`${row + 1},${column + 1}`}
-        inputClass={`${CELL} text-right ${result.kind === 'amount' ? '' : 'italic'}`}
+        {...(held && { 'data-show': 'tier' })}
+        inputClass={`${CELL} text-end ${result.kind === 'amount' ? '' : 'italic'}`}
         shown={down.shownResult(result)}
         read={down.result}
         preview={(next) => edits.preview(next && withCell(card, row, column, next))}
@@ -239,16 +242,16 @@ function GridTable({ card, edits }: GridProps) {
     >
       <thead>
         <tr className="border-line-strong border-b">
-          <th scope="col" className="min-w-24 px-2 py-1 text-left align-bottom text-xs font-normal text-ash">
+          <th scope="col" className="min-w-24 px-2 py-1 text-start align-bottom text-xs font-normal text-ash">
             {measureWords[card.rows.measure]} \ {measureWords[card.columns.measure].toLowerCase()}
           </th>
           {acrosses.map((_heading, at) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: a column is what stands at its place
-            <th key={`${acrosses.length} ${at}`} scope="col" className="min-w-24 border-line border-l p-0 text-left font-semibold">
+            <th key={`${acrosses.length} ${at}`} scope="col" className="min-w-24 border-line border-s p-0 text-start font-semibold">
               <Heading {...grid} name="columns" at={at} place={`0,${at + 1}`} />
             </th>
           ))}
-          <th scope="col" className="min-w-24 border-line border-l p-0 font-normal">
+          <th scope="col" className="min-w-24 border-line border-s p-0 font-normal">
             <Adder {...grid} name="columns" />
           </th>
         </tr>
@@ -257,7 +260,7 @@ function GridTable({ card, edits }: GridProps) {
         {downs.map((_heading, row) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a row is what stands at its place
           <tr key={`${downs.length} ${row}`} className="border-line border-b">
-            <th scope="row" className="p-0 text-left font-normal">
+            <th scope="row" className="p-0 text-start font-normal">
               <Heading {...grid} name="rows" at={row} place={`${row + 1},0`} />
             </th>
             {acrosses.map((_across, column) => (
@@ -271,7 +274,7 @@ function GridTable({ card, edits }: GridProps) {
                 dearest={dearest}
               />
             ))}
-            <td className="border-line border-l" />
+            <td className="border-line border-s" />
           </tr>
         ))}
         <tr>

@@ -1,6 +1,4 @@
-import { cellsOf } from './cardRows.ts';
-
-/** What the grids of tiers and of two measures share: cells without a frame, their places, and pasting into them. */
+/** What the grids of tiers and of two measures share: cells without a frame, and their places. */
 
 /** A field that is a cell of a grid. */
 export const CELL =
@@ -14,9 +12,3 @@ export function placeOf(target: EventTarget): readonly [row: number, column: num
 
 export const cellAt = (table: HTMLElement | null, row: number, column: number): HTMLInputElement | null =>
   table?.querySelector<HTMLInputElement>(`[data-at="${row},${column}"]`) ?? null;
-
-/** Cells pasted from a spreadsheet; null for a single one, which goes into its field as it is. */
-export function pastedCells(clipboard: DataTransfer): string[][] | null {
-  const cells = cellsOf(clipboard.getData('text/plain'));
-  return cells.length < 2 && (cells[0]?.length ?? 0) < 2 ? null : cells;
-}

@@ -2,8 +2,9 @@ import type { TieredCard, TierResult } from '@ostrakon/core';
 import { Card, emptyBook } from '@ostrakon/core';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { cellsOf } from '../../ui/pastedCells.ts';
 import { readMass, readMoney, readResult } from '../../ui/readers.ts';
-import { cardRows, cellsOf, withBound, withoutRow, withPasted, withResult, withTier, withWriting } from './cardRows.ts';
+import { cardRows, nextBound, withBound, withoutRow, withPasted, withResult, withTier, withWriting } from './cardRows.ts';
 
 const { shop } = emptyBook();
 const amount = (minor: number): TierResult => ({ kind: 'amount', amount: minor });
@@ -178,4 +179,32 @@ test.each([
 test('results keep their place', () => {
   expect(shown(withResult(weights, 2, { kind: 'refer' }))[2]).toEqual([null, 'refer']);
   expect(readMoney(shop)('abc').ok).toBe(false);
+});
+
+test('the next tier goes on as the last ones do', () => {
+  const upTo = (...bounds: string[]): TieredCard =>
+    ({ ...weights, tiers: bounds.map((bound) => ({ upTo: bound, result: amount(100) })) }) as TieredCard;
+  expect(
+    [['2 kg'], ['2 kg', '5 kg'], ['0.1 kg', '0.3 kg'], ['500 g', '2 kg'], ['2 lb 4 oz']].map((one) => nextBound(upTo(...one))),
+  ).toEqual(['4 kg', '8 kg', '0.5 kg', '4 kg', '2 lb 4 oz']);
+  // "From 60.00, from 120.00" goes on from 180.00.
+  expect(nextBound(values)).toBe(18_000);
+});
+
+test('the tier that is suggested can be added as it stands, after all others, and suggests another', () => {
+  const steps = fc.uniqueArray(fc.integer({ min: 1, max: 4000 }), { minLength: 1, maxLength: 8 }).map((list) => list.sort((a, b) => a - b));
+  let met = 0;
+  fc.assert(
+    fc.property(steps, fc.constantFrom('kg', 'g', 'lb', 'oz'), fc.constantFrom(1, 4, 10), (list, unit, parts) => {
+      const upTo = (step: number) => `${step / parts} ${unit}`;
+      const card = { ...weights, tiers: list.map((step) => ({ upTo: upTo(step), result: amount(100) })) } as TieredCard;
+      if (!Card.safeParse(card).success) return;
+      met += 1;
+      const added = withTier(card, nextBound(card), amount(700));
+      expect(Card.safeParse(added).success, String(nextBound(card))).toBe(true);
+      expect(added.tiers.length).toBe(card.tiers.length + 1);
+      expect(added.tiers.at(-1)?.upTo).toBe(nextBound(card));
+    }),
+  );
+  expect(met).toBeGreaterThan(50);
 });

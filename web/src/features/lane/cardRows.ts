@@ -1,4 +1,4 @@
-import { boundInBase, type Card, dimensionOf, type Shop, type TieredCard, type TierResult } from '@ostrakon/core';
+import { boundInBase, type Card, dimensionOf, type TieredCard, type TierResult } from '@ostrakon/core';
 
 /** Bounds as they are stored, and one result more than bounds: the last holds above. */
 interface Steps {
@@ -81,7 +81,7 @@ export const hasTier = (card: TieredCard, bound: string | number): boolean =>
 /** Takes a row out; its stretch falls to its neighbour. The last tier stays: a card has at least one. */
 export function withoutRow(card: TieredCard, row: number): Edited {
   const { bounds, results } = stepsOf(card);
-  if (bounds.length === 1) return { ok: false, message: 'A card of tiers keeps at least one tier.' };
+  if (bounds.length === 1) return { ok: false, message: 'One tier at least must stay.' };
   if (!isFrom(card) && row === bounds.length) return { ok: false, message: 'What holds above the last tier can be changed, not removed.' };
   const gone = isFrom(card) ? Math.max(0, row - 1) : row;
   const drop = <T>(list: readonly T[], index: number) => list.filter((_entry, at) => at !== index);
@@ -120,33 +120,24 @@ export function withPasted(
   return { ok: true, card: edited };
 }
 
-/** A clean start for pasted cells: the spreadsheet's lines and columns, without empty lines. */
-export function cellsOf(text: string): string[][] {
-  return text
-    .replace(/\r\n?/g, '\n')
-    .split('\n')
-    .filter((line) => line.trim() !== '')
-    .map((line) => line.split('\t').map((cell) => cell.trim()));
-}
-
 /** Another way of writing the bounds; no cart pays differently. */
 export const withWriting = (card: Extract<Card, { kind: 'valueTiers' }>, writing: 'from' | 'upTo'): Card => ({ ...card, writing });
 
-/** An example of a bound of a card. */
-export function boundHint(card: TieredCard, shop: Shop): string {
-  const metric = shop.units === 'metric';
-  switch (dimensionOf(card.measure)) {
-    case 'mass':
-      return metric ? '2 kg' : '2 lb';
-    case 'money':
-      return '50.00';
-    case 'count':
-      return '3';
-    case 'length':
-      return metric ? '60 cm' : '24 in';
-    case 'distance':
-      return metric ? '10 km' : '6 mi';
-  }
+const numberAndUnit = (text: string): readonly [number, string] => {
+  const [number = '', ...unit] = text.split(' ');
+  return [Number(number), unit.join(' ')];
+};
+
+/** The bound that goes on from the last two as they go on from each other: 8 kg after 2 and 5 kg, 10 items after 5. */
+export function nextBound(card: TieredCard): string | number {
+  const bounds = cardRows(card).flatMap(({ bound }) => (bound === null ? [] : [bound]));
+  const [before, last] = [bounds.at(-2), bounds.at(-1)];
+  if (typeof last === 'number') return typeof before === 'number' ? 2 * last - before : 2 * last;
+  const [number, unit] = numberAndUnit(last ?? '');
+  const [held, heldUnit] = numberAndUnit(String(before ?? ''));
+  // Decimals as typed leave no trace of how numbers are held.
+  const next = Number((heldUnit === unit ? 2 * number - held : 2 * number).toPrecision(9));
+  return / /.test(unit) ? String(last) : `${next} ${unit}`;
 }
 
 /** A row takes the price of the row above it. */

@@ -1,4 +1,5 @@
 import { type Card, MEASURES, type Measures } from '@ostrakon/core';
+import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { stepShape } from './chartPoints.ts';
 
@@ -35,6 +36,16 @@ test('steps meet at their bounds; stretches without a price are named; the cart 
     [0, kilo / 2, 'limit'],
     [4 * kilo, 'end', 'limit'],
   ]);
+});
+
+test('the chart ends where the line does, or where the cart or a limit lies', () => {
+  const closed: Card = { ...card, above: { kind: 'notOffered' } } as Card;
+  const endOf = (one: Card, weight: number) => stepShape(one, [], cartOf(weight * kilo)).end / kilo;
+  expect(endOf(closed, 1)).toBe(5);
+  expect(endOf(closed, 8)).toBeGreaterThan(8);
+  // "Ask us" is an answer, and shown.
+  expect(endOf(card, 1)).toBeGreaterThan(5);
+  expect(stepShape(closed, [], cartOf(kilo)).gaps).toEqual([]);
 });
 
 test('one price is drawn over the weight, however light the cart', () => {
@@ -78,4 +89,31 @@ test('a rate is drawn in its started units', () => {
     { x: 0, y: 600 },
     { x: kilo / 2, y: 600 },
   ]);
+});
+
+test('whatever the prices, the line is told from nothing to the end, and the cart and every bound with a price lie on the chart', () => {
+  let met = 0;
+  const tiers = fc.uniqueArray(fc.integer({ min: 1, max: 60 }), { minLength: 1, maxLength: 6 }).map((list) => list.sort((a, b) => a - b));
+  const result = fc.oneof(
+    fc.integer({ min: 0, max: 5000 }).map((minor) => ({ kind: 'amount' as const, amount: minor })),
+    fc.constant({ kind: 'notOffered' as const }),
+    fc.constant({ kind: 'refer' as const }),
+  );
+  fc.assert(
+    fc.property(tiers, fc.array(result, { minLength: 7, maxLength: 7 }), fc.integer({ min: 0, max: 90 }), (list, results, weight) => {
+      const made = { ...card, tiers: list.map((step, at) => ({ upTo: `${step} kg`, result: results[at] })), above: results[6] } as Card;
+      const shape = stepShape(made, [], cartOf(weight * kilo));
+      expect([shape.points[0]?.x, shape.points.at(-1)?.x]).toEqual([0, shape.end]);
+      expect(shape.end).toBeGreaterThanOrEqual(weight * kilo);
+      expect(shape.end).toBeGreaterThanOrEqual((list.at(-1) ?? 0) * kilo);
+      for (const [at, point] of shape.points.entries()) expect(point.x).toBeGreaterThanOrEqual(shape.points[at - 1]?.x ?? 0);
+      // Where the line has no price a gap says why.
+      for (const { x, y } of shape.points) {
+        if (y !== null) continue;
+        met += 1;
+        expect(shape.gaps.some(({ from, to }) => from <= x && x <= to + 1000)).toBe(true);
+      }
+    }),
+  );
+  expect(met).toBeGreaterThan(50);
 });

@@ -10,6 +10,7 @@ import {
   priceOnCard,
   REFER,
   type RoundingRule,
+  WITHHELD,
 } from '@ostrakon/core';
 
 export interface ChartPoint {
@@ -103,12 +104,15 @@ export function stepShape(card: Card, limits: readonly Limit[], cart: Measures, 
   const limit = limits.find((one) => one.measure === measure);
   const base = (bound: string | number | undefined) => (bound === undefined ? 0 : boundInBase(measure, bound));
   const held = measure === 'distance' ? 0 : cart[measure];
-  const end = Math.ceil(
-    Math.max(SMALLEST[dimension], (bounds.at(-1) ?? 0) * 1.2, held * 1.15, base(limit?.upTo) * 1.1, base(limit?.from) * 1.3),
-  );
   const price = priceOnCard(card, rule);
   const at = (x: number) => price({ ...cart, [measure]: x });
-  const edges = [0, ...bounds, end];
+  const last = bounds.at(-1) ?? 0;
+  // The chart ends where the line does; what goes on above the last bound is shown going on.
+  const above = last === 0 || at(last + STEP[dimension]) === WITHHELD ? 1 : 1.2;
+  const end = Math.ceil(
+    Math.max(last === 0 ? SMALLEST[dimension] : 0, last * above, held * 1.15, base(limit?.upTo) * 1.1, base(limit?.from) * 1.3),
+  );
+  const edges = [0, ...bounds.filter((bound) => bound < end), end];
   const inner = edges.slice(0, -1).flatMap((from, index) => unitEdges(card, from, edges[index + 1] ?? end));
   const all = [...new Set([...edges, ...inner])].sort((a, b) => a - b);
   const own = price(cart);

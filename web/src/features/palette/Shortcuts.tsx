@@ -1,19 +1,20 @@
 import { Modal } from '../../ui/Modal.tsx';
 
 const SHORTCUTS = [
-  ['Ctrl K', 'Find a zone, lane, product, trial or command'],
-  ['Arrow keys', 'Walk the sheet, or the rows of a card'],
+  ['Ctrl K', 'Find a zone, a price, a product, a trial or a command'],
+  ['Arrow keys', 'Walk the sheet, or a table of prices'],
   ['Enter', 'Open a cell of the sheet; take what was typed'],
   ['Alt and an arrow key', 'Move the zone or service under the focus'],
-  ['Tab', 'The next cell of a card'],
+  ['Tab', 'The next cell of a table of prices'],
   ['Ctrl Delete', 'Remove the tier under the focus'],
-  ['Ctrl D', 'Take the price above, in a card'],
-  ['Space', 'Choose a lane on the sheet, to change several together'],
-  ['Shift and a click', 'Choose all lanes up to this one'],
+  ['Ctrl D', 'Take the price above, in a table of prices'],
+  ['Space', 'Choose a cell of the sheet, to change several together'],
+  ['Shift and a click', 'Choose all cells up to this one'],
   ['Esc', 'Close, or take back what was being typed'],
   ['[ and ]', 'The trial before, the trial after'],
   ['Ctrl Z', 'Undo'],
   ['Ctrl Shift Z', 'Redo'],
+  ['F6', 'From the page to the bench, and back'],
   ['?', 'This list'],
 ] as const;
 

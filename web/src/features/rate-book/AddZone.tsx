@@ -1,3 +1,4 @@
+import { homeCountry } from '@ostrakon/core';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -6,14 +7,22 @@ import { Button } from '../../ui/Button.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { NameForm } from '../../ui/NameForm.tsx';
 import { newId } from '../../ui/newId.ts';
+import { useFormat } from '../../words/useWords.ts';
 
 /** A new zone, last in the order; its places are picked on its own screen. */
 export function AddZone({ inText = false }: { inText?: boolean }) {
   const session = useDraftSession();
   const { book } = useDraft();
+  const format = useFormat();
   const navigate = useNavigate();
   const [open, setOpen] = useState(false);
+  const [asked, setAsked] = useState('');
   const add = (name: string) => {
+    const same = book.zones.some((zone) => zone.name.toLowerCase() === name.trim().toLowerCase());
+    if (same && asked !== name) {
+      setAsked(name);
+      return { ok: false, message: `There is a zone of that name. Add it once more to have two` } as const;
+    }
     const id = newId(name, book.zones, 'zone');
     const outcome = session.dispatch({ name: 'addZone', args: { id, name, places: [] } });
     if (outcome.ok) {
@@ -29,7 +38,7 @@ export function AddZone({ inText = false }: { inText?: boolean }) {
           Add a zone
         </button>
       ) : (
-        <Button className="mt-2" onClick={() => setOpen(true)}>
+        <Button className="shrink-0" onClick={() => setOpen(true)}>
           <Plus size={14} aria-hidden /> Add a zone
         </Button>
       )}
@@ -39,7 +48,7 @@ export function AddZone({ inText = false }: { inText?: boolean }) {
         title="Add a zone"
         about="A zone is a set of places with the same prices. Name it, then say which places lie in it."
       >
-        <NameForm example="Nova Scotia" button="Add zone" onName={add} />
+        <NameForm example={format.region(homeCountry(book))} button="Add zone" onName={add} />
       </Modal>
     </>
   );

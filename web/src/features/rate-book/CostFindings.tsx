@@ -35,7 +35,7 @@ export function CostFindings() {
   return (
     <section aria-label="Sells below cost" className="mb-4 rounded-lg border border-fault bg-fault-soft px-4 py-2">
       <h2 className="font-semibold text-fault">
-        {found.length === 1 ? 'One lane sells' : `${found.length} lanes sell`} below cost{' '}
+        {found.length === 1 ? 'One price sells' : `${found.length} prices sell`} below cost{' '}
         <span className="font-normal text-ash">by the survey of {format.moment(survey.at)}</span>
       </h2>
       <ul className="mt-1 space-y-0.5 text-sm">

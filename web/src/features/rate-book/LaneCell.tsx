@@ -20,6 +20,10 @@ interface LaneCellProps extends CellPlace, CellWords {
   /** "Ground parcel to Nova Scotia". */
   name: string;
   face: Face;
+  /** The price alone, in as little room as it takes. */
+  compact: boolean;
+  /** In a column that offers nothing in sight: said without emphasis. */
+  quiet?: boolean;
   /** Sells below cost somewhere, by the latest survey. */
   loses?: boolean;
   /** For the tiny step line. */
@@ -30,16 +34,32 @@ interface LaneCellProps extends CellPlace, CellWords {
 const MAIN: Record<CellWords['tone'], string> = {
   price: 'font-semibold',
   refer: 'font-semibold',
-  live: 'font-semibold text-night',
-  standIn: 'font-semibold',
+  live: 'font-semibold text-night italic',
+  standIn: 'font-semibold text-ochre underline decoration-dotted',
   free: 'font-semibold text-glaze',
   loss: 'font-semibold text-fault',
   withheld: 'text-sm text-ash',
 };
 const BELOW: Partial<Record<CellWords['tone'], string>> = { live: 'text-night', standIn: 'text-ochre' };
 
+/** The faces on which the second line is as much a figure as the first. */
+const SAYS_MORE: Record<Face, boolean> = { rates: true, cart: false, margin: true, promise: true, live: true };
+
 /** A figure stays with its unit where a cell is too narrow for one line. */
 const together = (words: string) => words.replace(/(\d) (?=kg|g|lb|oz)/g, '$1\u00a0');
+
+/** The second line of a cell: what decides. */
+function Below({ compact, face, detail, short = detail, tone }: Pick<LaneCellProps, 'compact' | 'face' | 'detail' | 'short' | 'tone'>) {
+  if (compact && !SAYS_MORE[face]) return null;
+  const small = compact || face === 'rates';
+  return (
+    <span className={clsx(compact ? 'block truncate' : 'line-clamp-2', BELOW[tone] ?? 'text-ash', small ? 'text-xs leading-4' : 'text-sm')}>
+      {together(compact ? short : detail)}
+    </span>
+  );
+}
+
+const groundOf = (hatched: boolean, marked: boolean) => (hatched ? 'hatched bg-ash-soft' : marked ? 'bg-clay-soft' : 'bg-bone');
 
 /** A lane on the sheet: opens the lane; flashes once when its price changes. */
 export const LaneCell = memo(function LaneCell({
@@ -47,11 +67,14 @@ export const LaneCell = memo(function LaneCell({
   chosen,
   name,
   face,
+  compact,
   main,
   detail,
+  short,
   tone,
   changed: differs = false,
   card,
+  quiet = false,
   loses = false,
   row,
   column,
@@ -65,10 +88,15 @@ export const LaneCell = memo(function LaneCell({
   useEffect(() => {
     before.current = said;
   }, [said]);
-  const withheld = tone === 'withheld';
-  const ground = withheld ? 'hatched bg-ash-soft' : marked ? 'bg-clay-soft' : 'bg-bone';
   return (
-    <td className={clsx('border-line border-b border-l p-0 align-top', ground, chosen && 'outline-2 outline-clay -outline-offset-2')}>
+    <td
+      aria-colindex={column + 1}
+      className={clsx(
+        'h-px border-line border-b border-s p-0 align-top',
+        groundOf(tone === 'withheld' && !quiet, marked),
+        chosen && 'outline-2 outline-clay -outline-offset-2',
+      )}
+    >
       <Link
         to={`/book/${lane}`}
         data-lane={lane}
@@ -76,16 +104,34 @@ export const LaneCell = memo(function LaneCell({
         data-cell={`${row},${column}`}
         tabIndex={tabIndex}
         aria-label={`${name}: ${main}${detail === '' ? '' : `, ${detail}`}${loses ? '; sells below cost' : ''}`}
-        className="block min-h-[53px] hover:bg-clay-tint/40"
+        title={compact ? `${name}\n${main}\n${detail}`.trim() : undefined}
+        className="block h-full hover:bg-clay-tint/40"
       >
-        <span key={said} className={clsx('block min-h-[53px] px-2 py-1.5', changed && 'requoted')}>
-          {loses && (
-            <span title="Sells below cost, by the latest survey" aria-hidden className="float-right mt-1 ml-1 size-2 rotate-45 bg-fault" />
+        <span
+          key={said}
+          className={clsx(
+            compact ? 'relative flex h-full min-h-[47px] flex-col justify-center px-1.5 py-0.5 text-end' : 'block min-h-[53px] px-2 py-1.5',
+            changed && 'requoted',
           )}
-          <span className={clsx('line-clamp-2', MAIN[tone], differs && 'text-clay! font-semibold')}>{together(main)}</span>
-          <span className={clsx('line-clamp-2', BELOW[tone] ?? 'text-ash', face === 'rates' ? 'text-xs leading-4' : 'text-sm')}>
-            {together(detail)}
+        >
+          {loses && (
+            <span
+              title="Sells below cost, by the latest survey"
+              aria-hidden
+              className={clsx('size-2 rotate-45 bg-fault', compact ? 'absolute start-1.5 top-1.5' : 'float-right mt-1 ms-1')}
+            />
+          )}
+          <span
+            className={clsx(
+              'line-clamp-2',
+              MAIN[tone],
+              compact && face === 'rates' && 'text-xs whitespace-nowrap',
+              differs && 'text-clay! font-semibold underline',
+            )}
+          >
+            {together(compact && face === 'rates' ? main.replace(' to ', '\u2013') : main)}
           </span>
+          <Below compact={compact} face={face} detail={detail} tone={tone} {...(short !== undefined && { short })} />
           {card && <StepSpark card={card} />}
         </span>
       </Link>

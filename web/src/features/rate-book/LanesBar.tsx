@@ -72,7 +72,7 @@ function useDone(onClose: () => void) {
   };
 }
 
-const countWords = (lanes: readonly LaneKey[]) => `${lanes.length} ${lanes.length === 1 ? 'lane' : 'lanes'}`;
+const countWords = (lanes: readonly LaneKey[]) => `${lanes.length} ${lanes.length === 1 ? 'cell' : 'cells'}`;
 
 function laneIn(book: RateBook, { zone, service }: LaneKey) {
   const place = book.zones.find(({ id }) => id === zone);
@@ -92,11 +92,11 @@ function RaisePreview({ lanes, by }: { lanes: readonly LaneKey[]; by: Raise }) {
           const [was, is] = [laneIn(book, lane), laneIn(after, lane)];
           return (
             <tr key={`${lane.zone}/${lane.service}`} className="border-line border-b">
-              <th scope="row" className="py-1 text-left font-normal">
+              <th scope="row" className="py-1 text-start font-normal">
                 {name(lane)}
               </th>
-              <td className="py-1 text-right text-ash">{was && ratesWords(was, format).main}</td>
-              <td className="py-1 pl-3 text-right font-semibold">{is && ratesWords(is, format).main}</td>
+              <td className="py-1 text-end text-ash">{was && ratesWords(was, format).main}</td>
+              <td className="py-1 ps-3 text-end font-semibold">{is && ratesWords(is, format).main}</td>
             </tr>
           );
         })}
@@ -132,7 +132,13 @@ function RaiseLanes({ lanes, onClose }: ActProps) {
       onAct={act}
       onClose={onClose}
     >
-      <LabelledInput label="Change by" value={typed} onType={setTyped} fault={read.ok ? undefined : read.message} />
+      <LabelledInput
+        label="Change by"
+        read={(text) => readRaise(text, shop)}
+        value={typed}
+        onType={setTyped}
+        fault={read.ok ? undefined : read.message}
+      />
       {read.ok && <RaisePreview lanes={lanes} by={read.value} />}
     </ActDialog>
   );
@@ -164,6 +170,7 @@ function LimitLanes({ lanes, onClose }: ActProps) {
     <LabelledInput
       label={label}
       value={typed[end]}
+      read={readBound(measure, shop)}
       hint={dimensionOf(measure) === 'money' ? '50.00' : 'any'}
       onType={(text) => {
         setTyped({ ...typed, [end]: text });
@@ -175,7 +182,7 @@ function LimitLanes({ lanes, onClose }: ActProps) {
   return (
     <ActDialog
       title={`Set a limit on ${countWords(lanes)}`}
-      about="It takes the place of what each lane had on this measure."
+      about="It takes the place of the limit on this measure that each has."
       button="Set limit"
       disabled={false}
       onAct={act}
@@ -221,7 +228,14 @@ function FreeLanes({ lanes, onClose }: ActProps) {
       onAct={act}
       onClose={onClose}
     >
-      <LabelledInput label="Free from" value={typed} hint="never" onType={setTyped} fault={read.ok ? undefined : read.message} />
+      <LabelledInput
+        label="Free from"
+        read={readMoney(shop)}
+        value={typed}
+        hint="never"
+        onType={setTyped}
+        fault={read.ok ? undefined : read.message}
+      />
       <Select label="Measured on goods" value={measure} onChange={(event) => setMeasure(event.target.value as FreeFrom['measure'])}>
         <option value="valueAfterDiscounts">after discounts</option>
         <option value="valueBeforeDiscounts">before discounts</option>
@@ -237,15 +251,15 @@ export function LanesBar({ lanes, onClear }: { lanes: readonly LaneKey[]; onClea
   const close = () => setAct(null);
   return (
     <section
-      aria-label="Chosen lanes"
+      aria-label="Chosen cells"
       className="sticky bottom-2 z-10 mt-2 flex flex-wrap items-center gap-2 rounded-lg border border-clay bg-paper px-3 py-2"
     >
       <span className="font-semibold">{countWords(lanes)} chosen</span>
       <Button onClick={() => setAct('raise')}>Raise or lower…</Button>
       <Button onClick={() => setAct('limit')}>Set a limit…</Button>
       <Button onClick={() => setAct('free')}>Free from…</Button>
-      <Button onClick={() => downloadCards(book, lanes)}>Write to a file</Button>
-      <Button look="quiet" className="ml-auto" onClick={onClear}>
+      <Button onClick={() => downloadCards(book, 'own', lanes)}>Export</Button>
+      <Button look="quiet" className="ms-auto" onClick={onClear}>
         Choose none
       </Button>
       {act === 'raise' && <RaiseLanes lanes={lanes} onClose={close} />}

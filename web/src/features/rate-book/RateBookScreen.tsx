@@ -1,10 +1,12 @@
+import { Rows2, Rows4 } from 'lucide-react';
 import { Suspense } from 'react';
-import { useSearchParams } from 'react-router';
 import { CardsFileMenu } from '../../cards/CardsFileMenu.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { useChanges } from '../../draft/useChanges.ts';
 import { later } from '../../ui/later.ts';
 import { Segments } from '../../ui/Segments.tsx';
+import { useAddress } from '../../ui/useAddress.ts';
+import { useKept } from '../../ui/useKept.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { Sheet } from './Sheet.tsx';
 import type { Face } from './sheetCell.ts';
@@ -13,14 +15,20 @@ const DateFindings = later(() => import('../../calendars/DateFindings.tsx'), 'Da
 const CostFindings = later(() => import('./CostFindings.tsx'), 'CostFindings');
 const FirstSteps = later(() => import('./FirstSteps.tsx'), 'FirstSteps');
 
+const DENSITIES = [
+  ['compact', 'Compact', <Rows4 key="compact" size={15} aria-hidden />],
+  ['roomy', 'Roomy', <Rows2 key="roomy" size={15} aria-hidden />],
+] as const;
+
 /** The whole rate book at once: near to far down the side, services across. */
 export function RateBookScreen() {
   const { book } = useDraft();
   const changes = useChanges();
   const format = useFormat();
-  const [search, setSearch] = useSearchParams();
+  const [search, setAddress] = useAddress();
   const asked = search.get('face');
   const face: Face = asked === 'rates' || asked === 'margin' || asked === 'promise' || (asked === 'live' && changes?.live) ? asked : 'cart';
+  const [density, setDensity] = useKept('density', ['compact', 'roomy']);
   const live = changes?.live;
   const empty = book.zones.length === 0 || book.services.length === 0 || book.shop.served.length === 0;
   return (
@@ -35,20 +43,21 @@ export function RateBookScreen() {
           </p>
         </div>
         {!empty && (
-          <div className="flex gap-2">
+          <div className="flex flex-wrap justify-end gap-2 min-[1200px]:shrink-0 min-[1200px]:flex-nowrap">
             <CardsFileMenu />
             <Segments
               label="What each cell shows"
               value={face}
               choices={[
-                ['rates', 'Rates'],
+                ['rates', 'Prices'],
                 ['cart', 'This cart'],
                 ['margin', 'Margin'],
-                ['promise', 'Promise'],
+                ['promise', 'Arrival'],
                 ...(live ? [['live', 'Against live'] as const] : []),
               ]}
-              onChange={(next) => setSearch({ face: next }, { replace: true })}
+              onChange={(next) => setAddress({ face: next })}
             />
+            <Segments label="How much a cell says" value={density} choices={DENSITIES} onChange={setDensity} />
           </div>
         )}
       </div>
@@ -65,7 +74,7 @@ export function RateBookScreen() {
           <CostFindings />
         </Suspense>
       )}
-      {(book.zones.length > 0 || book.services.length > 0) && <Sheet face={face} />}
+      {(book.zones.length > 0 || book.services.length > 0) && <Sheet face={face} compact={density === 'compact'} />}
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import { type Mixing, PLAIN_SERVICE, type Service, type ServiceKind } from '@ostrakon/core';
+import { daysOfCountry, homeCountry, type Mixing, PLAIN_SERVICE, type Service, type ServiceKind } from '@ostrakon/core';
 import { useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -18,9 +18,9 @@ const kinds: readonly (readonly [ServiceKind, string])[] = [
 const LIVE = ['carrier', 'A carrier’s service at its own price'] as const;
 
 const mixings: readonly (readonly [Mixing['kind'], string])[] = [
-  ['add', 'Add the prices of all cards up'],
-  ['dearest', 'Charge the dearest card alone'],
-  ['dearestPlus', 'Charge the dearest card, and so much for each further one'],
+  ['add', 'Add their prices up'],
+  ['dearest', 'Charge the dearest of them alone'],
+  ['dearestPlus', 'Charge the dearest, and so much for each other'],
 ];
 
 /** A new service, or what is known of one that exists. */
@@ -46,7 +46,10 @@ export function ServiceDialog({ service, onClose }: { service?: Service; onClose
     const facts = { internalName, kind, note, mixing };
     const outcome = service
       ? session.dispatch({ name: 'describeService', args: { service: service.id, ...facts } })
-      : session.dispatch({ name: 'addService', args: { ...PLAIN_SERVICE, id: newId(name, book.services, 'service'), name, ...facts } });
+      : session.dispatch({
+          name: 'addService',
+          args: { ...PLAIN_SERVICE, days: daysOfCountry(homeCountry(book)), id: newId(name, book.services, 'service'), name, ...facts },
+        });
     if (outcome.ok) onClose();
     else setFault(outcome);
   };
@@ -56,7 +59,7 @@ export function ServiceDialog({ service, onClose }: { service?: Service; onClose
       open
       onOpenChange={(open) => !open && onClose()}
       title={service ? service.name : 'Add a service'}
-      about="A service is what the buyer picks. Its prices stand in the lanes of each zone."
+      about="A service is what the buyer picks. Its prices are set for each zone."
     >
       <form
         className="space-y-3"
@@ -97,16 +100,16 @@ export function ServiceDialog({ service, onClose }: { service?: Service; onClose
           fault={faultAt('note')}
         />
         <LabelledInput
-          label="What the shop calls it among its own"
+          label="Name only you see"
           value={typed.internalName}
           hint="the same"
           onType={(internalName) => set({ internalName })}
           fault={faultAt('internalName')}
         />
         <div>
-          <span className="text-sm">Where goods have cards of their own</span>
+          <span className="text-sm">When goods with prices of their own come together</span>
           <Select
-            label="Where goods have cards of their own"
+            label="When goods with prices of their own come together"
             className="mt-1"
             value={typed.mixing}
             onChange={(event) => set({ mixing: event.target.value as Mixing['kind'] })}
@@ -120,8 +123,9 @@ export function ServiceDialog({ service, onClose }: { service?: Service; onClose
         </div>
         {typed.mixing === 'dearestPlus' && (
           <LabelledInput
-            label="For each further card"
+            label="For each other"
             value={typed.each}
+            read={readMoney(book.shop)}
             hint="1.50"
             onType={(each) => set({ each })}
             fault={faultAt('mixing')}

@@ -11,12 +11,13 @@ import { toast } from '../../ui/toast.ts';
 import { useDragOrder } from './useDragOrder.ts';
 
 interface ServiceHeadProps {
+  compact: boolean;
   service: Service;
   at: number;
   tabIndex: number;
 }
 
-function useServiceMenu(service: Service, open: (mode: 'renaming' | 'details') => void): () => MenuGroup[] {
+function useServiceMenu(service: Service, open: (mode: 'renaming' | 'details' | 'copying') => void): () => MenuGroup[] {
   const session = useDraftSession();
   const navigate = useNavigate();
   return () => {
@@ -37,7 +38,7 @@ function useServiceMenu(service: Service, open: (mode: 'renaming' | 'details') =
         entries: [
           // After the menu has given the focus back.
           { label: 'Rename', act: () => setTimeout(() => open('renaming')) },
-          { label: 'Kind, note and mixing…', act: () => open('details') },
+          { label: 'Name, kind and note…', act: () => open('details') },
           {
             label:
               service.kind === 'card' || service.kind === 'carrier'
@@ -47,6 +48,7 @@ function useServiceMenu(service: Service, open: (mode: 'renaming' | 'details') =
                   : 'Address and hours',
             act: () => void navigate(`/services/${id}`),
           },
+          { label: 'Copy its prices to…', act: () => open('copying'), disabled: service.kind === 'carrier' || services.length < 2 },
           { label: 'Duplicate', act: duplicate },
         ],
       },
@@ -61,19 +63,21 @@ function useServiceMenu(service: Service, open: (mode: 'renaming' | 'details') =
   };
 }
 
+const CopyPrices = later(() => import('./CopyPrices.tsx'), 'CopyPrices');
 const ServiceDialog = later(() => import('./ServiceDialog.tsx'), 'ServiceDialog');
 
 /** A service at the head of its column: drag it, or open its menu. */
-export const ServiceHead = memo(function ServiceHead({ service, at, tabIndex }: ServiceHeadProps) {
+export const ServiceHead = memo(function ServiceHead({ compact, service, at, tabIndex }: ServiceHeadProps) {
   const session = useDraftSession();
-  const [mode, setMode] = useState<'shown' | 'renaming' | 'details'>('shown');
+  const [mode, setMode] = useState<'shown' | 'renaming' | 'details' | 'copying'>('shown');
   const groups = useServiceMenu(service, setMode);
   const { element, state } = useDragOrder<HTMLTableCellElement>({ kind: 'service', id: service.id });
   return (
     <th
+      aria-colindex={at + 2}
       ref={element}
       scope="col"
-      className={`border-line-strong border-b border-l bg-slip p-0 text-left align-top font-normal ${state === 'dragged' ? 'opacity-60' : state === 'over' ? 'outline-2 -outline-offset-2 outline-clay' : ''}`}
+      className={`sticky top-0 z-20 border-line-strong border-b border-s bg-slip p-0 text-start align-top font-normal ${state === 'dragged' ? 'opacity-60' : state === 'over' ? 'outline-2 -outline-offset-2 outline-clay' : ''}`}
     >
       {mode === 'renaming' ? (
         <div className="p-1.5">
@@ -91,17 +95,21 @@ export const ServiceHead = memo(function ServiceHead({ service, at, tabIndex }: 
             <button
               type="button"
               data-cell={`0,${at + 1}`}
+              title={[service.name, service.internalName || service.note].filter(Boolean).join('\n')}
               tabIndex={tabIndex}
-              className="relative block w-full px-2 py-1.5 text-left hover:bg-ash-soft"
+              className="relative block w-full px-2 py-1.5 text-start hover:bg-ash-soft"
             >
-              <span className="line-clamp-2 pr-3 leading-tight font-semibold">{service.name}</span>
-              <span className="line-clamp-2 text-sm text-ash">{service.internalName || service.note || '\u00a0'}</span>
-              <ChevronDown size={13} aria-hidden className="absolute top-2 right-1 text-ash" />
+              <span className="line-clamp-2 pe-3 leading-tight font-semibold">{service.name}</span>
+              {!compact && <span className="line-clamp-2 text-sm text-ash">{service.internalName || service.note || '\u00a0'}</span>}
+              <ChevronDown size={13} aria-hidden className="absolute top-2 end-1 text-ash" />
             </button>
           }
         />
       )}
-      <Suspense>{mode === 'details' && <ServiceDialog service={service} onClose={() => setMode('shown')} />}</Suspense>
+      <Suspense>
+        {mode === 'details' && <ServiceDialog service={service} onClose={() => setMode('shown')} />}
+        {mode === 'copying' && <CopyPrices of="service" id={service.id} name={service.name} onClose={() => setMode('shown')} />}
+      </Suspense>
     </th>
   );
 });

@@ -1,32 +1,29 @@
-import { type CardKind, firstCard, laneOf, type Service, type Zone } from '@ostrakon/core';
+import { type CardKind, firstCard, isFigureKind, laneOf, type Service, type Zone } from '@ostrakon/core';
 import { Plus } from 'lucide-react';
 import { memo } from 'react';
 import { useNavigate } from 'react-router';
 import { useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Menu, type MenuGroup } from '../../ui/Menu.tsx';
+import { kindWords } from '../../words/cardKinds.ts';
 import type { CellPlace } from './LaneCell.tsx';
 
-const kinds: readonly (readonly [CardKind, string])[] = [
-  ['flat', 'One price'],
-  ['firstAndFurther', 'First item and each further'],
-  ['weightTiers', 'Tiers by weight'],
-  ['valueTiers', 'Tiers by goods value'],
-  ['countTiers', 'Tiers by number of items'],
-  ['twoWay', 'A two-way grid'],
-];
+const KINDS: readonly CardKind[] = ['flat', 'firstAndFurther', 'weightTiers', 'valueTiers', 'countTiers', 'twoWay'];
 
 /** A round begins with rings, a counter with one price. */
-const kindsFor = ({ kind }: Service) => (kind === 'round' ? [['distanceTiers', 'Rings by distance'] as const, ...kinds] : kinds);
+const kindsFor = ({ kind }: Service): readonly CardKind[] => (kind === 'round' ? ['distanceTiers', ...KINDS] : KINDS);
 
 function useStartMenu(zone: Zone, service: Service): () => MenuGroup[] {
   const session = useDraftSession();
   const navigate = useNavigate();
   const here = { zone: zone.id, service: service.id };
-  const open = () => void navigate(`/book/${zone.id}/${service.id}`);
+  const open = (asked = '') => void navigate(`/book/${zone.id}/${service.id}${asked}`);
   return () => {
     const { book } = session.getSnapshot();
+    const words = kindWords(book.shop.units);
     const start = (kind: CardKind) => () => {
-      if (session.dispatch({ name: 'startLane', args: { ...here, card: firstCard(kind, book.shop) } }).ok) open();
+      // What is nothing but figures is asked for on its page; until then buyers are asked to write.
+      const card = firstCard(isFigureKind(kind) ? 'flat' : kind, book.shop);
+      if (session.dispatch({ name: 'startLane', args: { ...here, card } }).ok) open(isFigureKind(kind) ? `?kind=${kind}` : '');
     };
     const copy = (from: { zone: string; service: string }) => () => {
       if (session.dispatch({ name: 'copyLane', args: { from, to: [here], parts: ['card', 'limits', 'freeFrom'] } }).ok) open();
@@ -36,7 +33,7 @@ function useStartMenu(zone: Zone, service: Service): () => MenuGroup[] {
     return [
       {
         heading: `Offer ${service.name} to ${zone.name}`,
-        entries: kindsFor(service).map(([kind, label]) => ({ label, act: start(kind) })),
+        entries: kindsFor(service).map((kind) => ({ label: words[kind].name, about: words[kind].about, act: start(kind) })),
       },
       {
         heading: 'Copied from',
@@ -57,10 +54,11 @@ export const StartCell = memo(function StartCell({
   column,
   tabIndex,
   marked,
-}: CellPlace & { zone: Zone; service: Service }) {
+  compact,
+}: CellPlace & { zone: Zone; service: Service; compact: boolean }) {
   const groups = useStartMenu(zone, service);
   return (
-    <td className={`border-line border-b border-l p-0 ${marked ? 'bg-clay-soft' : 'bg-bone'}`}>
+    <td aria-colindex={column + 1} className={`h-px border-line border-b border-s p-0 ${marked ? 'bg-clay-soft' : 'bg-bone'}`}>
       <Menu
         groups={groups}
         trigger={
@@ -68,8 +66,8 @@ export const StartCell = memo(function StartCell({
             type="button"
             data-cell={`${row},${column}`}
             tabIndex={tabIndex}
-            aria-label={`${service.name} to ${zone.name}: not offered. Start a lane`}
-            className="group grid h-[53px] w-full place-items-center text-ash hover:bg-clay-tint/40"
+            aria-label={`${service.name} to ${zone.name}: not offered here. Offer it`}
+            className={`group grid h-full w-full items-center ${compact ? 'min-h-[47px] justify-items-end px-2' : 'min-h-[53px] justify-items-center'} text-ash hover:bg-clay-tint/40`}
           >
             <span aria-hidden className="group-hover:hidden group-focus-visible:hidden">
               –

@@ -1,15 +1,18 @@
 import type { Zone } from '@ostrakon/core';
 import { MoreHorizontal } from 'lucide-react';
-import { memo, useState } from 'react';
+import { memo, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useDraftSession } from '../../draft/DraftProvider.tsx';
 import { SignButton } from '../../ui/Button.tsx';
+import { later } from '../../ui/later.ts';
 import { Menu, type MenuGroup } from '../../ui/Menu.tsx';
 import { newId } from '../../ui/newId.ts';
 import { RenameField } from '../../ui/RenameField.tsx';
 import { toast } from '../../ui/toast.ts';
 
-function useZoneMenu(zone: Zone, rename: () => void): () => MenuGroup[] {
+const CopyPrices = later(() => import('./CopyPrices.tsx'), 'CopyPrices');
+
+function useZoneMenu(zone: Zone, rename: () => void, copy: () => void): () => MenuGroup[] {
   const session = useDraftSession();
   const navigate = useNavigate();
   return () => {
@@ -19,11 +22,11 @@ function useZoneMenu(zone: Zone, rename: () => void): () => MenuGroup[] {
     const duplicate = () => {
       const name = `${zone.name} copy`;
       session.dispatch({ name: 'duplicateZone', args: { zone: zone.id, id: newId(name, zones, 'zone'), name } });
-      toast(`${name} has the same lanes and no places yet`);
+      toast(`${name} has the same services and prices, and no places yet`);
     };
     const remove = () => {
       session.dispatch({ name: 'removeZone', args: { zone: zone.id } });
-      toast(`Removed the zone ${zone.name} and its lanes`, { action: { label: 'Undo', onClick: session.undo } });
+      toast(`Removed the zone ${zone.name} and its prices`, { action: { label: 'Undo', onClick: session.undo } });
     };
     return [
       {
@@ -31,6 +34,7 @@ function useZoneMenu(zone: Zone, rename: () => void): () => MenuGroup[] {
           { label: 'Places…', act: () => void navigate(`/book/${zone.id}`) },
           // After the menu has given the focus back.
           { label: 'Rename', act: () => setTimeout(rename) },
+          { label: 'Copy its services to…', act: copy, disabled: zones.length < 2 },
           { label: 'Duplicate', act: duplicate },
         ],
       },
@@ -46,6 +50,7 @@ function useZoneMenu(zone: Zone, rename: () => void): () => MenuGroup[] {
 }
 
 interface ZoneHeadProps {
+  compact: boolean;
   zone: Zone;
   summary: string;
   row: number;
@@ -53,10 +58,15 @@ interface ZoneHeadProps {
 }
 
 /** A zone's name and places at the side of its row, with its menu. */
-export const ZoneHead = memo(function ZoneHead({ zone, summary, row, tabIndex }: ZoneHeadProps) {
+export const ZoneHead = memo(function ZoneHead({ compact, zone, summary, row, tabIndex }: ZoneHeadProps) {
   const session = useDraftSession();
   const [renaming, setRenaming] = useState(false);
-  const groups = useZoneMenu(zone, () => setRenaming(true));
+  const [copying, setCopying] = useState(false);
+  const groups = useZoneMenu(
+    zone,
+    () => setRenaming(true),
+    () => setCopying(true),
+  );
   return (
     <>
       {renaming ? (
@@ -70,8 +80,9 @@ export const ZoneHead = memo(function ZoneHead({ zone, summary, row, tabIndex }:
         <Link
           to={`/book/${zone.id}`}
           data-cell={`${row},0`}
+          title={`${zone.name}\n${summary}`}
           tabIndex={tabIndex}
-          className="min-w-0 flex-1 rounded-md pt-0.5 hover:text-clay"
+          className={`min-w-0 flex-1 rounded-md pt-0.5 hover:text-clay ${compact ? 'max-h-[39px] overflow-hidden' : ''}`}
         >
           <span className="line-clamp-2 leading-tight font-semibold">{zone.name}</span>
           <span className="block truncate text-sm text-ash">{summary}</span>
@@ -85,6 +96,7 @@ export const ZoneHead = memo(function ZoneHead({ zone, summary, row, tabIndex }:
           </SignButton>
         }
       />
+      <Suspense>{copying && <CopyPrices of="zone" id={zone.id} name={zone.name} onClose={() => setCopying(false)} />}</Suspense>
     </>
   );
 });

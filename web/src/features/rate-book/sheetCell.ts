@@ -28,6 +28,8 @@ export type Face = 'rates' | 'cart' | 'margin' | 'promise' | 'live';
 export interface CellWords {
   readonly main: string;
   readonly detail: string;
+  /** The detail where there is little room. */
+  readonly short?: string;
   readonly tone: 'price' | 'live' | 'standIn' | 'free' | 'withheld' | 'refer' | 'loss';
   /** Other than in the live edition. */
   readonly changed?: boolean;
@@ -93,12 +95,30 @@ function liveWords({ carriage, terms }: Service, format: Format): CellWords | nu
   return { main: carriage.carrier, detail: `plus ${markupWords(terms.markup, format)}`, tone: 'live' };
 }
 
+/** "Free from $50" of a card that is free on some tiers and not offered on all others; null of any other. */
+function onlyFree(card: Card, format: Format): string | null {
+  if (!isTiered(card)) return null;
+  const results = resultsOf(card);
+  const free = results.findIndex(({ kind }) => kind === 'free');
+  if (free === -1 || results.some(({ kind }) => kind !== 'free' && kind !== 'notOffered') || results.every(({ kind }) => kind === 'free'))
+    return null;
+  const last = results.findLastIndex(({ kind }) => kind === 'free');
+  const edge = (tier: number) => {
+    const bound = card.tiers[tier]?.upTo;
+    return bound === undefined ? undefined : boundInBase(card.measure, bound);
+  };
+  const [above, upTo] = [edge(free - 1), edge(last)];
+  return `Free ${stretchInShort({ measure: card.measure, ...(above !== undefined && { above }), ...(upTo !== undefined && { upTo }) }, format)}`;
+}
+
 export function ratesWords(lane: Lane, format: Format, service?: Service): CellWords {
   const live = service?.kind === 'carrier' ? liveWords(service, format) : null;
   if (live) return live;
   const main = rangeWords(lane.card, format);
+  const only = onlyFree(lane.card, format);
+  if (only !== null) return { main: only, detail: 'else not offered', tone: 'free' };
   const groups = lane.groupCards.length;
-  const more = groups === 0 ? '' : `, ${groups} own ${groups === 1 ? 'card' : 'cards'}`;
+  const more = groups === 0 ? '' : `, ${groups === 1 ? 'one group' : `${groups} groups`} priced apart`;
   const detail = lane.freeFrom ? `free from ${format.money(lane.freeFrom.from).replace(/[.,]00$/, '')}` : reachWords(lane.card, format);
   return { main, detail: detail + more, tone: main === 'Free' ? 'free' : 'price' };
 }
@@ -137,10 +157,11 @@ export function marginWords(answer: Offer | Withheld, format: Format): CellWords
   if (answer.status !== 'priced') return cartWords(answer, format);
   const found = marginOf(answer);
   if (found) {
-    const { margin, cost } = found;
+    const { margin, carriage, packaging } = found;
     return {
       main: `${margin < 0 ? '' : '+'}${format.money(margin)}`,
-      detail: `cost ${format.money(cost)}`,
+      ...(packaging > 0 && { short: `${format.plain(carriage)} + ${format.plain(packaging)}` }),
+      detail: packaging === 0 ? `cost ${format.money(carriage)}` : `cost ${format.money(carriage)} + ${format.plain(packaging)}`,
       tone: margin < 0 ? 'loss' : 'price',
     };
   }

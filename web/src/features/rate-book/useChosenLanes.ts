@@ -1,5 +1,8 @@
 import { type KeyboardEvent, type MouseEvent, useState } from 'react';
 import { useDraft } from '../../draft/DraftProvider.tsx';
+import { isTyping } from '../../ui/useShortcut.ts';
+import type { SheetRow } from './sheetRows.ts';
+import { placeOf } from './useSheetKeys.ts';
 
 export interface LaneKey {
   readonly zone: string;
@@ -15,7 +18,7 @@ const split = (key: string): LaneKey => {
 };
 
 /** Lanes chosen on the sheet to be changed together: Ctrl or Shift with a click, or the space bar. */
-export function useChosenLanes() {
+export function useChosenLanes(rows: readonly SheetRow[]) {
   const { zones, services } = useDraft().book;
   const [keys, setKeys] = useState<ReadonlySet<string>>(new Set());
   const [last, setLast] = useState<string | null>(null);
@@ -44,19 +47,46 @@ export function useChosenLanes() {
     setKeys(new Set([...keys, ...found.filter(exists)]));
   };
 
+  /** The cells below or beside a head, those that are offered; undefined elsewhere. */
+  const ofHead = (target: EventTarget): string[] | undefined => {
+    const [row, column] = placeOf(target) ?? [1, 1];
+    if (row > 0 && column > 0) return undefined;
+    const line = rows[row - 1];
+    const held =
+      row === 0 ? rows.flatMap((one) => (one.kind === 'zone' ? [one.zone.id] : [])) : line?.kind === 'zone' ? [line.zone.id] : [];
+    const across = column === 0 ? services : services.slice(column - 1, column);
+    return held.flatMap((zone) => across.map(({ id }) => `${zone}/${id}`)).filter(exists);
+  };
+  /** All of them are chosen, or none where they are. */
+  const toggleAll = (some: readonly string[]) => {
+    const next = new Set(keys);
+    const all = some.every((key) => next.has(key));
+    for (const key of some)
+      if (all) next.delete(key);
+      else next.add(key);
+    setKeys(next);
+  };
+
   const onClickCapture = (event: MouseEvent<HTMLElement>) => {
-    const key = laneIn(event.target);
-    if (key === undefined || !(event.ctrlKey || event.metaKey || event.shiftKey)) return;
+    const isCell = event.target instanceof HTMLElement && event.target.closest('td, th') !== null;
+    if (!isCell || !(event.ctrlKey || event.metaKey || event.shiftKey)) return;
     event.preventDefault();
     event.stopPropagation();
+    const head = ofHead(event.target);
+    if (head) return toggleAll(head);
+    const key = laneIn(event.target);
+    // Where nothing is offered there is nothing to choose, and no menu was asked for.
+    if (key === undefined) return;
     if (event.shiftKey && last !== null) span(last, key);
     else toggle(key);
   };
   const onSpace = (event: KeyboardEvent<HTMLElement>): void => {
-    const key = event.key === ' ' ? laneIn(event.target) : undefined;
-    if (key === undefined) return;
+    if (event.key !== ' ' || isTyping(event.target)) return;
+    const [head, key] = [ofHead(event.target), laneIn(event.target)];
+    if (head === undefined && key === undefined) return;
     event.preventDefault();
-    toggle(key);
+    if (head) toggleAll(head);
+    else if (key !== undefined) toggle(key);
   };
   return { keys, lanes: [...keys].filter(exists).map(split), clear: () => setKeys(new Set()), onClickCapture, onSpace };
 }

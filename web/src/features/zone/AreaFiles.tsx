@@ -44,12 +44,12 @@ export function AreaFiles({
       <h2 className="font-serif text-lg font-semibold">Areas from a file</h2>
       <p className="text-sm text-ash">GeoJSON, longitude before latitude. Holes and shapes across the date line are understood.</p>
       <div className="mt-1 flex gap-2">
-        <Button onClick={() => input.current?.click()}>Read areas</Button>
+        <Button onClick={() => input.current?.click()}>Import areas</Button>
         <Button
           disabled={areas.length === 0}
           onClick={() => download(`${name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.geojson`, writeGeoJson(areas), 'application/geo+json')}
         >
-          Write areas
+          Export areas
         </Button>
         <input
           ref={input}

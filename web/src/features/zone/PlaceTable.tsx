@@ -70,7 +70,7 @@ export function PlaceTable({
                 key={place.kind === 'area' ? `area ${at} ${place.name}` : JSON.stringify(place)}
                 className="border-line border-b last:border-b-0"
               >
-                <th scope="row" className={`px-3 py-1 text-left font-semibold ${place.excluded ? 'text-ash line-through' : ''}`}>
+                <th scope="row" className={`px-3 py-1 text-start font-semibold ${place.excluded ? 'text-ash line-through' : ''}`}>
                   {name}
                 </th>
                 <td className="text-sm text-ash">
@@ -82,19 +82,19 @@ export function PlaceTable({
                     kindOf(place, format)
                   )}
                 </td>
-                <td className="text-right text-sm">
+                <td className="text-end text-sm">
                   <label className="inline-flex items-center gap-1.5">
                     <input
                       type="checkbox"
                       className="size-4 accent-clay"
                       checked={place.excluded ?? false}
                       onChange={() => flip(at)}
-                      aria-label={`Leave ${name} out`}
+                      aria-label={`All but ${name}`}
                     />
-                    left out
+                    except this
                   </label>
                 </td>
-                <td className="text-right whitespace-nowrap">
+                <td className="text-end whitespace-nowrap">
                   {place.kind === 'area' && (
                     <>
                       <Button look="quiet" onClick={() => onMove(at)} aria-label={`Move ${name} on the map`}>

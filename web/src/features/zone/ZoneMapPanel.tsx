@@ -7,6 +7,7 @@ import { project } from '../../map/mercator.ts';
 import { RoundRings } from '../../map/RoundRings.tsx';
 import { useZoneFill } from '../../map/useZoneFill.ts';
 import { type MapPoint, ZoneMap } from '../../map/ZoneMap.tsx';
+import { ZonePatterns } from '../../map/ZonePatterns.tsx';
 import { AreaForm } from '../../places/AreaForm.tsx';
 import { useAreaDrawing } from '../../places/useAreaDrawing.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -101,7 +102,7 @@ export function ZoneMapPanel({
         />
         <span className="text-sm text-ash">{about[tool]}</span>
         {tool === 'draw' && (
-          <span className="ml-auto flex gap-2">
+          <span className="ms-auto flex gap-2">
             <Button onClick={() => setNaming(true)}>{corners.length === 0 ? 'Type the corners' : 'Name the area'}</Button>
             {corners.length > 0 && (
               <Button look="quiet" onClick={() => setCorners([])}>
@@ -111,7 +112,7 @@ export function ZoneMapPanel({
           </span>
         )}
         {editing !== null && (
-          <Button className="ml-auto" onClick={() => onEdit(null)}>
+          <Button className="ms-auto" onClick={() => onEdit(null)}>
             Done moving
           </Button>
         )}
@@ -131,6 +132,7 @@ export function ZoneMapPanel({
       >
         {(drawing) => (
           <>
+            <ZonePatterns count={book.zones.length} pixel={drawing.pixel} />
             {book.zones.map((one, index) => (
               <MapShapesOfZone
                 key={one.id}

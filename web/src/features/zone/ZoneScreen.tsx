@@ -1,4 +1,4 @@
-import type { Place } from '@ostrakon/core';
+import { countriesOfPlaces, type Place, provincesToSend, untaxedZones } from '@ostrakon/core';
 import { Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
@@ -9,13 +9,18 @@ import { later } from '../../ui/later.ts';
 import { RenameField } from '../../ui/RenameField.tsx';
 import { readPercent } from '../../ui/readers.ts';
 import { TypedField } from '../../ui/TypedField.tsx';
-import { useFormat } from '../../words/useWords.ts';
+import { provinceToSendWords, untaxedWords } from '../../words/placeFindingWords.ts';
+import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
 import { AreaFiles } from './AreaFiles.tsx';
 import { CircleForm } from './CircleForm.tsx';
+import { CopyServices } from './CopyServices.tsx';
 import { PlaceSearch } from './PlaceSearch.tsx';
 import { PlaceTable } from './PlaceTable.tsx';
 
 const ZoneMapPanel = later(() => import('./ZoneMapPanel.tsx'), 'ZoneMapPanel');
+
+/** More countries than this are counted. */
+const MOST_NAMED = 4;
 
 /** A zone: its name and its places. */
 export function ZoneScreen() {
@@ -23,6 +28,7 @@ export function ZoneScreen() {
   const { book } = useDraft();
   const session = useDraftSession();
   const format = useFormat();
+  const subdivision = useSubdivisionNames();
   const [renaming, setRenaming] = useState(false);
   const [editing, setEditing] = useState<number | null>(null);
   const zone = book.zones.find((one) => one.id === id);
@@ -33,7 +39,11 @@ export function ZoneScreen() {
     const fresh = more.filter((place) => !held.has(JSON.stringify(place)));
     return fresh.length === 0 ? { ok: true as const } : set([...zone.places, ...fresh]);
   };
-  const unserved = zone.places.filter((place) => place.kind === 'country' && !place.excluded && !book.shop.served.includes(place.country));
+  const places = provincesToSend([zone]);
+  // Where no other zone tells the rate, the owner is asked; a zone beyond the tax area stays at nothing.
+  const asksTax = book.shop.pricing.tax !== 'none' && zone.taxRate === 0 && Object.keys(zone.lanes).length === 0;
+  const untaxed = untaxedZones(book).filter(({ where }) => where.zones[0] === id);
+  const unserved = [...countriesOfPlaces(zone.places)].filter((country) => !book.shop.served.includes(country));
   return (
     <div className="max-w-4xl space-y-5 p-4">
       <div>
@@ -69,11 +79,12 @@ export function ZoneScreen() {
         <TypedField
           label="Tax on delivery here"
           className="w-24"
-          inputClass="text-right"
+          inputClass="text-end"
           shown={format.percent(zone.taxRate)}
           read={readPercent(book.shop)}
           commit={(taxRate) => session.dispatch({ name: 'setZoneTax', args: { zone: id, taxRate } })}
         />
+        {asksTax && <span className="py-1.5 text-sm text-ochre">The shop taxes delivery. What is the rate here?</span>}
         {book.shop.pricing.tax === 'none' && (
           <span className="py-1.5 text-sm text-ash">
             counts once the shop taxes delivery, in{' '}
@@ -82,22 +93,63 @@ export function ZoneScreen() {
             </Link>
           </span>
         )}
+        <span aria-hidden className="ms-6 py-1.5 text-sm text-ash">
+          Label
+        </span>
+        <TypedField
+          label="Label of the zone"
+          className="w-40"
+          placeholder="to gather zones by"
+          shown={zone.label}
+          read={(text) => ({ ok: true, value: text.trim() })}
+          commit={(label) => session.dispatch({ name: 'labelZones', args: { zones: [id], label } })}
+        />
       </div>
+      {untaxed.map((finding) => {
+        const { what, why } = untaxedWords(finding, zone.name, format);
+        return (
+          <p key={finding.code} className="flex items-center justify-between gap-3 rounded-md bg-ochre-soft px-3 py-2 text-ochre">
+            {what}. {why}
+            {finding.facts.rates.map((taxRate) => (
+              <Button
+                key={taxRate}
+                className="shrink-0"
+                onClick={() => session.dispatch({ name: 'setZoneTax', args: { zone: id, taxRate } })}
+              >
+                Tax it at {format.percent(taxRate)}
+              </Button>
+            ))}
+          </p>
+        );
+      })}
       {unserved.length > 0 && (
-        <p className="rounded-md bg-ochre-soft px-3 py-2 text-ochre">
-          {unserved.length === 1 ? 'One country' : `${unserved.length} countries`} of this zone {unserved.length === 1 ? 'is' : 'are'} not
-          served by the shop, so buyers there get no option.{' '}
-          <Link to="/shop/places" className="underline">
-            Change served countries
-          </Link>
+        <p className="flex items-center justify-between gap-3 rounded-md bg-ochre-soft px-3 py-2 text-ochre">
+          {unserved.length <= MOST_NAMED ? format.list(unserved.map(format.region)) : `${unserved.length} countries`} of this zone{' '}
+          {unserved.length === 1 ? 'is' : 'are'} not served by the shop, so buyers there get no option.
+          <Button
+            className="shrink-0"
+            onClick={() => session.dispatch({ name: 'setServed', args: { countries: [...book.shop.served, ...unserved] } })}
+          >
+            Serve {unserved.length === 1 ? 'it' : 'them'}
+          </Button>
         </p>
       )}
-      <Suspense fallback={<p className="text-ash">Drawing the map…</p>}>
+      <CopyServices zone={zone} />
+      {places.map((finding) => {
+        const { what, why } = provinceToSendWords(finding, zone.name, format, subdivision);
+        return (
+          <p key={finding.facts.country} className="rounded-md bg-ochre-soft px-3 py-2 text-ochre">
+            {what}. {why}
+          </p>
+        );
+      })}
+      {/* As high as the map will be: what stands below must not move away under a click. */}
+      <Suspense fallback={<p className="grid h-[374px] place-items-center text-ash">Drawing the map…</p>}>
         <ZoneMapPanel key={zone.id} zone={zone} editing={editing} onEdit={setEditing} onPlaces={set} />
       </Suspense>
       <PlaceTable places={zone.places} onChange={set} onMove={setEditing} />
       <div className="grid grid-cols-2 gap-x-6 gap-y-5">
-        <PlaceSearch onAdd={(place) => add([place])} held={zone.places} />
+        <PlaceSearch places={zone.places} onChange={set} />
         <PostalRules places={zone.places} onChange={set} />
         <CircleForm onAdd={(place) => add([place])} />
         <AreaFiles name={zone.name} places={zone.places} onAdd={add} />

@@ -10,6 +10,7 @@ import {
 } from '@ostrakon/core';
 import { circleRing } from '../../map/mercator.ts';
 import { ringsOf } from '../../map/RoundRings.tsx';
+import { WITH_SHAPES } from '../../map/useZoneFill.ts';
 import type { MapPoint, View } from '../../map/ZoneMap.tsx';
 
 /** What the map opens on: the zone's areas and circles where it has any, else its countries and provinces. */
@@ -40,7 +41,9 @@ export function focusOf(zone: Zone): (code: string) => boolean {
     }),
   );
   const left = new Set(zone.places.flatMap((place) => (place.kind === 'country' && place.excluded ? [place.country] : [])));
-  return (code) => !left.has(code) && (codes.has(code) || (code.length > 2 && codes.has(code.slice(0, 2))));
+  // Where parts of a country have no shapes, the country stands for them.
+  const whole = new Set([...codes].map((code) => code.slice(0, 2)).filter((country) => !WITH_SHAPES.includes(country)));
+  return (code) => !left.has(code) && (codes.has(code) || whole.has(code) || (code.length > 2 && codes.has(code.slice(0, 2))));
 }
 
 /** The rings of the rounds that drive through a zone, and its counters. */
