@@ -13,6 +13,7 @@ import type { Taken } from '../../ui/useTypedField.ts';
 import { measureWords } from '../../words/quoteWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { FieldRow, FormRow, schemaFault } from './FormRow.tsx';
+import { RuleEffect } from './RuleEffect.tsx';
 
 type Set = (more: Partial<Allowance>) => Taken;
 type Ranges = Allowance['ranges'];
@@ -102,7 +103,7 @@ function RangeRows({ ranges, set }: { ranges: Ranges; set: Set }) {
                 key={end}
                 label={`${measureWords[measure]}, ${end === 'from' ? 'from' : 'up to'}`}
                 className="w-24"
-                inputClass="text-right"
+                inputClass="text-end"
                 placeholder={end === 'from' ? 'from any' : 'up to any'}
                 shown={shown(measure, end === 'from' ? from : upTo)}
                 read={orNone(readBound(measure, shop))}
@@ -180,7 +181,7 @@ function CountryFields({ rule, set }: { rule: Allowance; set: Set }) {
     <FormRow label="Not in">
       <div className="flex flex-wrap items-center gap-1.5">
         {rule.exceptCountries.map((code) => (
-          <span key={code} className="inline-flex items-center gap-1 rounded-md bg-ash-soft py-0.5 pl-2 text-sm">
+          <span key={code} className="inline-flex items-center gap-1 rounded-md bg-ash-soft py-0.5 ps-2 text-sm">
             {format.region(code)}
             <SignButton
               className="size-6!"
@@ -242,11 +243,12 @@ export function AllowanceForm({ rule }: { rule: Allowance }) {
         <DateWindowFields value={rule.dates} onChange={(dates) => set({ dates })} />
       </FormRow>
       <CountryFields rule={rule} set={set} />
-      <div className="flex flex-wrap gap-x-4 gap-y-1">
+      <div className="flex flex-wrap gap-x-4 gap-y-2.5">
         {tick('Covers charges, too', rule.coversCharges, { coversCharges: !rule.coversCharges })}
         {mayPart(book) && tick('Reads each consignment by itself', rule.byItself, { byItself: !rule.byItself })}
-        {tick('Adds up with others so marked', rule.combinable, { combinable: !rule.combinable })}
+        {tick('May be combined with other reductions', rule.combinable, { combinable: !rule.combinable })}
       </div>
+      <RuleEffect kind="allowances" rule={rule} />
       <ScopeFields scope={rule.scope} goodsLegend="Only for carts of these goods alone" onChange={(scope) => set({ scope })} />
     </div>
   );

@@ -8,6 +8,7 @@ import type { Read, Taken } from '../../ui/useTypedField.ts';
 import { typedProblemWords } from '../../words/typedProblem.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { FieldRow, FormRow, schemaFault } from './FormRow.tsx';
+import { RuleEffect } from './RuleEffect.tsx';
 
 const bases = {
   order: 'so much for each order',
@@ -15,8 +16,8 @@ const bases = {
   parcel: 'so much for each parcel',
   item: 'so much for each item',
   startedWeight: 'so much for each started unit of weight',
-  base: 'a share of the base price',
-  running: 'a share of all added up before',
+  base: 'a share of the price before charges',
+  running: 'a share of the price with the charges before it',
   valueAfterDiscounts: 'a share of the goods after discounts',
   valueBeforeDiscounts: 'a share of the goods before discounts',
   packagingCost: 'what the packaging costs, passed on',
@@ -139,6 +140,7 @@ export function ChargeForm({ charge }: { charge: Charge }) {
       <FormRow label="Only on these days">
         <DateWindowFields value={charge.dates} onChange={(dates) => set({ dates })} />
       </FormRow>
+      <RuleEffect kind="charges" rule={charge} />
       <ScopeFields scope={charge.scope} goodsLegend="Only for these goods, counted alone" onChange={(scope) => set({ scope })} />
     </div>
   );

@@ -6,7 +6,7 @@ import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button, SignButton } from '../../ui/Button.tsx';
 import { newId } from '../../ui/newId.ts';
 import { toast } from '../../ui/toast.ts';
-import { allowanceSentence, chargeSentence } from '../../words/ruleSentence.ts';
+import { allowanceSentence, chargeSentence, MOST_NAMED } from '../../words/ruleSentence.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { AllowanceForm } from './AllowanceForm.tsx';
 import { ChargeForm } from './ChargeForm.tsx';
@@ -22,6 +22,8 @@ interface RuleListProps<R extends Charge | Allowance> {
 
 function RuleList<R extends Charge | Allowance>({ kind, rules, sentence, form }: RuleListProps<R>) {
   const session = useDraftSession();
+  const { zones } = useDraft().book;
+  const format = useFormat();
   const [search, setSearch] = useSearchParams();
   const open = search.get(kind);
   const send = (command: Command) => session.dispatch(command);
@@ -44,9 +46,10 @@ function RuleList<R extends Charge | Allowance>({ kind, rules, sentence, form }:
               type="button"
               aria-expanded={open === rule.id}
               onClick={() => show(open === rule.id ? null : rule.id)}
-              className={`min-w-0 flex-1 text-left font-serif hover:underline ${rule.inUse ? '' : 'text-ash'}`}
+              className={`group min-w-0 flex-1 text-start ${rule.inUse ? '' : 'text-ash'}`}
             >
-              {sentence(rule)}
+              <span className="block font-semibold group-hover:underline">{rule.name}</span>
+              <span className="block font-serif">{sentence(rule)}</span>
             </button>
             <label className="flex items-center gap-1 pt-1 text-sm">
               <input
@@ -68,6 +71,12 @@ function RuleList<R extends Charge | Allowance>({ kind, rules, sentence, form }:
               <Trash2 size={14} aria-hidden />
             </SignButton>
           </div>
+          {rule.scope.zones !== null && rule.scope.zones.length > MOST_NAMED && (
+            <details className="px-3 pb-2 text-sm">
+              <summary className="w-fit text-clay">Its {rule.scope.zones.length} zones</summary>
+              <p className="text-ash">{format.list(rule.scope.zones.map((id) => zones.find((zone) => zone.id === id)?.name ?? id))}</p>
+            </details>
+          )}
           {open === rule.id && (
             <section aria-label={rule.name} className="border-line border-t px-3 py-3">
               {form(rule)}
@@ -86,12 +95,15 @@ export function ChargesScreen() {
   const format = useFormat();
   const [, setSearch] = useSearchParams();
   const addCharge = () => {
-    const charge = plainCharge(newId('charge', book.charges, 'charge'), 'New charge', { kind: 'fixed', amount: 0, per: 'order' });
+    // Begins with no service: a charge on everything is seldom meant, and would make free options cost something.
+    const plain = plainCharge(newId('charge', book.charges, 'charge'), 'New charge', { kind: 'fixed', amount: 0, per: 'order' });
+    const charge = { ...plain, scope: { ...plain.scope, services: [] } };
     if (session.dispatch({ name: 'addCharge', args: charge }).ok) setSearch({ charge: charge.id }, { replace: true });
   };
   const addAllowance = () => {
-    // Begins switched off: free delivery everywhere is nothing to begin with.
-    const rule = { ...plainAllowance(newId('allowance', book.allowances, 'allowance'), 'New allowance', { kind: 'free' }), inUse: false };
+    // Begins switched off and with no service: free delivery everywhere is nothing to begin with.
+    const plain = plainAllowance(newId('allowance', book.allowances, 'allowance'), 'New reduction', { kind: 'free' });
+    const rule = { ...plain, scope: { ...plain.scope, services: [] }, inUse: false };
     if (session.dispatch({ name: 'addAllowance', args: rule }).ok) setSearch({ allowance: rule.id }, { replace: true });
   };
   return (
@@ -100,7 +112,7 @@ export function ChargesScreen() {
         <div className="mb-2 flex items-end justify-between gap-4">
           <div>
             <h1 className="font-serif text-xl font-semibold">Charges</h1>
-            <p className="text-sm text-ash">Added to the price of the card, from the first to the last.</p>
+            <p className="text-sm text-ash">Added to the price of delivery, from the first to the last.</p>
           </div>
           <Button onClick={addCharge}>Add a charge</Button>
         </div>
@@ -114,18 +126,19 @@ export function ChargesScreen() {
           form={(charge) => <ChargeForm key={charge.id} charge={charge} />}
         />
       </section>
-      <section aria-label="Allowances">
+      <section aria-label="Reductions">
         <div className="mb-2 flex items-end justify-between gap-4">
           <div>
-            <h2 className="font-serif text-xl font-semibold">Allowances</h2>
+            <h2 className="font-serif text-xl font-semibold">Free and reduced delivery</h2>
             <p className="text-sm text-ash">
-              The one best for the buyer counts, or all that add up together. Free delivery from a value may also stand in each lane.
+              Of several that hold the one best for the buyer counts, or those that may be combined. Free delivery from a value can also be
+              set with the prices of a service in a zone.
             </p>
           </div>
-          <Button onClick={addAllowance}>Add an allowance</Button>
+          <Button onClick={addAllowance}>Add a reduction</Button>
         </div>
         {book.allowances.length === 0 && (
-          <p className="text-ash">Nothing is taken off any price. An allowance may reward a coupon, a large order or a quick one.</p>
+          <p className="text-ash">Nothing is taken off any price. A reduction may reward a coupon, a large order or a quick one.</p>
         )}
         <RuleList
           kind="allowance"

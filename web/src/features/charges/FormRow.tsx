@@ -26,7 +26,7 @@ interface FieldRowProps<T> {
 export function FieldRow<T>({ label, narrow = false, ...field }: FieldRowProps<T>) {
   return (
     <FormRow label={label}>
-      <TypedField label={label} {...field} className={narrow ? 'w-32' : ''} inputClass={narrow ? 'text-right' : ''} />
+      <TypedField label={label} {...field} className={narrow ? 'w-32' : ''} inputClass={narrow ? 'text-end' : ''} />
     </FormRow>
   );
 }

@@ -1,13 +1,14 @@
 import { costCurve, laneOf, type Survey, type SurveyState } from '@ostrakon/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { carrierApi, carrierQueries } from '../../api/carrierApi.ts';
 import { useSurvey } from '../../carriers/useSurvey.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { toast } from '../../ui/toast.ts';
+import { useAddress } from '../../ui/useAddress.ts';
 import { isSilence, silenceWords } from '../../words/carrierWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { SurveyDialog } from './SurveyDialog.tsx';
@@ -38,12 +39,12 @@ function CostTable({ survey, service }: { survey: Survey; service: string }) {
       <table className="w-full text-sm">
         <caption className="sr-only">What carriage costs by weight and zone</caption>
         <thead>
-          <tr className="text-left">
-            <th scope="col" className="sticky left-0 bg-paper px-3 py-2 font-normal text-ash">
+          <tr className="text-start">
+            <th scope="col" className="sticky start-0 bg-paper px-3 py-2 font-normal text-ash">
               Costs in {format.currency}
             </th>
             {here.map((zone) => (
-              <th key={zone.id} scope="col" className="max-w-28 px-2 py-2 text-right align-bottom font-semibold">
+              <th key={zone.id} scope="col" className="max-w-28 px-2 py-2 text-end align-bottom font-semibold">
                 {zone.name}
               </th>
             ))}
@@ -53,14 +54,14 @@ function CostTable({ survey, service }: { survey: Survey; service: string }) {
           {survey.probes.map((probe, nth) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: the probes of a survey never change places
             <tr key={nth} className="border-line border-t">
-              <th scope="row" className="sticky left-0 bg-paper px-3 py-1.5 text-left font-normal">
+              <th scope="row" className="sticky start-0 bg-paper px-3 py-1.5 text-start font-normal">
                 {probe.name}
               </th>
               {here.map((zone) => {
                 const point = curves.get(zone.id)?.find((one) => one.probe === nth);
                 const apart = point && point.least !== point.most;
                 return (
-                  <td key={zone.id} className="px-2 py-1.5 text-right whitespace-nowrap">
+                  <td key={zone.id} className="px-2 py-1.5 text-end whitespace-nowrap">
                     {point ? (
                       <>
                         {format.plain(point.mean)}
@@ -84,11 +85,11 @@ function CostTable({ survey, service }: { survey: Survey; service: string }) {
         {own && (
           <tfoot>
             <tr className="border-line border-t">
-              <th scope="row" className="sticky left-0 bg-paper px-3 py-1.5 text-left font-normal text-ash">
+              <th scope="row" className="sticky start-0 bg-paper px-3 py-1.5 text-start font-normal text-ash">
                 Own prices
               </th>
               {here.map((zone) => (
-                <td key={zone.id} className="px-2 py-1.5 text-right">
+                <td key={zone.id} className="px-2 py-1.5 text-end">
                   <Link
                     to={`/costs/fit?zone=${zone.id}&service=${service}&survey=${survey.id}`}
                     className="text-clay underline"
@@ -124,7 +125,7 @@ export function CostsScreen() {
   const client = useQueryClient();
   const { services } = useDraft().book;
   const format = useFormat();
-  const [search, setSearch] = useSearchParams();
+  const [search, setAddress] = useAddress();
   const [asking, setAsking] = useState(false);
   const { data: surveys } = useQuery(carrierQueries.surveys);
   const survey = useSurvey(search.get('survey'));
@@ -134,7 +135,7 @@ export function CostsScreen() {
   const priced = (id: string) => survey?.costs.filter(({ service, cost }) => service === id && cost !== null).length ?? 0;
   const [fullest] = [...carried].sort((a, b) => priced(b.id) - priced(a.id));
   const service = carried.find(({ id }) => id === search.get('service')) ?? fullest;
-  const show = (more: Record<string, string>) => setSearch({ ...Object.fromEntries(search), ...more }, { replace: true });
+  const show = (more: Record<string, string>) => setAddress(more);
   const failed = surveys?.find(({ status }) => status === 'failed');
   const change = async (work: Promise<SurveyState[]>): Promise<boolean> => {
     try {
@@ -212,8 +213,8 @@ export function CostsScreen() {
           <CostTable survey={survey} service={service.id} />
           <Missing survey={survey} service={service.id} />
           <p className="mt-2 text-sm text-ash">
-            The mean of {survey.addresses.length} {survey.addresses.length === 1 ? 'address' : 'addresses'} and, where they differ, the
-            least and the most. The same costs are the dashed line on the charts of lanes.
+            The average of {survey.addresses.length} {survey.addresses.length === 1 ? 'address' : 'addresses'} and, where they differ, the
+            least and the most. The same costs are the dashed line on the charts of prices.
           </p>
         </>
       )}

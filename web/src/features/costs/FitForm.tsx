@@ -40,8 +40,8 @@ export function FitForm(fitted: FittedLane) {
         )}
         {beyond > 0 && (
           <p className="text-sm text-ochre">
-            {format.count(beyond, 'order')} {beyond === 1 ? 'is' : 'are'} heavier than the survey went ({format.mass(heaviest)}) and left
-            out.
+            {format.count(beyond, 'order')} {beyond === 1 ? 'is' : 'are'} heavier than the survey went ({format.mass(heaviest)}) and not
+            counted.
           </p>
         )}
         <div className="grid grid-cols-2 gap-3">
@@ -49,12 +49,14 @@ export function FitForm(fitted: FittedLane) {
           <LabelledInput
             label="On top of the cost"
             value={typed.margin}
+            read={() => read.margin}
             onType={(text) => set({ margin: text })}
             fault={faultOf(read.margin)}
           />
           <LabelledInput
             label="Most an order loses"
             value={typed.loss}
+            read={() => read.loss}
             hint="any"
             onType={(text) => set({ loss: text })}
             fault={faultOf(read.loss)}
@@ -85,7 +87,7 @@ export function FitForm(fitted: FittedLane) {
           onChange={(which) => set({ which })}
         />
         <Select
-          label="Weight the card reads"
+          label="Weight that sets the price"
           value={typed.measure}
           onChange={(event) => set({ measure: event.target.value as WeightMeasureName })}
         >
@@ -108,8 +110,8 @@ export function FitForm(fitted: FittedLane) {
       <div className="space-y-4">
         {!proposed && (
           <p className="rounded-lg border border-line-strong bg-paper px-4 py-3 text-ash">
-            The tiers that come nearest to what each order should pay stand here, beside the present card. Of all ways to part the weights,
-            none comes nearer.
+            The tiers that come nearest to what each order should pay are shown here, beside today’s prices. Every way to divide the weights
+            is weighed: no other tiers come nearer.
           </p>
         )}
         {proposed && (

@@ -15,23 +15,23 @@ function Tiers({ card, name }: { card: Card; name: string }) {
   if (card.kind !== 'weightTiers') {
     return (
       <p className="text-sm">
-        {name}: {card.kind === 'flat' ? resultWords(card.result, format) : 'a card of another kind'}
+        {name}: {card.kind === 'flat' ? resultWords(card.result, format) : 'prices of another kind'}
       </p>
     );
   }
   return (
     <table className="w-full text-sm">
-      <caption className="pb-1 text-left font-semibold">{name}</caption>
+      <caption className="pb-1 text-start font-semibold">{name}</caption>
       <tbody>
         {card.tiers.map(({ upTo, result }) => (
           <tr key={upTo} className="border-line border-t">
             <td className="py-0.5">up to {upTo}</td>
-            <td className="text-right">{resultWords(result, format, card.measure)}</td>
+            <td className="text-end">{resultWords(result, format, card.measure)}</td>
           </tr>
         ))}
         <tr className="border-line border-t text-ash">
           <td className="py-0.5">above</td>
-          <td className="text-right">{resultWords(card.above, format, card.measure)}</td>
+          <td className="text-end">{resultWords(card.above, format, card.measure)}</td>
         </tr>
       </tbody>
     </table>
@@ -52,14 +52,14 @@ function Compared({ was, would }: { was: Outcome; would: Outcome }) {
   ];
   return (
     <table className="w-full text-sm">
-      <caption className="pb-1 text-left font-semibold">
+      <caption className="pb-1 text-start font-semibold">
         What {format.count(was.priced + was.unpriced, 'order')} would have brought in
       </caption>
       <thead>
-        <tr className="text-right text-ash">
+        <tr className="text-end text-ash">
           <td />
           <th scope="col" className="font-normal">
-            Present card
+            Today’s prices
           </th>
           <th scope="col" className="font-normal">
             Proposed
@@ -68,8 +68,8 @@ function Compared({ was, would }: { was: Outcome; would: Outcome }) {
       </thead>
       <tbody>
         {rows.map(([name, before, after]) => (
-          <tr key={name} className="border-line border-t text-right">
-            <th scope="row" className="py-1 text-left font-normal">
+          <tr key={name} className="border-line border-t text-end">
+            <th scope="row" className="py-1 text-start font-normal">
               {name}
             </th>
             <td>{before}</td>
@@ -110,7 +110,7 @@ export function FitResult({
     <section aria-label="Proposal" className="space-y-4 rounded-lg border border-line-strong bg-paper p-4">
       <div className="flex items-start justify-between gap-4">
         <p className="font-serif">
-          Leaves <span className="font-semibold">{format.money(leftOf(would))}</span> once carriage is paid; the present card leaves{' '}
+          Leaves <span className="font-semibold">{format.money(leftOf(would))}</span> once carriage is paid; today’s prices leave{' '}
           {format.money(leftOf(was))}.
         </p>
         <Button look="main" className="shrink-0" onClick={onTake}>
@@ -118,18 +118,20 @@ export function FitResult({
         </Button>
       </div>
       <div className="grid grid-cols-2 items-start gap-6">
-        <Tiers card={present} name="Present card" />
-        <Tiers card={proposed} name="Proposed card" />
+        <Tiers card={present} name="Today’s prices" />
+        <Tiers card={proposed} name="Proposed prices" />
       </div>
       <Suspense fallback={<div className="h-64" />}>
         <FitChart points={points} measure={measure} />
       </Suspense>
       <Compared was={was} would={would} />
       {!byWeightAlone(present) && (
-        <p className="text-sm text-ochre">The present card reads more than weight; it is held against orders of one item without value.</p>
+        <p className="text-sm text-ochre">
+          Today’s prices depend on more than weight; they are compared by orders of one item without value.
+        </p>
       )}
       <p className="text-sm text-ash">
-        {taxRate > 0 ? `Prices include ${format.percent(taxRate)} tax. ` : ''}Charges and allowances are not counted on either side.
+        {taxRate > 0 ? `Prices include ${format.percent(taxRate)} tax. ` : ''}Charges and reductions are not counted on either side.
       </p>
     </section>
   );

@@ -1,8 +1,9 @@
 import { laneOf } from '@ostrakon/core';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { useSurvey } from '../../carriers/useSurvey.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { useAddress } from '../../ui/useAddress.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { FitForm } from './FitForm.tsx';
 
@@ -10,7 +11,7 @@ import { FitForm } from './FitForm.tsx';
 export function FitScreen() {
   const { zones, services } = useDraft().book;
   const format = useFormat();
-  const [search, setSearch] = useSearchParams();
+  const [search, setAddress] = useAddress();
   const survey = useSurvey(search.get('survey'));
   const lanes = zones.flatMap((zone) =>
     services.flatMap((service) => {
@@ -31,7 +32,7 @@ export function FitScreen() {
       </p>
       {(!survey || !held) && (
         <p className="rounded-lg border border-line-strong bg-paper px-4 py-3">
-          {survey ? 'No lane with own prices was asked for in the latest survey. ' : 'Prices are fitted to what carriers ask. '}
+          {survey ? 'No service with prices of your own was in the latest survey. ' : 'Prices are fitted to what carriers ask. '}
           <Link to="/costs" className="text-clay underline">
             Ask the carriers
           </Link>{' '}
@@ -41,12 +42,12 @@ export function FitScreen() {
       {survey && held && (
         <>
           <Select
-            label="Lane"
+            label="Prices of"
             className="mb-4 w-96!"
             value={`${held.zone.id}/${held.service.id}`}
             onChange={(event) => {
               const [zone = '', service = ''] = event.target.value.split('/');
-              setSearch({ ...Object.fromEntries(search), zone, service }, { replace: true });
+              setAddress({ zone, service });
             }}
           >
             {lanes.map(({ zone, service }) => (

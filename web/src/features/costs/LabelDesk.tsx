@@ -132,11 +132,11 @@ export function LabelDesk() {
             <caption className="sr-only">What each carton costs by each carrier service</caption>
             <thead>
               <tr>
-                <th scope="col" className="px-3 py-2 text-left align-bottom font-normal text-ash">
+                <th scope="col" className="px-3 py-2 text-start align-bottom font-normal text-ash">
                   Packed into; costs in {format.currency}
                 </th>
                 {columns.map(({ key, carrier, name }) => (
-                  <th key={key} scope="col" className="px-2 py-2 text-right align-bottom font-normal">
+                  <th key={key} scope="col" className="px-2 py-2 text-end align-bottom font-normal">
                     <span className="block text-xs text-ash">{carrier}</span>
                     <span className="font-semibold">{name}</span>
                   </th>
@@ -149,14 +149,14 @@ export function LabelDesk() {
                 const weight = parcels.reduce((sum, parcel) => sum + parcel.packedWeight * parcel.count, 0);
                 return (
                   <tr key={packaging?.id ?? ''} className="border-line border-t">
-                    <th scope="row" className="px-3 py-1.5 text-left font-normal">
+                    <th scope="row" className="px-3 py-1.5 text-start font-normal">
                       <span className="font-semibold">{packaging?.name ?? 'As the shop packs it'}</span>
                       <span className="block text-xs text-ash">
                         {format.count(count, 'parcel')}, {format.mass(weight)}
                       </span>
                     </th>
                     {columns.map((column) => (
-                      <td key={column.key} className="px-2 py-1.5 text-right">
+                      <td key={column.key} className="px-2 py-1.5 text-end">
                         <PriceCell
                           ask={askOf(row, column.at)}
                           column={column}

@@ -9,7 +9,9 @@ import { Button } from '../../ui/Button.tsx';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { Segments } from '../../ui/Segments.tsx';
-import { type LadderPacking, readSurveyForm, USUAL_WEIGHTS } from './probes.ts';
+import { TickMany } from '../../ui/TickMany.tsx';
+import { zoneTicks } from '../../words/zoneGroups.ts';
+import { type LadderPacking, readLadder, readSurveyForm, USUAL_WEIGHTS } from './probes.ts';
 
 function ChooseGoods({
   products,
@@ -50,7 +52,7 @@ export function SurveyDialog({ onClose }: { onClose: () => void }) {
   const { book } = useDraft();
   const { products } = useBench();
   const [of, setOf] = useState<'weights' | 'goods'>('weights');
-  const [weights, setWeights] = useState(USUAL_WEIGHTS.join(', '));
+  const [weights, setWeights] = useState(USUAL_WEIGHTS.join('; '));
   const [packing, setPacking] = useState<LadderPacking>('usual');
   const [goods, setGoods] = useState<ReadonlySet<string>>(new Set());
   const [zones, setZones] = useState<ReadonlySet<string>>(() => new Set(book.zones.map(({ id }) => id)));
@@ -98,7 +100,13 @@ export function SurveyDialog({ onClose }: { onClose: () => void }) {
         />
         {of === 'weights' ? (
           <>
-            <LabelledInput label="Weights, between commas" value={weights} onType={setWeights} fault={at('weights')} />
+            <LabelledInput
+              label="Weights, between semicolons"
+              read={(text) => readLadder(text, book.shop)}
+              value={weights}
+              onType={setWeights}
+              fault={at('weights')}
+            />
             <div className="flex flex-wrap items-center gap-3">
               <Segments
                 label="How they are sent"
@@ -131,23 +139,12 @@ export function SurveyDialog({ onClose }: { onClose: () => void }) {
         </div>
         <fieldset>
           <legend className="text-sm">Zones</legend>
-          <div className="mt-1 grid grid-cols-3 gap-x-3">
-            {book.zones.map(({ id, name }) => (
-              <label key={id} className="flex min-h-7 items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="accent-clay"
-                  checked={zones.has(id)}
-                  onChange={() => {
-                    const next = new Set(zones);
-                    if (!next.delete(id)) next.add(id);
-                    setZones(next);
-                  }}
-                />
-                <span className="truncate">{name}</span>
-              </label>
-            ))}
-          </div>
+          <TickMany
+            what="zones"
+            list={zoneTicks(book.zones, book.shop.locale)}
+            chosen={zones}
+            onChange={(next) => setZones(new Set(next))}
+          />
           {at('zones') && (
             <p role="alert" className="text-xs text-fault">
               {at('zones')}

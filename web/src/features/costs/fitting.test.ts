@@ -168,7 +168,14 @@ test('two orders less than a gram apart stay in their own tiers', () => {
 });
 
 test('orders are packed before they are fitted: the carton weighs, too, and its volume', () => {
-  const canada = { id: 'canada', name: 'Canada', places: [{ kind: 'country' as const, country: 'CA' as const }], taxRate: 0, lanes: {} };
+  const canada = {
+    id: 'canada',
+    name: 'Canada',
+    places: [{ kind: 'country' as const, country: 'CA' as const }],
+    taxRate: 0,
+    label: '',
+    lanes: {},
+  };
   const carton = {
     id: 'box',
     name: 'Box',
@@ -192,7 +199,7 @@ test('orders are packed before they are fitted: the carton weighs, too, and its 
 });
 
 test('a survey as typed: what is missing is told at its field', () => {
-  const book = { ...emptyBook(), zones: [{ id: 'near', name: 'Near', places: [], taxRate: 0, lanes: {} }] };
+  const book = { ...emptyBook(), zones: [{ id: 'near', name: 'Near', places: [], taxRate: 0, label: '', lanes: {} }] };
   const form = {
     of: 'weights' as const,
     packing: 'usual' as const,
@@ -212,4 +219,22 @@ test('a survey as typed: what is missing is told at its field', () => {
   expect(readSurveyForm({ ...form, of: 'goods' }, book, [])).toMatchObject({ at: 'goods' });
   expect(readLadder('0 kg', shop).ok).toBe(false);
   expect(goodsProbes([])).toEqual([]);
+});
+
+test('the comma of a number parts no list: weights as people write them where it stands before decimals', () => {
+  const kilos = (text: string, locale: string) => {
+    const read = readWeights(text, { ...shop, locale });
+    return read.ok ? read.value.map(({ weight }) => weight / KILO) : read.message;
+  };
+  expect(kilos('0,5 kg; 1,5 kg', 'de-DE')).toEqual([0.5, 1.5]);
+  expect(kilos('0,5 kg, 1,5 kg\n2', 'de-DE')).toEqual([0.5, 1.5, 2]);
+  expect(kilos('0.5, 1,2', 'en-CA')).toEqual([0.5, 1, 2]);
+  expect(kilos('1,500 g, 2 kg', 'en-CA')).toEqual([1.5, 2]);
+  expect(kilos('٠٫٥ kg، ١٫٥ kg', 'ar-EG')).toEqual([0.5, 1.5]);
+  // Figures that run into one another are no number, and that is told.
+  expect(kilos('1,2,3', 'de-DE')).toContain('Entry 1');
+  // Read otherwise by another habit: both ways are told.
+  expect(readLadder('1.500 g; 2 kg', { ...shop, locale: 'de-DE' })).toMatchObject({
+    twoWays: { as: '1500 g; 2 kg', instead: '1,5 g; 2 kg' },
+  });
 });

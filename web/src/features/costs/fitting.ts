@@ -22,6 +22,7 @@ import {
   type Shop,
 } from '@ostrakon/core';
 import { type Asked, askWorker } from '../../ui/askWorker.ts';
+import { entriesOf, listTwoWays } from '../../ui/entries.ts';
 import type { Read } from '../../ui/useTypedField.ts';
 import { typedProblemWords } from '../../words/typedProblem.ts';
 
@@ -37,18 +38,22 @@ const TIMES = /^(.*?)\s*(?:[x×*]\s*(\d+))?$/i;
 /** Weights of orders, one a line or between commas; "2 kg x 12" is twelve of them. */
 export function readWeights(text: string, shop: Shop): Read<OrderWeight[]> {
   const found: OrderWeight[] = [];
-  const words = text.split(/[,;\n]/).map((word) => word.trim());
+  const words = entriesOf(text, shop.locale);
+  const entries: { text: string; other: string | undefined }[] = [];
   for (const [at, word] of words.entries()) {
     if (word === '') continue;
     const [, mass = '', times = '1'] = TIMES.exec(word) ?? [];
     const read = parseMass(mass, shop);
     if (!read.ok) return { ok: false, message: `Entry ${at + 1}, “${word.slice(0, 30)}”: ${typedProblemWords(read.problem)}` };
     if (Number(times) < 1) return { ok: false, message: `Entry ${at + 1}, “${word.slice(0, 30)}”: at least one order.` };
+    entries.push({ text: read.text, other: read.other });
     found.push({ weight: massToMicrograms(read.text), count: Number(times) });
   }
   if (found.length === 0) return { ok: false, message: 'Write weights of orders, one a line.' };
   if (found.reduce((sum, { count }) => sum + count, 0) > MOST_ORDERS) return { ok: false, message: 'At most 200,000 orders.' };
-  return { ok: true, value: found };
+  // Which of many are read otherwise is told while they can still be overlooked; "x 12" stays as typed.
+  const few = entries.length <= 12 && found.every(({ count }) => count === 1);
+  return { ok: true, value: found, ...(few && listTwoWays(entries, shop)) };
 }
 
 /** An order with what its carriage costs, and the weight up to which that is known to be the cost. */

@@ -9,6 +9,7 @@ import {
   type SurveyProbe,
   type SurveyRequest,
 } from '@ostrakon/core';
+import { entriesOf, listTwoWays } from '../../ui/entries.ts';
 import { readCount } from '../../ui/readers.ts';
 import type { Read } from '../../ui/useTypedField.ts';
 import { typedProblemWords } from '../../words/typedProblem.ts';
@@ -18,13 +19,15 @@ export const USUAL_WEIGHTS = ['250 g', '500 g', '1 kg', '2 kg', '3 kg', '5 kg', 
 /** How weights without a size are sent: as the shop packs such goods, or as they are, so that no volume counts. */
 export type LadderPacking = 'usual' | 'bare';
 
-/** Weights between commas or on lines of their own, as probes from light to heavy. */
+/** Weights between semicolons, commas or on lines of their own, as probes from light to heavy. */
 export function readLadder(text: string, shop: Shop, packing: LadderPacking = 'usual'): Read<SurveyProbe[]> {
-  const words = text.split(/[,;\n]/).map((word) => word.trim());
+  const words = entriesOf(text, shop.locale);
+  const entries: { text: string; other: string | undefined }[] = [];
   const probes = new Map<number, SurveyProbe>();
   for (const word of words.filter((one) => one !== '')) {
     const read = parseMass(word, shop);
     if (!read.ok) return { ok: false, message: `“${word}”: ${typedProblemWords(read.problem)}` };
+    entries.push({ text: read.text, other: read.other });
     const weight = massToMicrograms(read.text);
     if (weight === 0) return { ok: false, message: `“${word}”: more than nothing.` };
     const line: CartLine = { quantity: 1, unitPrice: 0, weight: read.text, delivered: true, ...(packing === 'bare' && { ownBox: true }) };
@@ -32,7 +35,7 @@ export function readLadder(text: string, shop: Shop, packing: LadderPacking = 'u
   }
   if (probes.size === 0) return { ok: false, message: 'Write a weight.' };
   if (probes.size > 60) return { ok: false, message: 'At most 60 weights.' };
-  return { ok: true, value: [...probes.values()].sort((a, b) => a.weight - b.weight) };
+  return { ok: true, value: [...probes.values()].sort((a, b) => a.weight - b.weight), ...listTwoWays(entries, shop) };
 }
 
 /** Whether a survey asked for weights as they are, without a carton. */

@@ -14,7 +14,7 @@ export function DatesScreen() {
   const { showDates } = book.shop;
   return (
     <div className="p-4">
-      <div className="mb-3 flex flex-wrap items-start justify-between gap-4">
+      <div className="mb-3 flex flex-wrap items-start justify-between gap-4 print:hidden">
         <div>
           <h1 className="font-serif text-xl font-semibold">Dates</h1>
           <p className="text-sm text-ash">
@@ -48,7 +48,7 @@ export function DatesScreen() {
       </div>
       {book.services.length === 0 || book.zones.length === 0 ? (
         <p className="rounded-lg border border-line-strong border-dashed p-6 text-ash">
-          Dates stand on lanes, and there are none yet.{' '}
+          No service is offered in any zone yet, so there are no dates.{' '}
           <Link to="/book" className="text-clay underline">
             Add a zone and a service to the rate book
           </Link>

@@ -1,13 +1,15 @@
 import { fromDay, type LastOrder, lastOrders, PLAIN_GOODS, toDay } from '@ostrakon/core';
-import { useMemo } from 'react';
-import { useSearchParams } from 'react-router';
+import { Fragment, useMemo, useRef } from 'react';
 import { todayIn } from '../../calendars/today.ts';
 import { useLoads } from '../../calendars/useLoads.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { toast } from '../../ui/toast.ts';
+import { useAddress } from '../../ui/useAddress.ts';
+import { Gap, useRowsInSight } from '../../ui/useRowsInSight.tsx';
 import { type DateWords, undatedWords } from '../../words/promiseWords.ts';
+import { useFormat } from '../../words/useWords.ts';
 import { asText, cellWords, nextEve } from './lastOrdersText.ts';
 
 const isDate = (text: string | null): text is string =>
@@ -16,40 +18,50 @@ const isDate = (text: string | null): text is string =>
 /** A row for each zone, a column for each service. */
 function OrdersTable({ orders, words, now }: { orders: readonly LastOrder[]; words: DateWords; now: number }) {
   const { book } = useDraft();
+  const table = useRef<HTMLTableElement>(null);
+  const inSight = useRowsInSight(table, book.zones.length, 36);
+  const byLane = useMemo(() => new Map(orders.map((one) => [`${one.zone}/${one.service}`, one])), [orders]);
   return (
-    <table className="w-full border-collapse text-sm">
+    <table ref={table} className="w-full border-separate border-spacing-0 text-sm">
       <thead>
         <tr>
-          <th scope="col" className="border-line-strong border-b py-1 pr-3 text-left font-normal text-ash">
+          <th
+            scope="col"
+            className="sticky start-0 top-0 z-20 border-line-strong border-b bg-slip py-1 pe-3 text-start font-normal text-ash"
+          >
             Order before
           </th>
           {book.services.map(({ id, name }) => (
-            <th key={id} scope="col" className="border-line-strong border-b px-2 py-1 text-left">
+            <th key={id} scope="col" className="sticky top-0 z-10 min-w-24 border-line-strong border-b bg-slip px-2 py-1 text-start">
               {name}
             </th>
           ))}
         </tr>
       </thead>
       <tbody>
-        {book.zones.map((zone) => (
-          <tr key={zone.id}>
-            <th scope="row" className="border-line border-b py-1.5 pr-3 text-left font-medium">
-              {zone.name}
-            </th>
-            {book.services.map((service) => {
-              const { text, tone } = cellWords(
-                orders.find((one) => one.zone === zone.id && one.service === service.id),
-                words,
-                now,
-              );
-              return (
-                <td key={service.id} className={`border-line border-b px-2 py-1.5 ${tone}`}>
-                  {text}
-                </td>
-              );
-            })}
-          </tr>
-        ))}
+        {inSight.shown.map(({ index, start }, nth) => {
+          const zone = book.zones[index];
+          if (!zone) return null;
+          return (
+            <Fragment key={zone.id}>
+              <Gap height={inSight.before(start, nth)} />
+              <tr ref={inSight.rows.measureElement} data-index={index}>
+                <th scope="row" className="sticky start-0 z-10 border-line border-b bg-slip py-1.5 pe-3 text-start font-medium">
+                  {zone.name}
+                </th>
+                {book.services.map((service) => {
+                  const { text, tone } = cellWords(byLane.get(`${zone.id}/${service.id}`), words, now);
+                  return (
+                    <td key={service.id} className={`border-line border-b px-2 py-1.5 ${tone}`}>
+                      {text}
+                    </td>
+                  );
+                })}
+              </tr>
+            </Fragment>
+          );
+        })}
+        <Gap height={inSight.after} />
       </tbody>
     </table>
   );
@@ -58,19 +70,15 @@ function OrdersTable({ orders, words, now }: { orders: readonly LastOrder[]; wor
 /** Until when a buyer in each zone may order by each service to have it by a day. */
 export function LastOrders() {
   const { book } = useDraft();
+  const format = useFormat();
   const { loads } = useLoads();
-  const [search, setSearch] = useSearchParams();
+  const [search, setAddress] = useAddress();
   const today = todayIn(book.shop.timeZone);
   const wanted = search.get('by');
   const by = isDate(wanted) ? wanted : nextEve(today);
   const goods = book.goodsGroups.find(({ id }) => id === search.get('goods'));
   const origin = book.locations.find(({ id }) => id === search.get('from'))?.id ?? null;
-  const set = (key: string, value: string) => {
-    const next = new URLSearchParams(search);
-    if (value === '') next.delete(key);
-    else next.set(key, value);
-    setSearch(next, { replace: true });
-  };
+  const set = (key: string, value: string) => setAddress({ [key]: value });
   const orders = useMemo(
     () =>
       lastOrders(book, by, {
@@ -98,7 +106,8 @@ export function LastOrders() {
   });
   return (
     <section aria-label="Last orders">
-      <div className="mb-3 flex flex-wrap items-end gap-3">
+      <p className="mb-2 hidden font-serif text-lg print:block">Last orders to have it by {format.day(by)}</p>
+      <div className="mb-3 flex flex-wrap items-end gap-3 print:hidden">
         <label className="text-sm">
           To have it by
           <input
@@ -148,6 +157,7 @@ export function LastOrders() {
           </div>
         )}
         <Button onClick={() => void copy()}>Copy as text</Button>
+        <Button onClick={() => print()}>Print…</Button>
       </div>
       <OrdersTable orders={orders} words={words} now={now} />
       <p className="mt-2 text-sm text-ash">

@@ -1,11 +1,13 @@
 import { laneOf, type Service, type Transit, type Zone } from '@ostrakon/core';
-import { type ClipboardEvent, useState } from 'react';
+import { type ClipboardEvent, type FocusEvent, Fragment, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { daysShown, readDaysOrNone, sentence } from '../../calendars/readDays.ts';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import { toast } from '../../ui/toast.ts';
+import { Gap, useRowsInSight } from '../../ui/useRowsInSight.tsx';
 import { useFormat } from '../../words/useWords.ts';
+import { weekdaysShort } from '../../words/week.ts';
 import { readPastedDays } from './pasteDays.ts';
 
 /** Sent, and so many days on the way. */
@@ -14,7 +16,8 @@ const isCarried = ({ kind }: Service) => kind === 'card' || kind === 'carrier';
 /** How a service counts, under its name. */
 function Counting({ service }: { service: Service }) {
   const { days } = service;
-  const counted = days.count === 'calendar' ? 'calendar days' : days.saturday ? 'working days with Saturday' : 'working days';
+  const { locale } = useDraft().book.shop;
+  const counted = days.counts.length === 7 ? 'every day counts' : `${weekdaysShort(days.counts, locale)} count`;
   return <span className="block text-xs font-normal text-ash">{counted}</span>;
 }
 
@@ -24,6 +27,11 @@ export function TransitTable() {
   const session = useDraftSession();
   const format = useFormat();
   const [fault, setFault] = useState<string | null>(null);
+  const table = useRef<HTMLTableElement>(null);
+  const inSight = useRowsInSight(table, zones.length, 40);
+  const onFocus = (event: FocusEvent<HTMLElement>) => {
+    inSight.keep.current = Number(event.target.closest<HTMLElement>('[data-index]')?.dataset.index ?? 0);
+  };
   const columns = services.filter(isCarried);
   const others = services.filter((service) => !isCarried(service));
   const paste = (row: number, column: number) => (event: ClipboardEvent) => {
@@ -38,21 +46,21 @@ export function TransitTable() {
         return zone && service && laneOf(zone, service.id) ? [{ zone: zone.id, service: service.id, transit }] : [];
       }),
     );
-    if (lanes.length === 0) return setFault('No lane stands where this would go. Nothing was taken.');
+    if (lanes.length === 0) return setFault('No service is offered where this would go. Nothing was changed.');
     const taken = session.dispatch({ name: 'setTransitOfLanes', args: { lanes } });
     setFault(taken.ok ? null : `${taken.message}.`);
     if (taken.ok)
-      toast(`Days on the way of ${format.count(lanes.length, 'lane')} pasted`, {
+      toast(`Days on the way of ${format.count(lanes.length, 'cell')} pasted`, {
         action: { label: 'Undo', onClick: session.undo },
       });
   };
   const cell = (zone: Zone, service: Service, row: number, column: number) => {
     const lane = laneOf(zone, service.id);
-    if (!lane) return <span className="block px-2 py-1 text-ash">no lane</span>;
+    if (!lane) return <span className="block px-2 py-1 text-ash">not offered</span>;
     return (
       <TypedField<Transit | null>
         label={`Days on the way of ${service.name} to ${zone.name}`}
-        inputClass="text-right"
+        inputClass="text-end"
         placeholder={service.days.transit === null ? 'not stated' : daysShown(service.days.transit)}
         shown={daysShown(lane.transit)}
         read={readDaysOrNone}
@@ -72,14 +80,14 @@ export function TransitTable() {
         </p>
       )}
       {columns.length > 0 && (
-        <table className="border-collapse">
+        <table ref={table} className="border-separate border-spacing-0" onFocus={onFocus}>
           <thead>
             <tr className="align-bottom">
-              <th scope="col" className="pr-4 pb-1 text-left text-sm font-normal text-ash">
-                Near to far
+              <th scope="col" className="sticky start-0 top-0 z-20 bg-slip pe-4 pb-1 text-start text-sm font-normal text-ash">
+                Zone
               </th>
               {columns.map((service) => (
-                <th key={service.id} scope="col" className="w-40 px-1 pb-1 text-left">
+                <th key={service.id} scope="col" className="sticky top-0 z-10 w-40 min-w-28 bg-slip px-1 pb-1 text-start">
                   <Link to={`/services/${service.id}`} className="text-clay underline">
                     {service.name}
                   </Link>
@@ -90,14 +98,14 @@ export function TransitTable() {
           </thead>
           <tbody>
             <tr className="align-top">
-              <th scope="row" className="border-line-strong border-b py-1 pr-4 text-left font-normal text-ash">
+              <th scope="row" className="sticky start-0 z-10 border-line-strong border-b bg-slip py-1 pe-4 text-start font-normal text-ash">
                 Every zone
               </th>
               {columns.map((service) => (
                 <td key={service.id} className="border-line-strong border-b p-1">
                   <TypedField<Transit | null>
                     label={`Days on the way of ${service.name} everywhere`}
-                    inputClass="text-right"
+                    inputClass="text-end"
                     placeholder="not stated"
                     shown={daysShown(service.days.transit)}
                     read={readDaysOrNone}
@@ -110,18 +118,26 @@ export function TransitTable() {
                 </td>
               ))}
             </tr>
-            {zones.map((zone, row) => (
-              <tr key={zone.id} className="align-top">
-                <th scope="row" className="py-2 pr-4 text-left font-medium">
-                  {zone.name}
-                </th>
-                {columns.map((service, column) => (
-                  <td key={service.id} className="p-1">
-                    {cell(zone, service, row, column)}
-                  </td>
-                ))}
-              </tr>
-            ))}
+            {inSight.shown.map(({ index, start }, nth) => {
+              const zone = zones[index];
+              if (!zone) return null;
+              return (
+                <Fragment key={zone.id}>
+                  <Gap height={inSight.before(start, nth)} />
+                  <tr ref={inSight.rows.measureElement} data-index={index} className="align-top">
+                    <th scope="row" className="sticky start-0 z-10 bg-slip py-2 pe-4 text-start font-medium">
+                      {zone.name}
+                    </th>
+                    {columns.map((service, column) => (
+                      <td key={service.id} className="p-1">
+                        {cell(zone, service, index, column)}
+                      </td>
+                    ))}
+                  </tr>
+                </Fragment>
+              );
+            })}
+            <Gap height={inSight.after} />
           </tbody>
         </table>
       )}

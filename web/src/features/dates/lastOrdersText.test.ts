@@ -2,7 +2,7 @@ import { emptyBook, type LastOrder, PLAIN_SERVICE, type RateBook } from '@ostrak
 import { expect, test } from 'vitest';
 import { asText, cellWords, nextEve } from './lastOrdersText.ts';
 
-const zone = (id: string, name: string) => ({ id, name, places: [], taxRate: 0, lanes: {} });
+const zone = (id: string, name: string) => ({ id, name, places: [], taxRate: 0, label: '', lanes: {} });
 const book: RateBook = {
   ...emptyBook(),
   services: [

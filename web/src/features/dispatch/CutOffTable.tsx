@@ -1,7 +1,6 @@
 import type { CutOffs, DispatchCalendar } from '@ostrakon/core';
 import { X } from 'lucide-react';
 import { TimeField } from '../../calendars/TimeField.tsx';
-import { WEEKDAYS } from '../../calendars/WeekdayBoxes.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { SignButton } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -23,11 +22,11 @@ export function CutOffTable({ dispatch, onChange }: { dispatch: DispatchCalendar
     <table className="mt-2">
       <thead>
         <tr>
-          <th scope="col" className="w-32 pr-3 text-left text-sm font-normal text-ash">
+          <th scope="col" className="w-32 pe-3 text-start text-sm font-normal text-ash">
             Orders before
           </th>
-          {WEEKDAYS.map((day) => (
-            <th key={day} scope="col" className="pr-0.5 text-left text-sm font-normal text-ash">
+          {format.week.map((day) => (
+            <th key={day} scope="col" className="pe-0.5 text-start text-sm font-normal text-ash">
               {format.weekday(day).slice(0, 3)}
             </th>
           ))}
@@ -36,11 +35,11 @@ export function CutOffTable({ dispatch, onChange }: { dispatch: DispatchCalendar
       </thead>
       <tbody>
         <tr>
-          <th scope="row" className="pr-3 text-left align-top font-normal">
+          <th scope="row" className="pe-3 text-start align-top font-normal">
             <span className="block py-2">Every service</span>
           </th>
-          {WEEKDAYS.map((day) => (
-            <td key={day} className="py-1 pr-0.5 align-top">
+          {format.week.map((day) => (
+            <td key={day} className="py-1 pe-0.5 align-top">
               <TimeField
                 className="w-20"
                 label={`Cut-off on ${format.weekday(day)}`}
@@ -55,11 +54,11 @@ export function CutOffTable({ dispatch, onChange }: { dispatch: DispatchCalendar
           const name = services.find(({ id }) => id === service)?.name ?? service;
           return (
             <tr key={service}>
-              <th scope="row" className="pr-3 text-left align-top font-normal">
+              <th scope="row" className="pe-3 text-start align-top font-normal">
                 <span className="block py-2">{name}</span>
               </th>
-              {WEEKDAYS.map((day) => (
-                <td key={day} className="py-1 pr-0.5 align-top">
+              {format.week.map((day) => (
+                <td key={day} className="py-1 pe-0.5 align-top">
                   {cutOffs[day - 1] === null ? (
                     <span className="block w-20 px-2 py-1 text-ash">–</span>
                   ) : (

@@ -1,4 +1,4 @@
-import { type CutOffs, type DispatchCalendar, type Location, DispatchCalendar as Schema } from '@ostrakon/core';
+import { cutOffsOn, type DispatchCalendar, homeCountry, type Location, DispatchCalendar as Schema, weekOfCountry } from '@ostrakon/core';
 import { Link, useSearchParams } from 'react-router';
 import { ClosedDaysEditor } from '../../calendars/ClosedDaysEditor.tsx';
 import { checkedChange } from '../../calendars/checkedChange.ts';
@@ -15,8 +15,14 @@ import { CutOffTable } from './CutOffTable.tsx';
 import { GoodsTimes } from './GoodsTimes.tsx';
 import { MonthView } from './MonthView.tsx';
 
-const weekdays = (cutOff: string): CutOffs => [cutOff, cutOff, cutOff, cutOff, cutOff, null, null];
-const FIRST: DispatchCalendar = { cutOffs: weekdays('14:00'), ownCutOffs: [], lead: { least: 0, most: 1 }, capacity: null, closed: [] };
+/** What a location begins with: packing until two o’clock on the working days of its country. */
+const firstCalendar = ({ country }: Location): DispatchCalendar => ({
+  cutOffs: cutOffsOn(weekOfCountry(country).working, '14:00'),
+  ownCutOffs: [],
+  lead: { least: 0, most: 1 },
+  capacity: null,
+  closed: [],
+});
 
 function Calendar({ location, dispatch }: { location: Location; dispatch: DispatchCalendar }) {
   const session = useDraftSession();
@@ -47,7 +53,7 @@ function Calendar({ location, dispatch }: { location: Location; dispatch: Dispat
           <TypedField
             label="Packing days until an order is packed"
             className="w-24"
-            inputClass="text-right"
+            inputClass="text-end"
             shown={daysShown(dispatch.lead)}
             read={readDays}
             commit={(lead) => set({ lead })}
@@ -63,7 +69,7 @@ function Calendar({ location, dispatch }: { location: Location; dispatch: Dispat
           <TypedField<number | null>
             label="Orders packed in a day"
             className="w-28"
-            inputClass="text-right"
+            inputClass="text-end"
             placeholder="any number"
             shown={dispatch.capacity === null ? '' : String(dispatch.capacity)}
             read={(text) => (text.trim() === '' ? { ok: true, value: null } : readCount(format)(text))}
@@ -126,10 +132,13 @@ export function DispatchScreen() {
       {location && !location.dispatch && (
         <div className="rounded-lg border border-line-strong border-dashed p-6">
           <p className="mb-3 text-ash">
-            {location.name} has no dispatch calendar, so nothing that leaves from there is promised a date. Begin with Monday to Friday and
-            a cut-off at 14:00, and change what differs.
+            {location.name} has no dispatch calendar, so no arrival can be told for what leaves from there. Begin with the working days of
+            its country and a cut-off at 14:00, and change what differs.
           </p>
-          <Button look="main" onClick={() => session.dispatch({ name: 'setDispatch', args: { location: location.id, dispatch: FIRST } })}>
+          <Button
+            look="main"
+            onClick={() => session.dispatch({ name: 'setDispatch', args: { location: location.id, dispatch: firstCalendar(location) } })}
+          >
             Set up the calendar
           </Button>
         </div>
@@ -143,7 +152,7 @@ export function DispatchScreen() {
           of="the whole shop"
           value={shop.closed}
           onChange={(closed) => session.dispatch({ name: 'setShopClosed', args: { closed } })}
-          country={{ country: locations[0]?.country ?? shop.served[0] ?? 'CA', subdivision: locations[0]?.subdivision ?? null }}
+          country={{ country: homeCountry({ locations, shop }), subdivision: locations[0]?.subdivision ?? null }}
           today={todayIn(locations[0]?.timeZone ?? shop.timeZone)}
         />
       </section>

@@ -23,7 +23,7 @@ function Group({ group }: { group: GoodsGroup }) {
           <TypedField<number>
             label={`Extra packing days of ${group.name}`}
             className="w-16"
-            inputClass="text-right"
+            inputClass="text-end"
             shown={String(group.extraPackingDays)}
             read={readDayCount}
             commit={(extraPackingDays) => set({ extraPackingDays })}
@@ -34,7 +34,7 @@ function Group({ group }: { group: GoodsGroup }) {
           {group.leavesOn.length < 10 && (
             <Button
               look="quiet"
-              className="ml-3"
+              className="ms-3"
               onClick={() => set({ leavesOn: [...group.leavesOn, { weekdays: [1, 2, 3], season: null }] })}
             >
               {group.leavesOn.length === 0 ? 'Leaves only on some days…' : 'Another rule…'}

@@ -13,14 +13,14 @@ import {
 } from '@ostrakon/core';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
+
 import { readDayCount } from '../../calendars/readDays.ts';
 import { useLoads } from '../../calendars/useLoads.ts';
-import { WEEKDAYS } from '../../calendars/WeekdayBoxes.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { SignButton } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
+import { useAddress } from '../../ui/useAddress.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { cellOf, type Month, step, weeksOf } from './month.ts';
 
@@ -28,7 +28,7 @@ function Hours({ cutOff }: { cutOff: number | null }) {
   const part = cutOff === null ? 0 : (cutOff / 1440) * 100;
   return (
     <span aria-hidden className="relative block h-1.5 overflow-hidden rounded-full bg-line">
-      <span className="absolute inset-y-0 left-0 bg-glaze" style={{ width: `${part}%` }} />
+      <span className="absolute inset-y-0 start-0 bg-glaze" style={{ width: `${part}%` }} />
     </span>
   );
 }
@@ -66,7 +66,7 @@ function DayCell({ day, location, dispatch, minute, isToday }: DayCellProps) {
             <TypedField<number>
               label={`Orders taken for ${dayText(date, locale, date)}`}
               className="w-11"
-              inputClass="h-6! px-1! text-right text-xs!"
+              inputClass="h-6! px-1! text-end text-xs!"
               shown={String(orders)}
               read={readDayCount}
               commit={(next) => {
@@ -97,7 +97,7 @@ export function MonthView({ location }: { location: Location }) {
   const { book } = useDraft();
   const format = useFormat();
   const { loads } = useLoads();
-  const [search, setSearch] = useSearchParams();
+  const [search, setAddress] = useAddress();
   const today = localAt(Date.now(), location.timeZone).day;
   const asked = /^(\d{4})-(\d{2})$/.exec(search.get('month') ?? '');
   const now: CivilDate = civilOf(today);
@@ -106,9 +106,7 @@ export function MonthView({ location }: { location: Location }) {
       ? { year: Number(asked[1]), month: Number(asked[2]) }
       : now;
   const go = ({ year, month }: Month) => {
-    const next = new URLSearchParams(search);
-    next.set('month', `${year}-${String(month).padStart(2, '0')}`);
-    setSearch(next, { replace: true, preventScrollReset: true });
+    setAddress({ month: `${year}-${String(month).padStart(2, '0')}` });
   };
   const [service, setService] = useState('');
   const [group, setGroup] = useState('');
@@ -119,6 +117,9 @@ export function MonthView({ location }: { location: Location }) {
   const capacity = location.dispatch?.capacity ?? null;
   if (!(dispatch instanceof Dispatch)) return null;
   const { locale } = book.shop;
+  const [firstDay = 1] = format.week;
+  // Weeks are counted from Mondays (ISO 8601); others have no number of their own.
+  const isoWeeks = firstDay === 1;
   const title = new Intl.DateTimeFormat(locale, { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(
     Date.UTC(at.year, at.month - 1, 1),
   );
@@ -170,24 +171,28 @@ export function MonthView({ location }: { location: Location }) {
       <table className="mt-2 w-full table-fixed border-collapse">
         <thead>
           <tr>
-            <th scope="col" className="w-10 text-left text-xs font-normal text-ash">
-              Week
-            </th>
-            {WEEKDAYS.map((day) => (
-              <th key={day} scope="col" className="text-left text-xs font-normal text-ash">
+            {isoWeeks && (
+              <th scope="col" className="w-10 text-start text-xs font-normal text-ash">
+                Week
+              </th>
+            )}
+            {format.week.map((day) => (
+              <th key={day} scope="col" className="text-start text-xs font-normal text-ash">
                 {format.weekday(day).slice(0, 3)}
               </th>
             ))}
           </tr>
         </thead>
         <tbody>
-          {weeksOf(at.year, at.month).map((monday) => (
-            <tr key={monday} className="align-top">
-              <th scope="row" className="pt-1 text-left text-xs font-normal text-ash">
-                {isoWeekOf(monday).week}
-              </th>
-              {WEEKDAYS.map((weekday) => {
-                const day = monday + weekday - 1;
+          {weeksOf(at.year, at.month, firstDay).map((begins) => (
+            <tr key={begins} className="align-top">
+              {isoWeeks && (
+                <th scope="row" className="pt-1 text-start text-xs font-normal text-ash">
+                  {isoWeekOf(begins).week}
+                </th>
+              )}
+              {format.week.map((_, nth) => {
+                const day = begins + nth;
                 if (civilOf(day).month !== at.month) return <td key={day} className="border border-line bg-slip" />;
                 return <DayCell key={day} day={day} location={location} dispatch={dispatch} minute={minute} isToday={day === today} />;
               })}

@@ -1,4 +1,4 @@
-import { civilOf, Dispatch, dispatchOf, emptyBook, fromDay, type Location, PLAIN_GOODS, toDay } from '@ostrakon/core';
+import { civilOf, Dispatch, dispatchOf, emptyBook, fromDay, type Location, PLAIN_GOODS, toDay, weekdayOf } from '@ostrakon/core';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { cellOf, step, weeksOf } from './month.ts';
@@ -23,10 +23,13 @@ const location: Location = {
   },
 };
 
-test('the weeks of a month hold each of its days once, from a Monday on', () => {
+test('the weeks of a month hold each of its days once, from any day of the week on', () => {
+  const anyDay = fc.integer({ min: 1, max: 7 });
   fc.assert(
-    fc.property(fc.integer({ min: 2017, max: 2037 }), fc.integer({ min: 1, max: 12 }), (year, month) => {
-      const days = weeksOf(year, month).flatMap((monday) => Array.from({ length: 7 }, (_, at) => civilOf(monday + at)));
+    fc.property(fc.integer({ min: 2017, max: 2037 }), fc.integer({ min: 1, max: 12 }), anyDay, (year, month, firstDay) => {
+      const weeks = weeksOf(year, month, firstDay);
+      expect(weeks.every((begins) => weekdayOf(begins) === firstDay)).toBe(true);
+      const days = weeks.flatMap((begins) => Array.from({ length: 7 }, (_, at) => civilOf(begins + at)));
       const held = days.filter((day) => day.year === year && day.month === month).map(({ date }) => date);
       expect(held).toEqual(Array.from({ length: new Date(Date.UTC(year, month, 0)).getUTCDate() }, (_, at) => at + 1));
       expect(days.length - held.length).toBeLessThan(14);

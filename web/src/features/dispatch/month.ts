@@ -1,4 +1,4 @@
-import { type DayNumber, type Dispatch, dayOf, instantOf, minutesOf, weekdayOf } from '@ostrakon/core';
+import { type DayNumber, type Dispatch, dayOf, instantOf, minutesOf, type Weekday, weekdayOf } from '@ostrakon/core';
 
 export interface Month {
   readonly year: number;
@@ -11,12 +11,12 @@ export const step = ({ year, month }: Month, by: 1 | -1): Month => {
   return { year: Math.floor(at / 12), month: (at % 12) + 1 };
 };
 
-/** The weeks that hold a month, as Mondays. */
-export function weeksOf(year: number, month: number): DayNumber[] {
+/** The weeks that hold a month, as the days they begin with. */
+export function weeksOf(year: number, month: number, firstDay: Weekday): DayNumber[] {
   const first = dayOf(year, month, 1);
   const last = dayOf(month === 12 ? year + 1 : year, month === 12 ? 1 : month + 1, 1) - 1;
-  const monday = first - weekdayOf(first) + 1;
-  return Array.from({ length: Math.floor((last - monday) / 7) + 1 }, (_, at) => monday + at * 7);
+  const begins = first - ((weekdayOf(first) - firstDay + 7) % 7);
+  return Array.from({ length: Math.floor((last - begins) / 7) + 1 }, (_, at) => begins + at * 7);
 }
 
 /** What becomes of an order placed on a day. */

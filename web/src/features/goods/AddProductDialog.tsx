@@ -81,7 +81,7 @@ export function AddProductDialog({
           add();
         }}
       >
-        {field('name', 'Name', 'Stoneware clay, 10 kg')}
+        {field('name', 'Name', 'Wool blanket')}
         {field('id', 'Article number, made from the name if left empty', 'STONE-10')}
         {field('price', `Price, ${shop.currency}`, decimalTyped('24.50', shop.locale))}
         {field('weight', 'Weight of one, if known', metric ? '10 kg' : '22 lb')}

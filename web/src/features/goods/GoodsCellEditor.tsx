@@ -66,7 +66,7 @@ function TextEditor({ product, column, begun, onTake, onLeave }: EditorProps) {
         className={`${field} ${fault === null ? '' : 'bg-fault-soft! outline-fault!'}`}
       />
       {twoWays && fault === null && (
-        <span className="absolute top-full left-0 z-20 rounded-b-md border border-line-strong bg-paper px-2 pb-1 whitespace-nowrap">
+        <span className="absolute top-full start-0 z-20 rounded-b-md border border-line-strong bg-paper px-2 pb-1 whitespace-nowrap">
           <Echo twoWays={twoWays} onInstead={setText} />
         </span>
       )}
@@ -74,7 +74,7 @@ function TextEditor({ product, column, begun, onTake, onLeave }: EditorProps) {
         <span
           id={faultId}
           role="alert"
-          className="absolute top-full left-0 z-20 rounded-b-md bg-fault px-2 py-1 text-xs whitespace-nowrap text-paper"
+          className="absolute top-full start-0 z-20 rounded-b-md bg-fault px-2 py-1 text-xs whitespace-nowrap text-paper"
         >
           {fault}
         </span>
@@ -118,7 +118,7 @@ function ChoiceEditor({ product, column, onTake, onLeave }: EditorProps) {
 function HandlingEditor({ product, onTake, onLeave }: EditorProps) {
   return (
     <fieldset
-      className="absolute top-0 left-0 z-20 w-48 rounded-md border border-clay bg-paper p-2 shadow-sm"
+      className="absolute top-0 start-0 z-20 w-48 rounded-md border border-clay bg-paper p-2 shadow-sm"
       onBlur={(event) => !event.currentTarget.contains(event.relatedTarget) && onLeave()}
       onKeyDown={(event) => {
         event.stopPropagation();

@@ -46,7 +46,7 @@ function GroupRow({ group, at, last, count }: { group: GoodsGroup; at: number; l
           </option>
         ))}
       </Select>
-      <span className="w-24 pt-1.5 text-right text-sm text-ash">{count === 1 ? '1 product' : `${count} products`}</span>
+      <span className="w-24 pt-1.5 text-end text-sm text-ash">{count === 1 ? '1 product' : `${count} products`}</span>
       <SignButton label={`Move ${group.name} up`} disabled={at === 0} onClick={() => move(at - 1)}>
         <ArrowUp size={14} aria-hidden />
       </SignButton>
@@ -87,7 +87,7 @@ export function GoodsGroupsDialog({ products, onClose }: { products: readonly Pr
       )}
       <NameForm
         key={goodsGroups.length}
-        example="Liquid glazes"
+        example="Bulky goods"
         button="Add a goods group"
         onName={(name) => {
           const mark = MARKS[goodsGroups.length % MARKS.length] ?? 'clay';

@@ -1,10 +1,13 @@
 import type { Product } from '@ostrakon/core';
-import { Search, Undo2 } from 'lucide-react';
+import { Undo2 } from 'lucide-react';
 import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { type FileWriting, writesOtherwise, writingChoices } from '../../ui/fileWriting.ts';
 import { later } from '../../ui/later.ts';
+import { Menu } from '../../ui/Menu.tsx';
+import { SearchField } from '../../ui/SearchField.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { useFormat } from '../../words/useWords.ts';
 import { AddProductDialog } from './AddProductDialog.tsx';
@@ -30,17 +33,14 @@ function Filters({
   const tags = useMemo(() => [...new Set(products.flatMap((product) => product.tags))].sort(), [products]);
   return (
     <div className="flex items-center gap-2">
-      <label className="relative min-w-40 flex-1">
-        <Search size={14} aria-hidden className="absolute top-2 left-2.5 text-ash" />
-        <input
-          type="search"
-          aria-label="Find goods by name, article number or tag"
-          placeholder="Name, article number or tag"
-          value={filter.text}
-          onChange={(event) => onChange({ ...filter, text: event.target.value })}
-          className="h-8 w-full rounded-md border border-line-strong bg-paper pr-2 pl-8 placeholder:text-ash"
-        />
-      </label>
+      <SearchField
+        label="Find goods by name, article number or tag"
+        hint="Name, article number or tag"
+        value={filter.text}
+        onType={(text) => onChange({ ...filter, text })}
+        sign
+        className="min-w-40 flex-1"
+      />
       <Select
         label="Only the goods group"
         className="w-44!"
@@ -151,9 +151,10 @@ export function GoodsScreen() {
     return sortGoods(filterGoods(products, filter, groups), sort, (product, column) => sortKey(product, column, book));
   }, [products, filter, sort, book]);
   const picked = useMemo(() => (chosen.size === 0 ? [] : products.filter(({ id }) => chosen.has(id))), [products, chosen]);
-  const exportAll = async () => {
+  const { locale } = book.shop;
+  const exportAll = async (writing: FileWriting) => {
     const { downloadGoods } = await import('./exportGoods.ts');
-    downloadGoods(found, book);
+    downloadGoods(found, book, writing);
   };
   const close = () => setOpen(null);
   return (
@@ -166,17 +167,26 @@ export function GoodsScreen() {
             : `${format.number(found.length)} of ${format.count(products.length, 'product')}`}
         </span>
         <Lacks products={products} filter={filter} onChange={setFilter} />
-        <span className="ml-auto flex gap-2">
+        <span className="ms-auto flex gap-2">
           {goods.undoWords !== null && (
             <Button onClick={() => void goods.undo()} title={`Undo ${goods.undoWords}`}>
               <Undo2 size={14} aria-hidden /> Undo last change
             </Button>
           )}
           <Button onClick={() => setOpen('groups')}>Goods groups</Button>
-          <Button onClick={() => setOpen('import')}>Read a file</Button>
-          <Button onClick={() => void exportAll()} disabled={found.length === 0}>
-            Write a file
-          </Button>
+          <Button onClick={() => setOpen('import')}>Import</Button>
+          {writesOtherwise(locale) ? (
+            <Menu
+              trigger={<Button disabled={found.length === 0}>Export</Button>}
+              groups={() => [
+                { entries: writingChoices(locale).map(([writing, label]) => ({ label, act: () => void exportAll(writing) })) },
+              ]}
+            />
+          ) : (
+            <Button onClick={() => void exportAll('plain')} disabled={found.length === 0}>
+              Export
+            </Button>
+          )}
           <Button look="main" onClick={() => setOpen('add')}>
             Add product
           </Button>
@@ -186,7 +196,7 @@ export function GoodsScreen() {
       {picked.length > 0 && <BulkBar picked={picked} change={change} onDone={() => setChosen(new Set())} />}
       {products.length === 0 ? (
         <p className="rounded-lg border border-line-strong border-dashed p-6 text-ash">
-          No goods yet. Read a file of your goods (CSV), or add the first product by hand. Their weights and sizes decide what delivery
+          No goods yet. Import a file of your goods (CSV), or add the first product by hand. Their weights and sizes decide what delivery
           costs.
         </p>
       ) : found.length === 0 ? (

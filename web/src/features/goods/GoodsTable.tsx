@@ -8,6 +8,7 @@ import { ArrowDown, ArrowUp } from 'lucide-react';
 import { type KeyboardEvent, memo, useCallback, useEffect, useRef, useState } from 'react';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { markClass } from '../../ui/marks.ts';
+import { columnsBy } from '../../words/direction.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { GoodsCellEditor } from './GoodsCellEditor.tsx';
 import { COLUMNS, type Column, cellText } from './goodsColumns.ts';
@@ -48,7 +49,7 @@ function Heads({ sort, onSort }: Pick<GoodsTableProps, 'sort' | 'onSort'>) {
         aria-colindex={COLUMNS.indexOf(column) + 2}
         aria-sort={sorted ? (sort.down ? 'descending' : 'ascending') : undefined}
         style={{ width: column.width }}
-        className={clsx('shrink-0 border-line border-r px-2 py-1.5', column.right && 'text-right')}
+        className={clsx('shrink-0 border-line border-e px-2 py-1.5', column.right && 'text-end')}
       >
         {column.sort ? (
           <button
@@ -77,7 +78,7 @@ function CellText({ product, column }: { product: Product; column: Column }) {
   const group = column.id === 'group' ? book.goodsGroups.find(({ id }) => id === product.group) : undefined;
   return (
     <span className="block truncate" title={text}>
-      {group && <span aria-hidden className={clsx('mr-1.5 inline-block size-2.5 rounded-full', markClass[group.mark])} />}
+      {group && <span aria-hidden className={clsx('mx-1 inline-block size-2.5 rounded-full', markClass[group.mark])} />}
       {text}
     </span>
   );
@@ -88,8 +89,8 @@ function stepOf(event: KeyboardEvent, page: number, rows: number): readonly [num
   const steps: Record<string, readonly [number, number]> = {
     ArrowUp: [-1, 0],
     ArrowDown: [1, 0],
-    ArrowLeft: [0, -1],
-    ArrowRight: [0, 1],
+    ArrowLeft: [0, columnsBy('ArrowLeft')],
+    ArrowRight: [0, columnsBy('ArrowRight')],
     PageUp: [-page, 0],
     PageDown: [page, 0],
     Home: event.ctrlKey ? [-rows, -99] : [0, -99],
@@ -126,9 +127,9 @@ const GoodsRow = memo(function GoodsRow({ product, index, start, picked, column:
       aria-rowindex={index + 2}
       aria-selected={picked}
       style={{ height: ROW, transform: `translateY(${start}px)` }}
-      className={clsx('absolute left-0 flex border-line border-b', picked ? 'bg-clay-soft' : 'bg-paper')}
+      className={clsx('absolute start-0 flex border-line border-b', picked ? 'bg-clay-soft' : 'bg-paper')}
     >
-      <div role="gridcell" style={{ width: CHECK }} className="grid shrink-0 place-items-center border-line border-r">
+      <div role="gridcell" style={{ width: CHECK }} className="grid shrink-0 place-items-center border-line border-e">
         <input
           type="checkbox"
           aria-label={`Choose ${product.name}`}
@@ -145,7 +146,7 @@ const GoodsRow = memo(function GoodsRow({ product, index, start, picked, column:
           aria-colindex={place + 2}
           tabIndex={inHand === place ? 0 : -1}
           style={{ width: column.width }}
-          className={clsx('relative shrink-0 border-line border-r', column.right && 'text-right')}
+          className={clsx('relative shrink-0 border-line border-e', column.right && 'text-end')}
           onFocus={(event) => event.target === event.currentTarget && hears.come(index, place)}
           onClick={(event) => {
             if (inHand === place && begun) return;
@@ -264,7 +265,7 @@ export function GoodsTable({ rows, change, chosen, onChoose, sort, onSort }: Goo
     >
       <div style={{ width, height: virtual.getTotalSize() + ROW }} className="relative" role="rowgroup">
         <div role="row" aria-rowindex={1} className="sticky top-0 z-10 flex border-line-strong border-b bg-bone text-sm">
-          <div role="columnheader" style={{ width: CHECK }} className="grid shrink-0 place-items-center border-line border-r">
+          <div role="columnheader" style={{ width: CHECK }} className="grid shrink-0 place-items-center border-line border-e">
             <input
               type="checkbox"
               aria-label="Choose all found"

@@ -2,15 +2,16 @@ import { type DecimalSign, GOODS_FIELDS, type GoodsField, headerOf, MARKS, PLAIN
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { toCsv } from '../../ui/csv.ts';
 import { download } from '../../ui/download.ts';
 import { FileNumbers } from '../../ui/FileNumbers.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { toast } from '../../ui/toast.ts';
 import { useFormat } from '../../words/useWords.ts';
-import { toCsv } from './exportGoods.ts';
 import type { CheckedFile, ImportAsk, ImportTell, OpenedFile } from './importMessages.ts';
 import { fileProblemWords, rowProblemWords } from './importWords.ts';
+import { recallColumns, rememberColumns } from './rememberColumns.ts';
 import type { Goods } from './useGoods.ts';
 
 const MOST_SHOWN = 100;
@@ -89,7 +90,7 @@ function Columns({
   return (
     <div className="max-h-[46vh] overflow-auto rounded-lg border border-line-strong">
       <table className="w-full text-sm">
-        <thead className="sticky top-0 bg-bone text-left">
+        <thead className="sticky top-0 bg-bone text-start">
           <tr className="border-line-strong border-b">
             <th scope="col" className="px-2 py-1.5">
               Column in the file
@@ -106,7 +107,7 @@ function Columns({
           {opened.headers.map((header, at) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: columns are known by their place
             <tr key={at} className="border-line border-b last:border-b-0">
-              <th scope="row" className="max-w-44 truncate px-2 py-1 text-left font-semibold">
+              <th scope="row" className="max-w-44 truncate px-2 py-1 text-start font-semibold">
                 {header || `Column ${at + 1}`}
               </th>
               <td className="max-w-64 truncate px-2 py-1 text-ash">{opened.sample.map((row) => row[at] ?? '').join(' · ')}</td>
@@ -142,7 +143,7 @@ function downloadBad({ opened, checked }: { opened: OpenedFile; checked: Checked
     String(problems[0]?.line ?? ''),
     problems.map(rowProblemWords).join(' '),
   ]);
-  download('rows-not-taken.csv', toCsv([[...opened.headers, 'Line', 'What is wrong'], ...rows]));
+  download('rows-not-taken.csv', toCsv([[...opened.headers, 'Line', 'What is wrong'], ...rows], opened.delimiter));
 }
 
 function BadRows({ opened, checked }: { opened: OpenedFile; checked: CheckedFile }) {
@@ -160,9 +161,9 @@ function BadRows({ opened, checked }: { opened: OpenedFile; checked: CheckedFile
       </div>
       <div className="max-h-[30vh] overflow-auto rounded-lg border border-line-strong">
         <table className="w-full text-sm">
-          <thead className="sticky top-0 bg-bone text-left">
+          <thead className="sticky top-0 bg-bone text-start">
             <tr>
-              <th scope="col" className="w-14 px-2 py-1 text-right">
+              <th scope="col" className="w-14 px-2 py-1 text-end">
                 Line
               </th>
               <th scope="col" className="px-2 py-1">
@@ -177,7 +178,7 @@ function BadRows({ opened, checked }: { opened: OpenedFile; checked: CheckedFile
             {problems.slice(0, MOST_SHOWN).map((problem, at) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: a list that does not change
               <tr key={at} className="border-line border-t">
-                <td className="px-2 py-1 text-right">{problem.line}</td>
+                <td className="px-2 py-1 text-end">{problem.line}</td>
                 <td className="max-w-56 truncate px-2 py-1 text-ash">{problem.cell}</td>
                 <td className="px-2 py-1">{rowProblemWords(problem)}</td>
               </tr>
@@ -207,7 +208,7 @@ export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => 
 
   const hear = (tell: ImportTell) =>
     setStage((held): Stage => {
-      if (tell.kind === 'opened') return { tag: 'columns', opened: tell.opened, fields: tell.opened.guess };
+      if (tell.kind === 'opened') return { tag: 'columns', opened: tell.opened, fields: recallColumns(tell.opened) };
       if (tell.kind === 'refused') return { tag: 'choose', fault: fileProblemWords(tell.problem, tell.line) };
       if (held.tag !== 'checking') return held;
       if (tell.kind === 'progress') return { ...held, done: tell.done };
@@ -227,6 +228,7 @@ export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => 
     ask({ kind: 'open', file });
   };
   const check = (opened: OpenedFile, fields: readonly (GoodsField | null)[], decimal: DecimalSign | null = null) => {
+    rememberColumns(opened.headers, fields);
     setStage({ tag: 'checking', opened: { ...opened, guess: fields }, done: 0 });
     ask({ kind: 'check', fields, book, known: goods.products, decimal });
   };
@@ -239,7 +241,7 @@ export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => 
       const mark = MARKS[(book.goodsGroups.length + at) % MARKS.length] ?? 'clay';
       session.dispatch({ name: 'addGoodsGroup', args: { id, name, mark, ...PLAIN_GROUP } });
     });
-    toast(`${format.count(put.length, 'product')} taken from the file`, { action: { label: 'Undo', onClick: () => void goods.undo() } });
+    toast(`${format.count(put.length, 'product')} imported`, { action: { label: 'Undo', onClick: () => void goods.undo() } });
     onClose();
   };
   const cancel = () => {
@@ -247,7 +249,7 @@ export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => 
     setStage({ tag: 'choose', fault: 'Stopped. Nothing was taken.' });
   };
   return (
-    <Modal open wide onOpenChange={(open) => !open && onClose()} title="Read goods from a file">
+    <Modal open wide onOpenChange={(open) => !open && onClose()} title="Import goods">
       {stage.tag === 'choose' && <ChooseFile fault={stage.fault} onFile={openFile} />}
       {stage.tag === 'opening' && <Progress label="Reading the file…" />}
       {stage.tag === 'columns' && (

@@ -1,14 +1,10 @@
-import { FORMULA_START, goodsToRows, needsQuotes, type Product, type RateBook } from '@ostrakon/core';
-import Papa from 'papaparse';
+import { goodsToRows, type Product, type RateBook } from '@ostrakon/core';
+import { toCsv } from '../../ui/csv.ts';
 import { download } from '../../ui/download.ts';
+import { between, type FileWriting, languageOfFile } from '../../ui/fileWriting.ts';
 
-/** Rows as CSV (RFC 4180): commas, CRLF, and nothing a spreadsheet would run as a formula. */
-export const toCsv = (rows: readonly (readonly string[])[]): string =>
-  `${Papa.unparse(
-    rows.map((row) => [...row]),
-    { escapeFormulae: FORMULA_START, quotes: needsQuotes, newline: '\r\n' },
-  )}\r\n`;
-
-export function downloadGoods(products: readonly Product[], book: RateBook): void {
-  download('goods.csv', toCsv(goodsToRows(products, book)));
+export function downloadGoods(products: readonly Product[], book: RateBook, writing: FileWriting): void {
+  const { shop } = book;
+  const rows = goodsToRows(products, { ...book, shop: { ...shop, locale: languageOfFile(shop.locale, writing) } });
+  download('goods.csv', toCsv(rows, between(shop.locale, writing)));
 }

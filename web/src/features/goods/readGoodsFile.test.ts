@@ -1,7 +1,7 @@
 import { emptyBook, PRODUCT_DEFAULTS, type Product } from '@ostrakon/core';
 import { describe, expect, test } from 'vitest';
+import { toCsv } from '../../ui/csv.ts';
 import { decodeText } from '../../ui/decodeText.ts';
-import { toCsv } from './exportGoods.ts';
 import { filterGoods, NO_FILTER, sortGoods } from './goodsFilter.ts';
 import { checkRows, MOST_FILE_BYTES, openedOf, readGoodsFile, readTable } from './readGoodsFile.ts';
 import { withChange } from './useGoods.ts';

@@ -1,5 +1,6 @@
-import { Location, listCountries, listSubdivisions, timeZoneNames } from '@ostrakon/core';
+import { homeCountry, Location, listCountries, listSubdivisions, postalExample, timeZonesOf } from '@ostrakon/core';
 import { useId, useMemo, useState } from 'react';
+import { TimeZoneChooser } from '../../calendars/TimeZoneChooser.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';
@@ -7,8 +8,6 @@ import { Modal } from '../../ui/Modal.tsx';
 import { newId } from '../../ui/newId.ts';
 import { Select } from '../../ui/Select.tsx';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
-
-const ZONES = timeZoneNames();
 
 interface Typed {
   name: string;
@@ -23,7 +22,7 @@ interface Typed {
 }
 type Faults = Partial<Record<keyof Typed | 'point', string>>;
 
-function begin(held: Location | undefined, country: string): Typed {
+function begin(held: Location | undefined, country: string, timeZone: string): Typed {
   return {
     name: held?.name ?? '',
     street: held?.street ?? '',
@@ -33,7 +32,7 @@ function begin(held: Location | undefined, country: string): Typed {
     postalCode: held?.postalCode ?? '',
     latitude: held?.point ? String(held.point.latitude) : '',
     longitude: held?.point ? String(held.point.longitude) : '',
-    timeZone: held?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+    timeZone: held?.timeZone ?? timeZone,
   };
 }
 
@@ -43,6 +42,13 @@ const degrees = (text: string): number =>
 
 function pointOf({ latitude, longitude }: Typed): Location['point'] {
   return latitude.trim() === '' && longitude.trim() === '' ? null : { latitude: degrees(latitude), longitude: degrees(longitude) };
+}
+
+/** A country with one clock has that one; where it has several, the owner chooses. */
+function clockOf(country: string | undefined, timeZone: string): Partial<Typed> {
+  const zones = country === undefined ? [] : timeZonesOf(country);
+  const [only] = zones;
+  return zones.length === 1 && only !== undefined && only !== timeZone ? { timeZone: only } : {};
 }
 
 /** The country, and its province or state where it has such. */
@@ -110,7 +116,7 @@ function ShipsFields({ ships, onChange }: { ships: Location['ships']; onChange: 
   return (
     <fieldset className="col-span-2 rounded-md border border-line px-3 pt-1 pb-2">
       <legend className="px-1 text-sm">May ship</legend>
-      <label className="mr-5 inline-flex items-center gap-2">
+      <label className="me-5 inline-flex items-center gap-2">
         <input type="radio" className="size-4 accent-clay" checked={ships === null} onChange={() => onChange(null)} /> everything
       </label>
       <label className="inline-flex items-center gap-2">
@@ -154,10 +160,12 @@ function ShipsFields({ ships, onChange }: { ships: Location['ships']; onChange: 
 export function LocationForm({ held, onClose }: { held: Location | undefined; onClose: () => void }) {
   const { locations, shop } = useDraft().book;
   const session = useDraftSession();
-  const [typed, setTyped] = useState(() => begin(held, shop.served[0] ?? 'CA'));
+  const [typed, setTyped] = useState(() => begin(held, homeCountry({ locations, shop }), shop.timeZone));
   const [ships, setShips] = useState(held?.ships ?? null);
   const [faults, setFaults] = useState<Faults>({});
   const [looking, setLooking] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const id = useId();
   const take = () => {
     const { latitude: _latitude, longitude: _longitude, ...facts } = typed;
     const checked = Location.safeParse({
@@ -182,15 +190,24 @@ export function LocationForm({ held, onClose }: { held: Location | undefined; on
     else setFaults({ name: `${taken.message}.` });
   };
   const lookUp = async () => {
-    const { centroidOf } = await import('@ostrakon/core/centroids');
-    const found = centroidOf(typed.country, typed.postalCode);
-    if (!found) return setLooking('Nothing is known of where this code lies. Type the coordinates.');
-    setTyped({ ...typed, latitude: String(found.point.latitude), longitude: String(found.point.longitude) });
-    setLooking(
-      found.rough
-        ? 'A rural code: only roughly placed. Better type the coordinates.'
-        : 'The middle of the postal area; type a closer point if you know it.',
-    );
+    setLooking('Looking up the postal code…');
+    setBusy(true);
+    try {
+      const { centroidOf } = await import('@ostrakon/core/centroids');
+      const found = centroidOf(typed.country, typed.postalCode);
+      if (!found) return setLooking('Nothing is known of where this code lies. Type the coordinates.');
+      // Other fields may have been typed in meanwhile.
+      setTyped((now) => ({ ...now, latitude: String(found.point.latitude), longitude: String(found.point.longitude) }));
+      setLooking(
+        found.rough
+          ? 'A rural code: only roughly placed. Better type the coordinates.'
+          : 'The middle of the postal area; type a closer point if you know it.',
+      );
+    } catch {
+      setLooking('The table of postal codes could not be loaded. Try again, or type the coordinates.');
+    } finally {
+      setBusy(false);
+    }
   };
   const field = (name: keyof Typed, label: string, hint: string, fault: keyof Faults = name) => (
     <LabelledInput
@@ -199,7 +216,6 @@ export function LocationForm({ held, onClose }: { held: Location | undefined; on
       value={typed[name]}
       fault={faults[fault]}
       onType={(text) => setTyped({ ...typed, [name]: text })}
-      {...(name === 'timeZone' && { choices: ZONES })}
     />
   );
   return (
@@ -212,25 +228,36 @@ export function LocationForm({ held, onClose }: { held: Location | undefined; on
         }}
       >
         {field('name', 'Name', 'Harbour store room')}
-        {field('timeZone', 'Time zone', 'America/Halifax')}
-        {field('street', 'Street', '14 Kiln Lane')}
-        {field('city', 'Town', 'Dartmouth')}
-        <WhereFields typed={typed} onChange={(where) => setTyped({ ...typed, ...where })} />
-        {field('postalCode', 'Postal code', 'B2Y 2N6')}
+        <div>
+          <label htmlFor={`${id}-zone`} className="mb-0.5 block text-sm text-ash">
+            Time zone
+          </label>
+          <TimeZoneChooser
+            id={`${id}-zone`}
+            label="Time zone"
+            value={typed.timeZone}
+            country={typed.country}
+            onChange={(timeZone) => setTyped({ ...typed, timeZone })}
+          />
+        </div>
+        {field('street', 'Street', '')}
+        {field('city', 'Town', '')}
+        <WhereFields typed={typed} onChange={(where) => setTyped({ ...typed, ...where, ...clockOf(where.country, typed.timeZone) })} />
+        {field('postalCode', 'Postal code', postalExample(typed.country) ?? '')}
         <div className="self-end">
-          <Button onClick={() => void lookUp()} disabled={typed.postalCode.trim() === '' || !['CA', 'US'].includes(typed.country)}>
+          <Button onClick={() => void lookUp()} disabled={busy || typed.postalCode.trim() === '' || !['CA', 'US'].includes(typed.country)}>
             Coordinates from the postal code
           </Button>
           <p role="status" className="mt-0.5 text-xs text-ash empty:hidden">
             {looking}
           </p>
         </div>
-        {field('latitude', 'Latitude, in degrees', '44.6658', 'point')}
-        {field('longitude', 'Longitude, in degrees; west is negative', '-63.5676', 'point')}
+        {field('latitude', 'Latitude, in degrees', 'such as 44.6658', 'point')}
+        {field('longitude', 'Longitude, in degrees; west is negative', 'such as -63.5676', 'point')}
         <ShipsFields ships={ships} onChange={setShips} />
         <div className="col-span-2 flex justify-end gap-2 pt-1">
-          <Button onClick={onClose}>Leave as it is</Button>
-          <Button look="main" type="submit">
+          <Button onClick={onClose}>Cancel</Button>
+          <Button look="main" type="submit" disabled={busy}>
             {held ? 'Save' : 'Add location'}
           </Button>
         </div>

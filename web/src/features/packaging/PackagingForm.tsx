@@ -121,7 +121,7 @@ export function PackagingForm({ held, onClose }: { held: Packaging | undefined; 
         {field('tare', 'Tare: its weight when empty', metric ? '480 g' : '1 lb')}
         {field('mostLoad', 'Greatest load, if stated', metric ? '20 kg' : '44 lb')}
         <div className="col-span-2 flex justify-end gap-2 pt-2">
-          <Button onClick={onClose}>Leave as it is</Button>
+          <Button onClick={onClose}>Cancel</Button>
           <Button look="main" type="submit">
             {held ? 'Save' : 'Add packaging'}
           </Button>

@@ -23,19 +23,19 @@ function Row({ packaging, at, last, onEdit }: { packaging: Packaging; at: number
   const usual = packing.usual === id;
   return (
     <tr className={`border-line border-b align-middle last:border-b-0 ${packaging.inUse ? '' : 'text-ash'}`}>
-      <td className="w-12 py-1 pl-3">
+      <td className="w-12 py-1 ps-3">
         <PackagingShape packaging={packaging} />
       </td>
-      <th scope="row" className="py-1 pl-2 text-left">
+      <th scope="row" className="py-1 ps-2 text-start">
         <button type="button" className="font-semibold hover:text-clay hover:underline" onClick={onEdit}>
           {name}
         </button>
         <span className="block text-sm font-normal text-ash">{packagingKinds[packaging.kind]}</span>
       </th>
-      <td className="px-2 text-right whitespace-nowrap">{sizeText(packaging.inside, format.locale)}</td>
-      <td className="px-2 text-right whitespace-nowrap">{format.typed(packaging.tare)}</td>
-      <td className="px-2 text-right whitespace-nowrap">{packaging.mostLoad === null ? 'not stated' : format.typed(packaging.mostLoad)}</td>
-      <td className="px-2 text-right">{format.plain(packaging.cost)}</td>
+      <td className="px-2 text-end whitespace-nowrap">{sizeText(packaging.inside, format.locale)}</td>
+      <td className="px-2 text-end whitespace-nowrap">{format.typed(packaging.tare)}</td>
+      <td className="px-2 text-end whitespace-nowrap">{packaging.mostLoad === null ? 'not stated' : format.typed(packaging.mostLoad)}</td>
+      <td className="px-2 text-end">{format.plain(packaging.cost)}</td>
       <td className="px-2 text-center">
         <input
           type="checkbox"
@@ -55,7 +55,7 @@ function Row({ packaging, at, last, onEdit }: { packaging: Packaging; at: number
           onChange={() => session.dispatch({ name: 'setUsualPackaging', args: { packaging: id } })}
         />
       </td>
-      <td className="pr-2 text-right whitespace-nowrap">
+      <td className="pe-2 text-end whitespace-nowrap">
         <SignButton label={`Move ${name} up`} disabled={at === 0} onClick={() => move(at - 1)}>
           <ArrowUp size={14} aria-hidden />
         </SignButton>
@@ -76,7 +76,7 @@ export function PackagingScreen() {
   const [editing, setEditing] = useState<string | 'new' | null>(null);
   const { packaging } = packing;
   const inUse = packaging.some((one) => one.inUse);
-  const right = 'px-2 py-1.5 text-right font-semibold';
+  const right = 'px-2 py-1.5 text-end font-semibold';
   const edited = packaging.find(({ id }) => id === editing);
   return (
     <div className="max-w-5xl space-y-4 p-4">
@@ -104,7 +104,7 @@ export function PackagingScreen() {
           <table className="w-full">
             <thead>
               <tr className="border-line-strong border-b text-sm text-ash">
-                <th scope="col" colSpan={2} className="py-1.5 pl-3 text-left font-semibold">
+                <th scope="col" colSpan={2} className="py-1.5 ps-3 text-start font-semibold">
                   Name and kind
                 </th>
                 <th scope="col" className={right}>

@@ -25,8 +25,8 @@ export function VolumeSettings() {
     <section aria-label="Volumetric weight">
       <h2 className="font-serif text-lg font-semibold">Volumetric weight</h2>
       <p className="text-sm text-ash">
-        Outside volume divided by the divisor. The larger of this and the packed weight is billed; cards and limits can read it as billable
-        weight.
+        Outside volume divided by the divisor. The larger of this and the packed weight is billed; prices and limits can go by it as
+        billable weight.
       </p>
       <div className="mt-2 flex flex-wrap items-start gap-3">
         <span>
@@ -34,7 +34,7 @@ export function VolumeSettings() {
           <TypedField
             label="Volumetric divisor"
             className="w-24"
-            inputClass="text-right"
+            inputClass="text-end"
             inputMode="numeric"
             shown={String(volume.divisor)}
             read={readDivisor}
@@ -58,7 +58,7 @@ export function VolumeSettings() {
           <TypedField<string | undefined>
             label="Billable weight rounded up to steps of"
             className="w-28"
-            inputClass="text-right"
+            inputClass="text-end"
             placeholder="not rounded"
             shown={volume.roundUpTo === null ? '' : quantityTyped(volume.roundUpTo, shop.locale)}
             read={(text) => {

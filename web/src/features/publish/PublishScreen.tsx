@@ -10,6 +10,7 @@ import { Button } from '../../ui/Button.tsx';
 import { toast } from '../../ui/toast.ts';
 import { changeWords } from '../../words/changeWords.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
+import { WhatBuyersGet } from './WhatBuyersGet.tsx';
 
 function ChangeList({ changes }: { changes: Changes }) {
   const format = useFormat();
@@ -53,7 +54,9 @@ export function PublishScreen() {
     setState({ tag: 'publishing' });
     try {
       const edition = await api.publish(revision, note);
-      await client.invalidateQueries(queries.live);
+      // What is live now is what was in the draft when it was published.
+      await client.cancelQueries(queries.live);
+      client.setQueryData(queries.live.queryKey, { edition, book });
       setNote('');
       setState({ tag: 'ready' });
       toast(`Edition ${edition.number} is live`);
@@ -106,6 +109,7 @@ export function PublishScreen() {
           </Link>
         </p>
       )}
+      {nothing && <WhatBuyersGet />}
       {state.tag === 'failed' && (
         <p role="alert" className="text-fault">
           {state.words}

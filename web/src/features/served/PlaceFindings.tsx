@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { provinceToSendWords, untaxedWords } from '../../words/placeFindingWords.ts';
 import { placeWords } from '../../words/quoteWords.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
 
@@ -78,9 +79,25 @@ function withoutShared(finding: Extract<PlaceFinding, { code: 'overlap' | 'overl
 function Mend({ finding }: { finding: PlaceFinding }) {
   const { book } = useDraft();
   const session = useDraftSession();
+  const format = useFormat();
   if (finding.code === 'leftOver' || finding.code === 'leftOverParts')
     return book.zones.length === 0 ? null : <PutInto finding={finding} />;
   const name = (id: string | undefined) => book.zones.find((zone) => zone.id === id)?.name ?? id;
+  if (finding.code === 'untaxed' && finding.repair) {
+    const [rate] = finding.facts.rates;
+    return (
+      <Button className="shrink-0" onClick={() => finding.repair?.forEach((command) => void session.dispatch(command))}>
+        Tax it at {format.percent(rate ?? 0)}
+      </Button>
+    );
+  }
+  if (finding.code === 'provinceToSend' || finding.code === 'untaxed') {
+    return (
+      <Link to={`/book/${finding.where.zones[0]}`} className="shrink-0 text-clay underline">
+        Open {name(finding.where.zones[0])}
+      </Link>
+    );
+  }
   if (finding.code === 'overlapShapes') {
     return (
       <Link to={`/book/${finding.where.zones[1]}`} className="shrink-0 text-clay underline">
@@ -113,6 +130,10 @@ function useFindingWords(): (finding: PlaceFinding) => { what: string; why: stri
           why: `${format.list(shown)}: buyers there get no option.`,
         };
       }
+      case 'provinceToSend':
+        return provinceToSendWords(finding, name(finding.where.zones[0]) ?? '', format, subdivision);
+      case 'untaxed':
+        return untaxedWords(finding, name(finding.where.zones[0]) ?? '', format);
       case 'overlap':
         return {
           what: `${placeWords(finding.facts.place, format, subdivision)} is claimed twice`,
@@ -121,7 +142,7 @@ function useFindingWords(): (finding: PlaceFinding) => { what: string; why: stri
       case 'overlapPostal':
         return {
           what: `${finding.facts.rules.slice(0, 3).join(', ')}${finding.facts.rules.length > 3 ? ' and more' : ''} ${finding.facts.rules.length === 1 ? 'is' : 'are'} claimed twice`,
-          why: `${name(finding.where.zones[0])} and ${name(finding.where.zones[1])} both list ${finding.facts.rules.length === 1 ? 'this postal rule' : 'these postal rules'}; the one listed first wins.`,
+          why: `${name(finding.where.zones[0])} and ${name(finding.where.zones[1])} both list ${finding.facts.rules.length === 1 ? 'this line of postal codes' : 'these lines of postal codes'}; the one listed first wins.`,
         };
       case 'overlapShapes':
         return {
@@ -132,30 +153,42 @@ function useFindingWords(): (finding: PlaceFinding) => { what: string; why: stri
   };
 }
 
+/** What is said where nothing is left over and nothing claimed twice. */
+function Covered() {
+  const { served } = useDraft().book.shop;
+  if (served.length === 0)
+    return (
+      <p className="rounded-md bg-ochre-soft px-3 py-2 text-ochre">
+        No country is served yet. Choose where you deliver, below or on the map.
+      </p>
+    );
+  return <p className="rounded-md bg-glaze-soft px-3 py-2 text-glaze">Every served place lies in just one zone.</p>;
+}
+
 /** Places left over and places claimed twice, each with its mend. */
 export function PlaceFindings({ findings }: { findings: readonly PlaceFinding[] }) {
   const words = useFindingWords();
   const [all, setAll] = useState(false);
-  if (findings.length === 0) {
-    return <p className="rounded-md bg-glaze-soft px-3 py-2 text-glaze">Every served place lies in just one zone.</p>;
-  }
+  const covered = findings.every(({ code }) => code === 'provinceToSend' || code === 'untaxed');
   return (
     <section aria-label="Left over and claimed twice">
-      <h2 className="font-serif text-lg font-semibold">Left over and claimed twice</h2>
-      <ul className="mt-1 rounded-lg border border-line-strong bg-paper">
-        {(all ? findings : findings.slice(0, MOST_SHOWN)).map((finding) => {
-          const { what, why } = words(finding);
-          return (
-            <li key={keyOf(finding)} className="flex items-center justify-between gap-3 border-line border-b px-3 py-2 last:border-b-0">
-              <span>
-                <span className="block font-semibold">{what}</span>
-                <span className="block text-sm text-ash">{why}</span>
-              </span>
-              <Mend finding={finding} />
-            </li>
-          );
-        })}
-      </ul>
+      {covered ? <Covered /> : <h2 className="font-serif text-lg font-semibold">Left over and claimed twice</h2>}
+      {findings.length > 0 && (
+        <ul className="mt-1 rounded-lg border border-line-strong bg-paper">
+          {(all ? findings : findings.slice(0, MOST_SHOWN)).map((finding) => {
+            const { what, why } = words(finding);
+            return (
+              <li key={keyOf(finding)} className="flex items-center justify-between gap-3 border-line border-b px-3 py-2 last:border-b-0">
+                <span>
+                  <span className="block font-semibold">{what}</span>
+                  <span className="block text-sm text-ash">{why}</span>
+                </span>
+                <Mend finding={finding} />
+              </li>
+            );
+          })}
+        </ul>
+      )}
       {findings.length > MOST_SHOWN && !all && (
         <Button look="quiet" onClick={() => setAll(true)}>
           Show all {findings.length}

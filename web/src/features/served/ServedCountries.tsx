@@ -2,7 +2,9 @@ import { countryGroupName, groupMembers, listCountries } from '@ostrakon/core';
 import { useMemo, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
-import { useFormat } from '../../words/useWords.ts';
+import { SearchField } from '../../ui/SearchField.tsx';
+import { isFoundBy, plainName } from '../../words/plainName.ts';
+import { countryFoundBy, useFormat } from '../../words/useWords.ts';
 
 const CONTINENTS = ['002', '019', '142', '150', '009', 'EU'] as const;
 
@@ -22,7 +24,9 @@ export function ServedCountries() {
         .sort((a, b) => a[1].localeCompare(b[1])),
     [format],
   );
-  const shown = countries.filter(([code, name]) => `${name} ${code}`.toLowerCase().includes(typed.trim().toLowerCase()));
+  const wanted = plainName(typed);
+  const { locale } = book.shop;
+  const shown = wanted === '' ? countries : countries.filter(([code]) => isFoundBy(countryFoundBy(code, locale), wanted));
   const toggleGroup = (group: string) => {
     const members = groupMembers(group);
     const all = members.every((code) => on.has(code));
@@ -35,14 +39,7 @@ export function ServedCountries() {
         {served.length} of {countries.length} are served.
       </p>
       <div className="my-2 flex flex-wrap gap-2">
-        <input
-          type="search"
-          aria-label="Find a country"
-          placeholder="Find a country"
-          value={typed}
-          onChange={(event) => setTyped(event.target.value)}
-          className="h-8 w-48 rounded-md border border-line-strong bg-paper px-2 placeholder:text-ash"
-        />
+        <SearchField label="Find a country" value={typed} onType={setTyped} className="w-48" />
         {CONTINENTS.map((group) => (
           <Button
             key={group}

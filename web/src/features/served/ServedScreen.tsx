@@ -2,9 +2,10 @@ import { placeFindings } from '@ostrakon/core';
 import { useCallback, useMemo, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { useZoneFill } from '../../map/useZoneFill.ts';
+import { ZoneLegend } from '../../map/ZoneLegend.tsx';
 import { UNCOVERED_FILL, WORLD, ZoneMap } from '../../map/ZoneMap.tsx';
+import { ZonePatterns } from '../../map/ZonePatterns.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { zoneColour } from '../../ui/zoneColours.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
 import { PlaceFindings } from './PlaceFindings.tsx';
 import { ServedCountries } from './ServedCountries.tsx';
@@ -88,15 +89,11 @@ export function ServedScreen() {
         </p>
       </div>
       <div>
-        <ZoneMap label="Zones on the map" view={WORLD} fill={shown} nameOf={nameOf} divided={divided} onPick={setPicked} />
+        <ZoneMap label="Zones on the map" view={WORLD} fill={shown} nameOf={nameOf} divided={divided} onPick={setPicked}>
+          {({ pixel }) => <ZonePatterns count={book.zones.length} pixel={pixel} />}
+        </ZoneMap>
         {picked !== null && <PickedRegion code={picked} />}
-        <ul aria-label="Zones, near to far" className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
-          {book.zones.map((zone, at) => (
-            <li key={zone.id} className="inline-flex items-center gap-1.5">
-              <span aria-hidden className="size-3 rounded-sm" style={{ backgroundColor: zoneColour(at) }} />
-              {zone.name}
-            </li>
-          ))}
+        <ZoneLegend>
           {findings.some(({ code }) => code === 'leftOver' || code === 'leftOverParts') && (
             <li className="inline-flex items-center gap-1.5">
               <span aria-hidden className="uncovered size-3 rounded-sm" />
@@ -104,7 +101,7 @@ export function ServedScreen() {
             </li>
           )}
           {nothing && <li className="text-ash">No zones yet: add them in the rate book.</li>}
-        </ul>
+        </ZoneLegend>
       </div>
       <PlaceFindings findings={findings} />
       <ServedCountries />

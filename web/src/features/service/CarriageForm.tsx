@@ -83,7 +83,7 @@ export function CarriageForm({ service }: { service: Service }) {
         </p>
         <div className="mt-1 flex flex-wrap items-center gap-3">
           <Select label="Carried by" className="w-72!" value={key} onChange={(event) => choose(event.target.value)}>
-            {!live && <option value="">Nobody in particular</option>}
+            {!live && <option value="">no carrier named</option>}
             {carriage && !known && (
               <option value={key}>
                 {carriage.carrier}, {carriage.service}

@@ -1,7 +1,18 @@
-import { Counter, listCountries, listSubdivisions, type OpeningHours, type RateBook, type Service, timeZoneNames } from '@ostrakon/core';
-import { useMemo } from 'react';
+import {
+  Counter,
+  homeCountry,
+  listCountries,
+  listSubdivisions,
+  type OpeningHours,
+  type RateBook,
+  type Service,
+  WEEK,
+  weekOfCountry,
+} from '@ostrakon/core';
+import { type ReactNode, useMemo } from 'react';
 import { checkedChange } from '../../calendars/checkedChange.ts';
 import { readDayCount } from '../../calendars/readDays.ts';
+import { TimeZoneChooser } from '../../calendars/TimeZoneChooser.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
@@ -17,18 +28,21 @@ import { HoursTable } from './HoursTable.tsx';
 
 const DAY: OpeningHours = [{ from: '10:00', until: '17:00' }];
 
-/** A counter at the shop's first location, open on weekdays. */
-function firstCounter({ locations, shop }: RateBook): Counter {
+/** A counter at the shop's first location, open on the working days there. */
+function firstCounter(book: RateBook): Counter {
+  const { locations, shop } = book;
   const [location] = locations;
+  const country = homeCountry(book);
+  const { working } = weekOfCountry(country);
   return {
     street: location?.street ?? '',
     city: location?.city ?? '',
-    country: location?.country ?? shop.served[0] ?? 'CA',
+    country,
     subdivision: location?.subdivision ?? null,
     postalCode: location?.postalCode ?? null,
     point: location?.point ?? null,
     timeZone: location?.timeZone ?? shop.timeZone,
-    hours: [DAY, DAY, DAY, DAY, DAY, [], []],
+    hours: WEEK.map((day) => (working.includes(day) ? DAY : [])) as Counter['hours'],
     exceptions: [],
     readyAfter: 120,
     stock: { kind: 'own' },
@@ -44,63 +58,85 @@ function Address({ counter, set }: { counter: Counter; set: Set }) {
   const subdivisionName = useSubdivisionNames();
   const countries = useMemo(() => listCountries().map((code) => [code, format.region(code)] as const), [format]);
   const subdivisions = useMemo(() => listSubdivisions(counter.country), [counter.country]);
-  const text = (label: string, key: 'street' | 'city', hint: string) => (
-    <TypedField
-      label={label}
-      placeholder={hint}
-      shown={counter[key]}
-      read={(value) => ({ ok: true, value: value.trim() })}
-      commit={(value) => set({ [key]: value })}
-    />
+  const under = (label: string, field: ReactNode) => (
+    <div>
+      <span aria-hidden className="text-sm">
+        {label}
+      </span>
+      {field}
+    </div>
   );
+  const text = (label: string, key: 'street' | 'city') =>
+    under(
+      label,
+      <TypedField
+        label={label}
+        shown={counter[key]}
+        read={(value) => ({ ok: true, value: value.trim() })}
+        commit={(value) => set({ [key]: value })}
+      />,
+    );
   return (
     <section aria-label="Address of the counter">
       <h2 className="font-serif text-lg font-semibold">Address</h2>
       <div className="mt-1 grid max-w-3xl grid-cols-2 gap-2">
-        {text('Street', 'street', 'Street and number')}
-        {text('City', 'city', 'City')}
-        <Select label="Country" value={counter.country} onChange={(event) => set({ country: event.target.value, subdivision: null })}>
-          {countries.map(([code, name]) => (
-            <option key={code} value={code}>
-              {name}
-            </option>
-          ))}
-        </Select>
-        <Select
-          label="Province or state"
-          value={counter.subdivision ?? ''}
-          disabled={subdivisions.length === 0}
-          onChange={(event) => set({ subdivision: event.target.value === '' ? null : event.target.value })}
-        >
-          <option value="">no province or state</option>
-          {subdivisions.map((code) => (
-            <option key={code} value={code}>
-              {subdivisionName(code)}
-            </option>
-          ))}
-        </Select>
-        <TypedField<string | null>
-          label="Postal code"
-          placeholder="Postal code"
-          shown={counter.postalCode ?? ''}
-          read={(value) => ({ ok: true, value: value.trim() === '' ? null : value.trim() })}
-          commit={(postalCode) => set({ postalCode })}
-        />
-        <TypedField<Counter['point']>
-          label="Latitude and longitude of the counter"
-          placeholder="Latitude, longitude: for distances"
-          shown={counter.point ? `${counter.point.latitude}, ${counter.point.longitude}` : ''}
-          read={readPoint}
-          commit={(point) => set({ point })}
-        />
-        <Select label="Time zone of the counter" value={counter.timeZone} onChange={(event) => set({ timeZone: event.target.value })}>
-          {timeZoneNames().map((name) => (
-            <option key={name} value={name}>
-              {name}
-            </option>
-          ))}
-        </Select>
-        <label className="flex items-center gap-2">
+        {text('Street and number', 'street')}
+        {text('Town', 'city')}
+        {under(
+          'Country',
+          <Select label="Country" value={counter.country} onChange={(event) => set({ country: event.target.value, subdivision: null })}>
+            {countries.map(([code, name]) => (
+              <option key={code} value={code}>
+                {name}
+              </option>
+            ))}
+          </Select>,
+        )}
+        {under(
+          'Province or state',
+          <Select
+            label="Province or state"
+            value={counter.subdivision ?? ''}
+            disabled={subdivisions.length === 0}
+            onChange={(event) => set({ subdivision: event.target.value === '' ? null : event.target.value })}
+          >
+            <option value="">no province or state</option>
+            {subdivisions.map((code) => (
+              <option key={code} value={code}>
+                {subdivisionName(code)}
+              </option>
+            ))}
+          </Select>,
+        )}
+        {under(
+          'Postal code',
+          <TypedField<string | null>
+            label="Postal code"
+            shown={counter.postalCode ?? ''}
+            read={(value) => ({ ok: true, value: value.trim() === '' ? null : value.trim() })}
+            commit={(postalCode) => set({ postalCode })}
+          />,
+        )}
+        {under(
+          'Latitude and longitude, for distances',
+          <TypedField<Counter['point']>
+            label="Latitude and longitude of the counter"
+            placeholder="44.67, -63.57"
+            shown={counter.point ? `${counter.point.latitude}, ${counter.point.longitude}` : ''}
+            read={readPoint}
+            commit={(point) => set({ point })}
+          />,
+        )}
+        {under(
+          'Time zone',
+          <TimeZoneChooser
+            label="Time zone of the counter"
+            value={counter.timeZone}
+            country={counter.country}
+            onChange={(timeZone) => set({ timeZone })}
+          />,
+        )}
+        <label className="flex items-center gap-2 self-end pb-1.5">
           <input
             type="checkbox"
             className="accent-clay"
@@ -137,7 +173,7 @@ function Ready({ counter, set }: { counter: Counter; set: Set }) {
             <TypedField<number>
               label="Packing days on the way to the counter"
               className="w-14"
-              inputClass="text-right"
+              inputClass="text-end"
               shown={String(stock.days)}
               read={readDayCount}
               commit={(days) => set({ stock: { kind: 'sent', days } })}
@@ -154,7 +190,7 @@ function Ready({ counter, set }: { counter: Counter; set: Set }) {
           <TypedField<number>
             label="Opening time until it is ready"
             className="w-28"
-            inputClass="text-right"
+            inputClass="text-end"
             shown={openingTimeWords(counter.readyAfter)}
             read={readOpeningTime}
             commit={(readyAfter) => set({ readyAfter })}
@@ -182,8 +218,8 @@ export function CounterForm({ service }: { service: Service }) {
     return (
       <div className="rounded-lg border border-line-strong border-dashed p-6">
         <p className="mb-3 text-ash">
-          This counter has no address and no hours yet, so it is promised no date. Begin with your first location, open from Monday to
-          Friday.
+          This counter has no address and no hours yet, so it cannot say when goods are ready. Begin with your first location, open from
+          Monday to Friday.
         </p>
         <Button
           look="main"
@@ -200,7 +236,7 @@ export function CounterForm({ service }: { service: Service }) {
   return (
     <div className="space-y-6">
       <Address counter={counter} set={set} />
-      <HoursTable hours={counter.hours} onChange={(hours) => set({ hours })} timeZone={counter.timeZone} />
+      <HoursTable hours={counter.hours} onChange={(hours) => set({ hours })} timeZone={counter.timeZone} country={counter.country} />
       <CounterExceptions counter={counter} of={service.name} onChange={(exceptions) => set({ exceptions })} />
       <Ready counter={counter} set={set} />
       <CounterLanes service={service} />

@@ -14,7 +14,9 @@ export function CounterLanes({ service }: { service: Service }) {
   return (
     <section aria-label="Offered to">
       <h2 className="font-serif text-lg font-semibold">Offered to</h2>
-      <p className="text-sm text-ash">Fee, least and greatest order, goods, and within how many kilometres, are limits of its lanes.</p>
+      <p className="text-sm text-ash">
+        Fee, least and greatest order, goods, and within how many kilometres, are limits set with its prices in each zone.
+      </p>
       <ul className="mt-1 space-y-1">
         {book.zones.flatMap((zone) => {
           const lane = laneOf(zone, service.id);

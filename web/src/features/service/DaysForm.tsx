@@ -1,4 +1,4 @@
-import { type Service, ServiceDays, type Transit } from '@ostrakon/core';
+import { homeCountry, type Service, ServiceDays, type Transit, WEEK, type Weekday, weekOfCountry } from '@ostrakon/core';
 import { ClosedDaysEditor } from '../../calendars/ClosedDaysEditor.tsx';
 import { checkedChange } from '../../calendars/checkedChange.ts';
 import { daysShown, readDaysOrNone } from '../../calendars/readDays.ts';
@@ -7,9 +7,9 @@ import { useHolidays } from '../../calendars/useHolidays.ts';
 import { WeekdayBoxes } from '../../calendars/WeekdayBoxes.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
-import { Segments } from '../../ui/Segments.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import { useFormat } from '../../words/useWords.ts';
+import { weekdaysShort } from '../../words/week.ts';
 
 /** Whether holidays of where a parcel goes are heeded, and which are listed. */
 function HolidaysThere({ days, set, today }: { days: ServiceDays; set: (more: Partial<ServiceDays>) => unknown; today: string }) {
@@ -41,6 +41,10 @@ function HolidaysThere({ days, set, today }: { days: ServiceDays; set: (more: Pa
   );
 }
 
+const sameDays = (one: readonly Weekday[], other: readonly Weekday[]) =>
+  one.length === other.length && one.every((day) => other.includes(day));
+const isSame = ({ counts, delivers }: ServiceDays, week: readonly Weekday[]) => sameDays(counts, week) && sameDays(delivers, week);
+
 /** How days on the way are counted. */
 export function DaysForm({ service }: { service: Service }) {
   const session = useDraftSession();
@@ -50,41 +54,46 @@ export function DaysForm({ service }: { service: Service }) {
     session.dispatch({ name: 'setServiceDays', args: { service: service.id, days: next } }),
   );
   const [first] = locations;
+  const format = useFormat();
+  const country = homeCountry({ locations, shop });
+  const working = [...weekOfCountry(country).working];
   return (
     <div className="space-y-5">
       <section aria-label="Days on the way">
         <h2 className="font-serif text-lg font-semibold">Days on the way</h2>
-        <p className="text-sm text-ash">From the day it leaves to the day it arrives, where a lane says nothing else.</p>
+        <p className="text-sm text-ash">From the day it leaves to the day it arrives, where a zone says nothing else.</p>
         <div className="mt-2 flex flex-wrap items-start gap-3">
           <TypedField<Transit | null>
             label="Days on the way everywhere"
+            data-show="days"
             className="w-28"
-            inputClass="text-right"
+            inputClass="text-end"
             placeholder="not stated"
             shown={daysShown(days.transit)}
             read={readDaysOrNone}
             commit={(transit) => set({ transit })}
           />
-          <Segments
-            label="Which days count"
-            value={days.count}
-            choices={[
-              ['working', 'Working days'],
-              ['calendar', 'Calendar days'],
-            ]}
-            onChange={(count) => set({ count })}
-          />
-          {days.count === 'working' && (
-            <label className="flex items-center gap-2 py-1.5">
-              <input type="checkbox" className="accent-clay" checked={days.saturday} onChange={() => set({ saturday: !days.saturday })} />
-              It delivers on Saturdays, so Saturday counts
-            </label>
+        </div>
+        <div className="mt-3 grid grid-cols-[max-content_1fr] items-center gap-x-4 gap-y-2">
+          <span>Days that count</span>
+          <WeekdayBoxes label="Days that count on the way" value={days.counts} onChange={(counts) => set({ counts })} />
+          <span>Delivers on</span>
+          <WeekdayBoxes label="Days on which it delivers" value={days.delivers} onChange={(delivers) => set({ delivers })} />
+        </div>
+        <div className="mt-1 flex flex-wrap gap-1">
+          {!isSame(days, working) && (
+            <Button look="quiet" onClick={() => set({ counts: working, delivers: working })}>
+              The working week of {format.region(country)}: {weekdaysShort(working, shop.locale)}
+            </Button>
+          )}
+          {!isSame(days, [...WEEK]) && (
+            <Button look="quiet" onClick={() => set({ counts: [...WEEK], delivers: [...WEEK] })}>
+              Every day
+            </Button>
           )}
         </div>
         <p className="mt-1 text-sm text-ash">
-          {days.count === 'working'
-            ? `Monday to ${days.saturday ? 'Saturday' : 'Friday'} count, closed days do not.`
-            : 'Every day counts, Saturdays and Sundays too; closed days do not.'}
+          Closed days do not count. What would arrive on a day without delivery comes on the next day with one.
         </p>
       </section>
       <section aria-label="Collection days">
@@ -100,7 +109,7 @@ export function DaysForm({ service }: { service: Service }) {
           of={service.name}
           value={days.closed}
           onChange={(closed) => set({ closed })}
-          country={{ country: first?.country ?? shop.served[0] ?? 'CA', subdivision: null }}
+          country={{ country, subdivision: null }}
           today={todayIn(first?.timeZone ?? shop.timeZone)}
         />
       </section>

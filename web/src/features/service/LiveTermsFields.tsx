@@ -33,7 +33,7 @@ export function MarkupFields({
       <TypedField<number | null>
         label={label}
         className="w-24"
-        inputClass="text-right"
+        inputClass="text-end"
         placeholder={placeholder}
         shown={value === null ? '' : format.plain(value)}
         read={orNull(money)}
@@ -47,19 +47,19 @@ export function MarkupFields({
       <p className="text-sm text-ash">What the carrier asks, plus {markupWords(markup, format)}.</p>
       <div className="mt-2 flex flex-wrap items-start gap-3">
         <span className="text-sm">
-          <span className="block text-xs text-ash">Share on top</span>
+          <span className="block text-xs text-ash">Percent added</span>
           <TypedField<number>
-            label="Share on top"
+            label="Percent added"
             className="w-24"
-            inputClass="text-right"
+            inputClass="text-end"
             shown={format.percent(markup.basisPoints)}
             read={readPercent(shop, 100_000)}
             commit={(basisPoints) => change({ basisPoints })}
           />
         </span>
-        {amount('Amount on top', markup.amount, (next) => change({ amount: next ?? 0 }), '0.00')}
-        {amount('Together at least', markup.least, (least) => change({ least }), 'any')}
-        {amount('Together at most', markup.most, (most) => change({ most }), 'any')}
+        {amount('Amount added', markup.amount, (next) => change({ amount: next ?? 0 }), '0.00')}
+        {amount('Add at least', markup.least, (least) => change({ least }), 'any')}
+        {amount('Add at most', markup.most, (most) => change({ most }), 'any')}
         <span className="text-sm">
           <span className="block text-xs text-ash">Price ends</span>
           <Select
@@ -117,8 +117,8 @@ export function UnansweredFields({
           label="While the carrier does not answer"
           value={unanswered.kind}
           choices={[
-            ['withhold', 'Withhold it'],
-            ['card', 'Use each lane’s own card'],
+            ['withhold', 'Do not offer it'],
+            ['card', 'Use the prices you set for that'],
             ...(first ? [['service', 'Charge what another service does'] as const] : []),
           ]}
           onChange={choose}
@@ -139,8 +139,8 @@ export function UnansweredFields({
         )}
       </div>
       <p className="mt-1 text-sm text-ash">
-        {unanswered.kind === 'card' && 'Set the cards on the lanes of this service. '}
-        What the carrier declines outright stays withheld, with its reason.
+        {unanswered.kind === 'card' && 'Set those prices where the service crosses each zone on the sheet. '}
+        What the carrier declines outright is not offered, with its reason.
       </p>
     </section>
   );

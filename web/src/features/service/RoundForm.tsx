@@ -1,4 +1,4 @@
-import { laneOf, PLAIN_ROUND, Round, type RoundWindow, type Service } from '@ostrakon/core';
+import { homeCountry, laneOf, PLAIN_ROUND, Round, type RoundWindow, type Service, type Weekday } from '@ostrakon/core';
 import { X } from 'lucide-react';
 import { Link } from 'react-router';
 import { ClosedDaysEditor } from '../../calendars/ClosedDaysEditor.tsx';
@@ -6,7 +6,6 @@ import { checkedChange } from '../../calendars/checkedChange.ts';
 import { readDayCount } from '../../calendars/readDays.ts';
 import { TimeField } from '../../calendars/TimeField.tsx';
 import { todayIn } from '../../calendars/today.ts';
-import { WEEKDAYS } from '../../calendars/WeekdayBoxes.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { PostalRules } from '../../places/PostalRules.tsx';
 import { Button, SignButton } from '../../ui/Button.tsx';
@@ -20,8 +19,8 @@ import { RoundFees } from './RoundFees.tsx';
 import { RoundLoads } from './RoundLoads.tsx';
 
 /** The first hours of a day that no window has yet. */
-function newWindow(windows: readonly RoundWindow[]): RoundWindow {
-  const weekday = WEEKDAYS.find((day) => !windows.some((window) => window.weekday === day)) ?? 1;
+function newWindow(windows: readonly RoundWindow[], week: readonly Weekday[]): RoundWindow {
+  const weekday = week.find((day) => !windows.some((window) => window.weekday === day)) ?? week[0] ?? 1;
   return { weekday, from: windows.some((window) => window.weekday === weekday) ? '18:00' : '09:00', until: '20:00', capacity: null };
 }
 
@@ -31,11 +30,13 @@ function Windows({ round, set }: { round: Round; set: (more: Partial<Round>) => 
     set({ windows: round.windows.map((window, index) => (index === at ? { ...window, ...more } : window)) });
   const ordered = round.windows
     .map((window, at) => ({ window, at }))
-    .sort((a, b) => a.window.weekday - b.window.weekday || (a.window.from < b.window.from ? -1 : 1));
+    .sort(
+      (a, b) => format.week.indexOf(a.window.weekday) - format.week.indexOf(b.window.weekday) || (a.window.from < b.window.from ? -1 : 1),
+    );
   return (
     <section aria-label="Days and windows">
       <h2 className="font-serif text-lg font-semibold">Days and windows</h2>
-      {ordered.length === 0 && <p className="text-ash">No days yet: the round is promised no date.</p>}
+      {ordered.length === 0 && <p className="text-ash">No days yet, so no arrival can be told.</p>}
       <ul className="mt-1 space-y-1">
         {ordered.map(({ window, at }) => {
           const name = `${format.weekday(window.weekday)} from ${format.time(window.from)}`;
@@ -47,7 +48,7 @@ function Windows({ round, set }: { round: Round; set: (more: Partial<Round>) => 
                 value={window.weekday}
                 onChange={(event) => change(at, { weekday: Number(event.target.value) })}
               >
-                {WEEKDAYS.map((day) => (
+                {format.week.map((day) => (
                   <option key={day} value={day}>
                     {format.weekday(day)}
                   </option>
@@ -61,7 +62,7 @@ function Windows({ round, set }: { round: Round; set: (more: Partial<Round>) => 
               <TypedField<number | null>
                 label={`Orders in ${name}`}
                 className="w-28"
-                inputClass="text-right"
+                inputClass="text-end"
                 placeholder="any number"
                 shown={window.capacity === null ? '' : String(window.capacity)}
                 read={(text) => (text.trim() === '' ? { ok: true, value: null } : readCount(format)(text))}
@@ -80,7 +81,7 @@ function Windows({ round, set }: { round: Round; set: (more: Partial<Round>) => 
           );
         })}
       </ul>
-      <Button className="mt-2" onClick={() => set({ windows: [...round.windows, newWindow(round.windows)] })}>
+      <Button className="mt-2" onClick={() => set({ windows: [...round.windows, newWindow(round.windows, format.week)] })}>
         Add a window
       </Button>
       <div className="mt-3 flex items-start gap-2">
@@ -90,7 +91,7 @@ function Windows({ round, set }: { round: Round; set: (more: Partial<Round>) => 
         <TypedField<number>
           label="Days before the round"
           className="w-14"
-          inputClass="text-right"
+          inputClass="text-end"
           shown={String(round.lastOrder.days)}
           read={readDayCount}
           commit={(days) => set({ lastOrder: { ...round.lastOrder, days } })}
@@ -168,7 +169,7 @@ export function RoundForm({ service }: { service: Service }) {
           of={service.name}
           value={round.closed}
           onChange={(closed) => set({ closed })}
-          country={centre ?? { country: book.shop.served[0] ?? 'CA', subdivision: null }}
+          country={centre ?? { country: homeCountry(book), subdivision: null }}
           today={todayIn(centre?.timeZone ?? book.shop.timeZone)}
         />
       </section>

@@ -39,7 +39,7 @@ export function RoundLoads({ service, round, timeZone }: { service: Service; rou
                 <TypedField<number>
                   label={`Orders taken on ${dayText(date, locale, fromDay(today))} from ${format.time(from)}`}
                   className="w-14"
-                  inputClass="h-7! text-right"
+                  inputClass="h-7! text-end"
                   shown={String(orders)}
                   read={readDayCount}
                   commit={(next) => {

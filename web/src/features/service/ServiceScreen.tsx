@@ -2,10 +2,12 @@ import type { Service } from '@ostrakon/core';
 import { Link, useParams } from 'react-router';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Lost } from '../../ui/Lost.tsx';
+import { usePointedAt } from '../../ui/usePointedAt.ts';
 import { CarriageForm } from './CarriageForm.tsx';
 import { CounterForm } from './CounterForm.tsx';
 import { DaysForm } from './DaysForm.tsx';
 import { RoundForm } from './RoundForm.tsx';
+import { ToldTexts } from './ToldTexts.tsx';
 
 const KINDS: Readonly<Record<Service['kind'], string>> = {
   card: 'Sent by a carrier, at your own prices',
@@ -18,6 +20,7 @@ const KINDS: Readonly<Record<Service['kind'], string>> = {
 export function ServiceScreen() {
   const { book } = useDraft();
   const { service: id } = useParams();
+  usePointedAt();
   const service = book.services.find((one) => one.id === id);
   if (!service) return <Lost what="This service is not in the rate book; it may have been removed." />;
   const at = book.services.indexOf(service);
@@ -27,8 +30,8 @@ export function ServiceScreen() {
       <div className="mb-4 flex items-start justify-between gap-4">
         <div>
           <p className="text-sm text-ash">
-            <Link to="/dates" className="text-clay underline">
-              Dates
+            <Link to="/book" className="text-clay underline">
+              Rate book
             </Link>{' '}
             · {KINDS[service.kind]}
           </p>
@@ -55,6 +58,7 @@ export function ServiceScreen() {
       )}
       {service.kind === 'round' && <RoundForm key={service.id} service={service} />}
       {service.kind === 'counter' && <CounterForm key={service.id} service={service} />}
+      <ToldTexts key={`told ${service.id}`} service={service} />
     </div>
   );
 }

@@ -13,8 +13,8 @@ const choices = {
     ['nearestWhole', 'to the nearest whole amount'],
   ],
   rounding: [
-    ['halfUp', 'halves up'],
-    ['halfEven', 'halves to even'],
+    ['halfUp', 'half a cent up'],
+    ['halfEven', 'half a cent to the even cent'],
   ],
   tax: [
     ['none', 'not taxed'],
@@ -29,10 +29,10 @@ const choices = {
 } as const satisfies { [K in keyof Pricing]: readonly (readonly [Pricing[K], string])[] };
 
 const labels = {
-  ending: 'Prices end',
-  rounding: 'Shares are rounded',
+  ending: 'Round prices',
+  rounding: 'Round percentages',
   tax: 'Delivery is',
-  order: 'Options stand',
+  order: 'Show options',
 } as const satisfies Record<keyof Pricing, string>;
 
 /** How every price is finished, how options stand, and orders to several addresses. */
@@ -88,12 +88,12 @@ export function PricingSettings() {
         {severalAddresses.allowed && (
           <span className="flex items-start gap-2">
             <span aria-hidden className="py-1.5 text-sm text-ash">
-              with at most so many items
+              items at most
             </span>
             <TypedField<number | undefined>
               label="Items of an order to several addresses"
               className="w-24"
-              inputClass="text-right"
+              inputClass="text-end"
               placeholder="any"
               shown={severalAddresses.mostItems === null ? '' : String(severalAddresses.mostItems)}
               read={orNone(readCount(shop))}

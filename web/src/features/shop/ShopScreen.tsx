@@ -1,9 +1,11 @@
-import { CURRENCY_CODES, LANGUAGES, type Shop, type ShopTexts, timeZoneNames } from '@ostrakon/core';
+import { CURRENCY_CODES, homeCountry, LANGUAGES, type Shop, type ShopTexts } from '@ostrakon/core';
 import { useId, useState } from 'react';
+import { TimeZoneChooser } from '../../calendars/TimeZoneChooser.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
+import { LookChoice } from './LookChoice.tsx';
 import { PricingSettings } from './PricingSettings.tsx';
 
 type Facts = Pick<Shop, 'name' | 'currency' | 'units' | 'locale' | 'timeZone'>;
@@ -36,7 +38,8 @@ function Message({ text, label, about }: { text: keyof ShopTexts; label: string;
 
 /** Facts of the shop that prices and texts rest on. */
 export function ShopScreen() {
-  const { shop } = useDraft().book;
+  const { book } = useDraft();
+  const { shop } = book;
   const change = useFacts();
   const id = useId();
   const [fault, setFault] = useState<string | null>(null);
@@ -113,13 +116,13 @@ export function ShopScreen() {
           <label htmlFor={`${id}-zone`} className="mb-1 block text-sm text-ash">
             Time zone of dates and weekdays
           </label>
-          <Select id={`${id}-zone`} label="Time zone" value={shop.timeZone} onChange={(event) => change({ timeZone: event.target.value })}>
-            {timeZoneNames().map((zone) => (
-              <option key={zone} value={zone}>
-                {zone.replace(/_/g, ' ')}
-              </option>
-            ))}
-          </Select>
+          <TimeZoneChooser
+            id={`${id}-zone`}
+            label="Time zone"
+            value={shop.timeZone}
+            country={homeCountry(book)}
+            onChange={(timeZone) => change({ timeZone })}
+          />
         </div>
       </section>
       <PricingSettings />
@@ -128,10 +131,11 @@ export function ShopScreen() {
         <Message
           text="noOption"
           label="Where nothing is offered"
-          about="Outside the served countries, in no zone, or when every service is withheld."
+          about="Outside the served countries, in no zone, or when no service can be offered."
         />
         <Message text="refer" label="Where the buyer should ask" about="In place of a price, on tiers set to “ask us”." />
       </section>
+      <LookChoice />
     </div>
   );
 }

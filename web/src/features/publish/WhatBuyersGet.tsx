@@ -1,0 +1,57 @@
+import { Link } from 'react-router';
+import { useBench } from '../../bench/BenchProvider.tsx';
+import { useDraft } from '../../draft/DraftProvider.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { toast } from '../../ui/toast.ts';
+
+/** What a checkout sends for the cart of the bench, as one command. */
+function useExample(): string {
+  const { state } = useBench();
+  const address = `${window.location.origin}/api/public/v1/quotes`;
+  return `curl -H 'content-type: application/json' -d '${JSON.stringify(state.cart).replaceAll("'", "'\\''")}' ${address}`;
+}
+
+/** Once an edition is live: where a checkout asks for its prices, and what may be done next. */
+export function WhatBuyersGet() {
+  const { shop, locations } = useDraft().book;
+  const example = useExample();
+  const copy = () =>
+    navigator.clipboard.writeText(example).then(
+      () => toast('The request is on the clipboard'),
+      () => toast('The browser did not let the text onto the clipboard'),
+    );
+  const dated = locations.some(({ dispatch }) => dispatch !== null);
+  const next = [
+    ...(dated ? [] : [['/shop/dispatch', 'Say when orders are packed', 'so that buyers read when their order arrives'] as const]),
+    ['/shop/dispatch', 'Look over closed days and public holidays', 'so that arrival heeds them'] as const,
+    ['/book?face=live', 'Compare every price with the live one', 'after your next changes'] as const,
+  ];
+  return (
+    <>
+      <section aria-label="How your checkout gets the prices" className="rounded-lg border border-line-strong bg-paper p-4">
+        <h2 className="font-serif text-lg font-semibold">How your checkout gets the prices</h2>
+        <p className="mt-1">
+          For each cart and address the checkout of {shop.name} asks this address, and gets the options its buyer may choose from, with
+          prices and arrival. The answer comes from the live edition, never from the draft. With the cart of the bench the request is:
+        </p>
+        <pre className="mt-2 max-h-40 overflow-auto rounded-md bg-ash-soft p-3 text-sm break-all whitespace-pre-wrap">{example}</pre>
+        <Button className="mt-2" onClick={() => void copy()}>
+          Copy the request
+        </Button>
+      </section>
+      <section aria-label="What next">
+        <h2 className="font-serif text-lg font-semibold">What next</h2>
+        <ul className="mt-1 space-y-1">
+          {next.map(([to, name, why]) => (
+            <li key={name}>
+              <Link to={to} className="text-clay underline">
+                {name}
+              </Link>
+              , {why}.
+            </li>
+          ))}
+        </ul>
+      </section>
+    </>
+  );
+}
