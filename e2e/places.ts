@@ -4,4 +4,5 @@ export const root = join(import.meta.dirname, '..');
 /** Made anew before each run. */
 export const prepared = join(root, 'test-results', 'prepared');
 export const seedFile = join(prepared, 'seed.json');
+export const largeSeedFile = join(prepared, 'large.json');
 export const coreBundle = join(prepared, 'core.iife.js');

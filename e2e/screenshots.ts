@@ -17,6 +17,9 @@ execFileSync(process.execPath, [join(root, 'demo/dist/writeSeed.js'), seed]);
 const carriers = await startCarriers();
 const demo = await startServer(join(folder, 'demo'), seed, carriers.url);
 const empty = await startServer(join(folder, 'empty'), '', carriers.url);
+const largeSeed = join(folder, 'large.json');
+execFileSync(process.execPath, [join(root, 'demo/dist/writeSeed.js'), largeSeed, '--large']);
+const large = await startServer(join(folder, 'large'), largeSeed, carriers.url);
 const chrome = await chromium.launch(browser);
 const context = await chrome.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-CA', timezoneId: 'America/Halifax' });
 const page = await context.newPage();
@@ -32,13 +35,12 @@ const trial = (label: string) => (on: Page) => on.getByLabel('Trial', { exact: t
 
 try {
   await shoot('sheet-this-cart', `${demo.url}/book`, (on) => on.getByRole('radio', { name: /Ground parcel/ }).click());
-  await shoot('sheet-rates', `${demo.url}/book?face=rates`);
   await shoot('lane', `${demo.url}/book/nova-scotia/ground`, (on) => on.getByRole('radio', { name: /Ground parcel/ }).click());
   await shoot('charges', `${demo.url}/charges?charge=season`);
   await shoot('sheet-promise', `${demo.url}/book?face=promise`, async (on) => {
     await trial('Studio restock')(on);
-    await on.getByRole('button', { name: /Moment, coupons, buyer/ }).click();
-    await on.getByLabel('Moment', { exact: true }).fill('2026-12-22T13:40');
+    await on.getByRole('button', { name: /When, coupons, buyer/ }).click();
+    await on.getByLabel('Ordered at', { exact: true }).fill('2026-12-22T13:40');
   });
   await shoot('dates', `${demo.url}/dates?show=last-orders&by=2026-12-24`);
   await shoot('dispatch', `${demo.url}/shop/dispatch?month=2026-12`, async (on) => {
@@ -49,7 +51,7 @@ try {
   await shoot('round', `${demo.url}/services/van`, (on) =>
     on.getByRole('heading', { name: 'Fees and rings' }).evaluate((head) => head.scrollIntoView()),
   );
-  await shoot('zone', `${demo.url}/book/europe`, (on) => on.getByLabel('Find a country, group or province').fill('new'));
+  await shoot('zone', `${demo.url}/book/europe`, (on) => on.getByLabel('Find a country, group, province or town').fill('new'));
   await shoot('publish', `${demo.url}/publish`);
   await shoot('goods', `${demo.url}/shop/goods`, async (on) => {
     await on.getByLabel('Only the tag').selectOption('kiln');
@@ -60,13 +62,6 @@ try {
     await on.getByRole('link', { name: '1 parcel' }).click();
   });
   await shoot('served-places', `${demo.url}/shop/places`, trial('Brushes to Mexico'));
-  await shoot('backup', `${demo.url}/shop/backup`, async (on) => {
-    await on.getByLabel('Passphrase for the account keys').fill('wet clay keeps its water');
-    const downloaded = on.waitForEvent('download');
-    await on.getByRole('button', { name: 'Make a backup' }).click();
-    await on.getByLabel('A backup, or a shop in one file').setInputFiles(await (await downloaded).path());
-    await on.getByRole('form', { name: 'What is in the file' }).waitFor();
-  });
   await shoot('carriers', `${demo.url}/shop/carriers`, trial('Studio restock'));
   await shoot('costs', `${demo.url}/costs`, async (on) => {
     await on.getByRole('button', { name: 'Ask the carriers…' }).click();
@@ -82,8 +77,16 @@ try {
     await on.getByRole('region', { name: 'What it costs us' }).evaluate((region) => region.scrollIntoView({ block: 'center' }));
   });
   await shoot('first-steps', `${empty.url}/book`);
+  await shoot('large-sheet', `${large.url}/book?by=country`, (on) =>
+    on.getByRole('main').evaluate((main) => main.scrollTo({ top: 900, left: 180 })),
+  );
+  // Last, for it changes the shop's language.
+  await shoot('right-to-left', `${demo.url}/shop`, async (on) => {
+    await on.getByLabel('Numbers and names as in').selectOption('ar-EG');
+    await on.goto(`${demo.url}/book/nova-scotia/ground`);
+  });
 } finally {
   await chrome.close();
-  for (const started of [demo, empty, carriers]) stop(started);
+  for (const started of [demo, empty, large, carriers]) stop(started);
   rmSync(folder, { recursive: true, force: true });
 }

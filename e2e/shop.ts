@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { AxeBuilder } from '@axe-core/playwright';
 import { type CartInput, type Command, PublicQuote, type RateBook } from '@ostrakon/core';
 import { type APIRequestContext, expect, type Page, test as plain } from '@playwright/test';
-import { seedFile } from './places.ts';
+import { largeSeedFile, seedFile } from './places.ts';
 import { startCarriers, startServer, stop } from './startServer.ts';
 
 export { expect };
@@ -35,6 +35,41 @@ export async function axeFaults(page: Page, part?: string): Promise<string[]> {
   return violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.target).join(', ')}`);
 }
 
+/** What breaks some of the rules of axe, which takes a part of the time of all. */
+export async function faultsOf(rules: readonly string[], page: Page, part: string): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page })
+    .include(part)
+    .options({ resultTypes: ['violations'] })
+    .withRules([...rules])
+    .analyze();
+  return violations.flatMap(({ nodes }) => nodes.map((node) => `${node.target}: ${node.any[0]?.message}`));
+}
+
+/** What reaches sideways over the screen, or over the part that scrolls, and is no table: those may scroll. */
+export async function tooWide(page: Page): Promise<string[]> {
+  return page.evaluate(() => {
+    const scrolled = [document.documentElement, ...document.querySelectorAll('main, aside, header, main > div > div')];
+    return scrolled.flatMap((outer) => {
+      if (outer.scrollWidth <= outer.clientWidth + 1) return [];
+      const edge = outer.getBoundingClientRect().left + outer.clientWidth;
+      const isOver = (element: Element) => {
+        const box = element.getBoundingClientRect();
+        if (box.width === 0 || box.right <= edge + 1 || element.closest('table')) return false;
+        for (let around = element.parentElement; around && around !== outer; around = around.parentElement)
+          if (getComputedStyle(around).overflowX !== 'visible') return false;
+        return true;
+      };
+      return [...outer.querySelectorAll('*')].filter(isOver).map((element) => `${element.tagName} ${element.className}`);
+    });
+  });
+}
+
+/** Unfolds the limits of a page of prices. */
+export async function openLimits(page: Page): Promise<void> {
+  const others = page.locator('details', { hasText: 'Other limits' });
+  if ((await others.getAttribute('open')) === null) await others.getByText('Other limits').click();
+}
+
 async function sendAll(url: string, request: APIRequestContext, commands: readonly Command[]): Promise<void> {
   let { revision } = (await (await request.get(`${url}/api/draft`)).json()) as { revision: number };
   for (const command of commands) {
@@ -45,8 +80,8 @@ async function sendAll(url: string, request: APIRequestContext, commands: readon
   }
 }
 
-/** Every test has a server and a shop of its own: the demo, or an empty one with `test.use({ seeded: false })`; the stand-in carriers go on from test to test. */
-export const test = plain.extend<{ seeded: boolean; shop: Shop; faults: string[] }, { carriers: string }>({
+/** Every test has a server and a shop of its own: the demo, an empty one with `test.use({ seeded: false })`, or the large one with `'large'`; the stand-in carriers go on from test to test. */
+export const test = plain.extend<{ seeded: boolean | 'large'; shop: Shop; faults: string[] }, { carriers: string }>({
   seeded: [true, { option: true }],
   carriers: [
     // biome-ignore lint/correctness/noEmptyPattern: Playwright reads what a fixture needs from its pattern
@@ -59,7 +94,7 @@ export const test = plain.extend<{ seeded: boolean; shop: Shop; faults: string[]
   ],
   shop: async ({ seeded, carriers, request }, use) => {
     const folder = mkdtempSync(join(tmpdir(), 'ostrakon-e2e-'));
-    const started = await startServer(folder, seeded ? seedFile : '', carriers);
+    const started = await startServer(folder, seeded === 'large' ? largeSeedFile : seeded ? seedFile : '', carriers);
     const { url } = started;
     await use({
       url,

@@ -95,6 +95,7 @@ function largeSeed(seed: Seed): Seed {
       places:
         zone === 0 ? [{ kind: 'country', country: 'CA' }] : [{ kind: 'postal', country: 'US', rules: `${String(zone).padStart(3, '0')}*` }],
       taxRate: 0,
+      label: '',
       lanes: Object.fromEntries(
         services.map(({ id }, service): [string, Lane] => [
           id,

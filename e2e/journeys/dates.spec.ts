@@ -8,9 +8,9 @@ const arrival = (page: Page) => part(page, 'When it arrives');
 
 /** Sets the moment of the bench, by the shop's clock. */
 async function moment(page: Page, local: string): Promise<void> {
-  const toggle = bench(page).getByRole('button', { name: /^(Moment, coupons, buyer|Hide)/ });
+  const toggle = bench(page).getByRole('button', { name: /^(When, coupons, buyer|Hide)/ });
   if ((await toggle.getAttribute('aria-expanded')) === 'false') await toggle.click();
-  await bench(page).getByLabel('Moment', { exact: true }).fill(local);
+  await bench(page).getByLabel('Ordered at', { exact: true }).fill(local);
 }
 
 async function refused(page: Page, label: string, typed: string, words: RegExp): Promise<void> {
@@ -73,7 +73,7 @@ test.describe('from nothing', () => {
     for (const day of ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday']) await type(page, `Cut-off on ${day}`, 'noon');
     await type(page, 'Packing days until an order is packed', '2');
 
-    await part(page, 'Closed days').getByRole('button', { name: 'From a calendar file…' }).click();
+    await part(page, 'Closed days').getByRole('button', { name: 'Import a calendar…' }).click();
     await page
       .getByLabel('Calendar file', { exact: true })
       .setInputFiles({ name: 'x.ics', mimeType: 'text/calendar', buffer: Buffer.from('hello') });
@@ -81,7 +81,7 @@ test.describe('from nothing', () => {
     const spring = ['BEGIN:VEVENT', 'UID:1', 'SUMMARY:Spring clean', 'DTSTART;VALUE=DATE:20270305', 'RRULE:FREQ=YEARLY', 'END:VEVENT'];
     const talk = ['BEGIN:VEVENT', 'UID:2', 'SUMMARY:Talk', 'DTSTART:20270301T100000Z', 'DTEND:20270301T110000Z', 'END:VEVENT'];
     await page.getByLabel('Calendar file', { exact: true }).setInputFiles(ics(...spring, ...talk));
-    await page.getByText('Left out: 1').click();
+    await page.getByText('Not taken: 1').click();
     await expect(page.getByText('Talk has hours; only all-day events close a day.')).toBeVisible();
     await page.getByRole('button', { name: 'Take 11 closed days' }).click();
     await part(page, 'Closed days').getByRole('button', { name: 'Public holidays…' }).click();
@@ -258,7 +258,7 @@ test('last orders for 24 December are copied out; the face of promises; days pas
   await expect(finding).toBeHidden();
 
   await page.getByRole('link', { name: 'Rate book', exact: true }).first().click();
-  await page.getByRole('radio', { name: 'Promise' }).click();
+  await page.getByRole('radio', { name: 'Arrival' }).click();
   await moment(page, '2026-11-24T13:59');
   await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('Nov 27 – Nov 30');
   await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('before 2:00 p.m.');
@@ -280,7 +280,7 @@ test('the page keeps the time zones of the law, not those of the browser: Vancou
   const held = await page.evaluate(() => JSON.parse(localStorage.getItem('ostrakon-bench') ?? '{}').cart.moment);
   // Source: IANA tz database 2026f, by which Vancouver no longer sets its clock back.
   expect(held).toBe('2026-12-15T21:30:00Z');
-  await expect(bench(page).getByLabel('Moment', { exact: true })).toHaveValue('2026-12-15T14:30');
+  await expect(bench(page).getByLabel('Ordered at', { exact: true })).toHaveValue('2026-12-15T14:30');
 });
 
 test('a promise on a public holiday is found, seen on the bench and mended; the whole shop closes for a day', async ({ page, shop }) => {
@@ -289,7 +289,7 @@ test('a promise on a public holiday is found, seen on the bench and mended; the 
   await page.getByRole('button', { name: 'List those of the countries we deliver to' }).click();
   await expect(part(page, 'Public holidays there')).toContainText('Canada');
   await page.getByRole('link', { name: 'Dates', exact: true }).first().click();
-  const found = part(page, 'Promises on public holidays');
+  const found = part(page, 'Arrivals on public holidays');
   const ground = found.getByRole('listitem').filter({ hasText: 'Ground parcel' });
   await expect(ground).toContainText('Mon, Feb 15 is Heritage Day');
   await ground.getByRole('button', { name: 'See it on the bench' }).click();

@@ -45,8 +45,8 @@ test('offline the page goes on working; back online everything is saved, in few 
   await expect(page.getByLabel('Price of the tier 15 kg')).toHaveValue('20.00');
   await expect(status(page)).toHaveText('Offline: 4 changes wait');
   // Screens that were never open work, too.
-  await page.getByRole('link', { name: 'Charges', exact: true }).click();
-  await expect(page.getByRole('heading', { name: 'Charges', exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'Charges & reductions', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Charges', level: 1 })).toBeVisible();
   await page.getByRole('link', { name: 'Dates' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await context.setOffline(false);
@@ -80,7 +80,7 @@ test('what was read stays in view while it cannot be read anew, and what was not
 
 test('a choice made just before another address is opened is kept, though its request never arrived', async ({ page, shop }) => {
   await page.goto(`${shop.url}/shop`);
-  await page.getByLabel('Options stand').selectOption('the fastest first');
+  await page.getByLabel('Show options').selectOption('the fastest first');
   await page.goto(`${shop.url}/book`);
   await expect(status(page)).toHaveText('Saved');
   expect((await draftOf(page, shop.url)).book.shop.pricing.order).toBe('fastest');
@@ -214,8 +214,8 @@ test('stopped in the middle of an import the server ends it first; a second serv
   const first = await startServer(folder, seedFile, carriers);
   await expect(startServer(folder, '', carriers)).rejects.toThrow('ended with 1');
   await page.goto(`${first.url}/shop/goods`);
-  await page.getByRole('button', { name: 'Read a file' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Read goods from a file' });
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  const dialog = page.getByRole('dialog', { name: 'Import goods' });
   const lines = Array.from({ length: 20_000 }, (_, at) => `big-${at},Bowl ${at},9.50,3 oz`);
   const buffer = Buffer.from(`Article number,Name,Price,Weight\r\n${lines.join('\r\n')}\r\n`);
   await dialog.getByLabel('Goods file').setInputFiles({ name: 'big.csv', mimeType: 'text/csv', buffer });
@@ -232,7 +232,7 @@ test('stopped in the middle of an import the server ends it first; a second serv
   first.child.kill('SIGTERM');
   // The import that was under way ends, and the page says so.
   await expect(dialog).toBeHidden();
-  await expect(page.getByText('20,000 products taken from the file')).toBeVisible();
+  await expect(page.getByText('20,000 products imported')).toBeVisible();
   expect(await ended).toBe(0);
   const second = await startServer(folder, '', carriers);
   await page.goto(`${second.url}/shop/goods`);

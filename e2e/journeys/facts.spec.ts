@@ -66,7 +66,7 @@ function offering(...services: Offered[]): Command[] {
 const priceOf = (page: Page, name: string, price: string) => expect(option(page, name)).toContainText(price);
 
 async function afresh(page: Page, price: string, weight: string): Promise<void> {
-  const empty = bench(page).getByRole('button', { name: 'Empty' });
+  const empty = bench(page).getByRole('button', { name: 'Empty the cart' });
   if (await empty.isVisible()) await empty.click();
   await putGoods(page, price, weight);
 }

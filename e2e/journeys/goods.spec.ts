@@ -9,8 +9,8 @@ const WEIGHT = 6;
 const cellOf = (of: Locator, column: number) => of.locator(`[aria-colindex="${column}"]`);
 
 async function offerFile(page: Page, name: string, content: string | Buffer): Promise<Locator> {
-  await page.getByRole('button', { name: 'Read a file' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Read goods from a file' });
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  const dialog = page.getByRole('dialog', { name: 'Import goods' });
   await dialog.getByLabel('Goods file').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) });
   return dialog;
 }
@@ -43,7 +43,7 @@ test('a goods file with faults: columns, lines and reasons; good rows taken, bad
   const download = page.waitForEvent('download');
   await bad.getByRole('button', { name: 'Save them as a file, to be mended' }).click();
   const badFile = await readFile(await (await download).path(), 'utf8');
-  expect(badFile).toContain('no-price,No price,free,"\'-2",1 x 1,,maybe,5,');
+  expect(badFile).toContain('no-price;No price;free;"\'-2";1 x 1;;maybe;5;');
   await expect(bench(page)).toContainText('11.8 kg + 0.19 kg packing');
   await dialog.getByRole('button', { name: 'Take 2 products' }).click();
   await expect(dialog).toBeHidden();
@@ -58,8 +58,8 @@ test('a goods file with faults: columns, lines and reasons; good rows taken, bad
     page,
     'mended.csv',
     badFile
-      .replace('no-price,No price,free,"\'-2",1 x 1,,maybe', 'no-price,Mended,5.00,2,1 x 1 x 1,,no')
-      .replace(/kettle,Twice[^\r\n]*\r\n/, ''),
+      .replace('no-price;No price;free;"\'-2";1 x 1;;maybe', 'no-price;Mended;5.00;2;1 x 1 x 1;;no')
+      .replace(/kettle;Twice[^\r\n]*\r\n/, ''),
   );
   await again.getByLabel('Artikel is taken as').selectOption({ label: 'Article number' });
   await again.getByRole('button', { name: 'Check the rows' }).click();
@@ -108,7 +108,7 @@ test('twenty thousand goods: stopped half way nothing is taken; then taken, sear
   await page.keyboard.press('Control+End');
   await expect(row(page, /Studio kiln, 180 litres/)).toBeVisible();
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Write a file' }).click();
+  await page.getByRole('button', { name: 'Export', exact: true }).click();
   const written = await readFile(await (await download).path(), 'utf8');
   expect(written).toContain("'=Bowl 19999");
   const back = await offerFile(page, 'goods.csv', written);

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { bench, cell, expect, notOffered, option, saved, test, type } from '../shop.ts';
+import { bench, cell, expect, notOffered, openLimits, option, saved, test, type } from '../shop.ts';
 
 const prices = (page: Page) => page.getByRole('grid', { name: 'Tiers' }).getByLabel(/^Price of the tier/);
 const bounds = (page: Page) => page.getByRole('grid', { name: 'Tiers' }).getByLabel(/^Bound of the tier/);
@@ -47,6 +47,7 @@ test.describe('bad input at every field of the lane is told in words at the fiel
     for (const [lane, label, typed, words] of faults) {
       if (at !== lane) await page.goto(`${shop.url}/book/${lane}`);
       at = lane;
+      if (/, (from|up to)$/.test(label)) await openLimits(page);
       const field = page.getByLabel(label, { exact: true });
       const before = await field.inputValue();
       await type(page, label, typed);
@@ -63,6 +64,7 @@ test.describe('bad input at every field of the lane is told in words at the fiel
 
   test('a range that ends before it begins, and a tier that exists', async ({ page, shop }) => {
     await page.goto(`${shop.url}/book/nova-scotia/ground`);
+    await openLimits(page);
     await type(page, 'Items weight, from', '5 kg');
     await type(page, 'Items weight, up to', '2 kg');
     await expect(page.getByLabel('Items weight, up to')).toHaveAccessibleDescription(/ends before it begins/);
@@ -154,7 +156,8 @@ test('another kind of card and back brings back what was there; bounds written t
   await page.goto(`${shop.url}/book/nova-scotia/ground`);
   await expect(prices(page)).toHaveCount(6);
   const before = await valuesOf(prices(page));
-  await page.getByRole('radio', { name: 'Value' }).click();
+  await page.getByRole('button', { name: 'Priced by: By weight' }).click();
+  await page.getByRole('menuitemradio', { name: 'By order value' }).click();
   await expect(option(page, 'Ground parcel')).toContainText('ask us for a delivery price');
   await type(page, 'Price of the tier from 0', '8');
   await type(page, 'Price of the tier 50.00', 'free');
@@ -162,9 +165,11 @@ test('another kind of card and back brings back what was there; bounds written t
   await page.getByRole('radio', { name: 'up to' }).click();
   await expect.poll(() => valuesOf(bounds(page))).toEqual(['49.99']);
   await expect(option(page, 'Ground parcel')).toContainText('Free');
-  await page.getByRole('radio', { name: 'Weight' }).click();
+  await page.getByRole('button', { name: 'Priced by: By order value' }).click();
+  await page.getByRole('menuitemradio', { name: 'By weight' }).click();
   await expect.poll(() => valuesOf(prices(page))).toEqual(before);
-  await page.getByRole('radio', { name: 'Value' }).click();
+  await page.getByRole('button', { name: 'Priced by: By weight' }).click();
+  await page.getByRole('menuitemradio', { name: 'By order value' }).click();
   await expect.poll(() => valuesOf(prices(page))).toEqual(['8.00', 'free']);
 });
 
@@ -174,30 +179,75 @@ test('free delivery, typed and undone; the card copied to other lanes in one ste
   await page.getByLabel('Measured on goods').selectOption({ label: 'before discounts' });
   await expect(page.getByText('Free when goods come to $80.00 or more')).toBeVisible();
   await page.getByRole('link', { name: 'United States' }).click();
-  await page.getByRole('button', { name: 'Copy card to…' }).click();
+  await page.getByRole('button', { name: 'Copy these prices to…' }).click();
   await page.getByLabel('Ground parcel to Europe', { exact: true }).check();
   await page.getByLabel('Van round to Europe, new').check();
-  await page.getByRole('button', { name: 'Copy to 2 lanes' }).click();
+  await page.getByRole('button', { name: 'Copy to 2 cells' }).click();
   await page.getByRole('link', { name: 'Rate book' }).first().click();
-  await page.getByRole('radio', { name: 'Rates' }).click();
-  await expect(cell(page, 'Ground parcel to Europe')).toContainText('$18.90 to $59.90');
-  await expect(cell(page, 'Van round to Europe')).toContainText('$18.90 to $59.90');
+  await page.getByRole('radio', { name: 'Prices' }).click();
+  await expect(cell(page, 'Ground parcel to Europe')).toHaveAccessibleName(/: \$18\.90 to \$59\.90/);
+  await expect(cell(page, 'Van round to Europe')).toHaveAccessibleName(/: \$18\.90 to \$59\.90/);
   await page.keyboard.press('Control+z');
-  await expect(cell(page, 'Ground parcel to Europe')).toContainText('$28.90 to $72.90');
+  await expect(cell(page, 'Ground parcel to Europe')).toHaveAccessibleName(/: \$28\.90 to \$72\.90/);
   await expect(cell(page, 'Van round to Europe')).toHaveCount(0);
 });
 
 test('a lane stopped, and offered again by hand and by copying', async ({ page, shop }) => {
   await page.goto(`${shop.url}/book/nova-scotia/ground`);
   await page.getByRole('button', { name: 'Stop offering Ground parcel to Nova Scotia' }).click();
-  await expect(notOffered(page)).toContainText('Van round, Ground parcel, and Express have no lane in this zone');
-  await page.getByRole('button', { name: 'Ground parcel to Nova Scotia: not offered. Start a lane' }).click();
+  await expect(notOffered(page)).toContainText('Van round, Ground parcel, and Express are not offered in this zone');
+  await page.getByRole('button', { name: 'Ground parcel to Nova Scotia: not offered here. Offer it' }).click();
   await page.getByRole('menuitem', { name: 'One price' }).click();
   await expect(page.getByLabel('Price of every delivery')).toHaveValue('ask us');
   await type(page, 'Price of every delivery', '11');
   await expect(option(page, 'Ground parcel')).toContainText('$11.00');
   await page.getByRole('button', { name: 'Stop offering Ground parcel to Nova Scotia' }).click();
-  await page.getByRole('button', { name: 'Ground parcel to Nova Scotia: not offered. Start a lane' }).click();
+  await page.getByRole('button', { name: 'Ground parcel to Nova Scotia: not offered here. Offer it' }).click();
   await page.getByRole('menuitem', { name: 'Ground parcel to Atlantic' }).click();
   await expect(option(page, 'Ground parcel')).toContainText('$22.50');
+});
+
+test('limits begin with the three that are wanted first; a next tier is suggested; buyers read words of the shop’s own', async ({
+  page,
+  shop,
+}) => {
+  await page.goto(`${shop.url}/book/nova-scotia/ground`);
+  const limits = page.getByRole('region', { name: 'Limits' });
+  await expect(limits.getByLabel('Parcels, up to')).toBeHidden();
+  await limits.getByLabel('Heaviest cart measured').selectOption({ label: 'Packed weight: with packaging' });
+  await expect(limits).toContainText('The cart on the bench: items weight 11.8 kg, packed weight 11.99 kg');
+  await type(page, 'Packed weight, up to', '11.9 kg');
+  await expect(notOffered(page)).toContainText('Ground parcel limited to 11.9 kg');
+  // The bound goes with what it is measured by.
+  await limits.getByLabel('Heaviest cart measured').selectOption({ label: 'Items weight: the goods alone' });
+  await expect(page.getByLabel('Items weight, up to')).toHaveValue('11.9 kg');
+  await expect(option(page, 'Ground parcel')).toContainText('$16.90');
+  await type(page, 'Items weight, up to', '11 kg');
+
+  await page.goto(`${shop.url}/services/ground`);
+  const told = page.getByRole('region', { name: 'When it is not offered' });
+  await told.getByRole('button', { name: 'Words of your own' }).click();
+  await told.getByLabel('Reason of “new words”').selectOption('the cart is too heavy, large, far or dear');
+  await type(page, 'What buyers read when the cart is too heavy, large, far or dear', 'Write to us: we bring heavy orders on a pallet.');
+  await expect(notOffered(page)).toContainText('To the buyer: Write to us: we bring heavy orders on a pallet.');
+  await saved(page);
+  await shop.publish();
+  const quoted = await shop.quote({
+    lines: [{ quantity: 1, unitPrice: 4000, weight: '15 kg', delivered: true }],
+    discounts: [],
+    destination: { country: 'CA', subdivision: 'CA-NS', postalCode: 'B4V 2L5' },
+  });
+  expect(quoted.withheld.find(({ service }) => service === 'ground')?.reasons).toMatchObject([
+    { code: 'onlyUpTo', text: 'Write to us: we bring heavy orders on a pallet.' },
+  ]);
+  await told.getByRole('button', { name: /^Remove the words/ }).click();
+  await expect(notOffered(page)).toContainText('To the buyer: Only up to 11 kg');
+
+  await page.goto(`${shop.url}/book/nova-scotia/ground`);
+  await page.getByLabel('Price of a new tier').fill('40');
+  await expect(page.getByLabel('Bound of a new tier')).toHaveValue('45 kg');
+  await page.getByLabel('Price of a new tier').press('Enter');
+  await expect(page.getByLabel('Price of the tier 45 kg')).toHaveValue('40.00');
+  await type(page, 'Price of the tier 45 kg', 'write to us');
+  await expect(page.getByLabel('Price of the tier 45 kg')).toHaveValue('ask us');
 });

@@ -115,8 +115,8 @@ test('goods, packaging and the bench are typed as the language writes them, in A
 test('a goods file tells its decimal sign; where it does not, it is asked for before anything is taken', async ({ page, shop }) => {
   await speak(page, shop.url, 'de-DE');
   await page.goto(`${shop.url}/shop/goods`);
-  await page.getByRole('button', { name: 'Read a file' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Read goods from a file' });
+  await page.getByRole('button', { name: 'Import', exact: true }).click();
+  const dialog = page.getByRole('dialog', { name: 'Import goods' });
   const offer = async (rows: string[]) => {
     const buffer = Buffer.from(['Artikelnummer;Bezeichnung;Preis;Gewicht', ...rows].join('\r\n'));
     await dialog.getByLabel('Goods file').setInputFiles({ name: 'waren.csv', mimeType: 'text/csv', buffer });

@@ -21,8 +21,11 @@ function offering(...services: (readonly [string, Card])[]): Command[] {
 }
 
 const group = (id: string, name: string): Command => ({ name: 'addGoodsGroup', args: { id, name, mark: 'clay', ...PLAIN_GROUP } });
-const kind = (page: Page, name: string) => page.getByRole('radiogroup', { name: 'Priced by' }).getByRole('radio', { name, exact: true });
-const ledger = (page: Page) => bench(page).getByRole('region', { name: 'Price ledger' });
+async function kind(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: /^Priced by/ }).click();
+  await page.getByRole('menuitemradio', { name, exact: true }).click();
+}
+const ledger = (page: Page) => bench(page).getByRole('region', { name: 'How the price comes about' });
 
 async function pasteInto(page: Page, label: string, text: string): Promise<void> {
   await page.getByLabel(label, { exact: true }).focus();
@@ -46,42 +49,43 @@ test('kinds switched back and forth keep their entries; first and further, per u
   await page.goto(`${shop.url}/book/canada/s0`);
   await putGoods(page, '10', '100 g');
   await bench(page).getByLabel('Quantity of Goods of your own').fill('4');
-  await kind(page, 'First and further').click();
+  await kind(page, 'First item and each further');
   await refused(page, 'First item', 'six', /“six” is not a number/);
   await refused(page, 'Each further item', '-1', /Write 0 or more/);
   await type(page, 'First item', '6');
   await type(page, 'Each further item', '1.50');
   await expect(option(page, 'Parcel')).toContainText('$10.50');
-  await refused(page, 'The card’s greatest price', '1e99', /not a number/);
-  await type(page, 'The card’s greatest price', '9.00');
+  await refused(page, 'Greatest price, before charges', '1e99', /not a number/);
+  await type(page, 'Greatest price, before charges', '9.00');
   await expect(option(page, 'Parcel')).toContainText('$9.00');
   await expect(ledger(page)).toContainText('Never more than $9.00');
-  await refused(page, 'The card’s least price', '12', /At most is less than at least/);
+  await refused(page, 'Least price, before charges', '12', /At most is less than at least/);
 
-  await kind(page, 'Per unit').click();
-  await type(page, 'Base', '0');
-  await type(page, 'For each started unit', '1.20');
+  await kind(page, 'So much per kilogram started');
+  await expect(option(page, 'Parcel')).toContainText('$9.00');
+  await expect(page.getByLabel('For each kilogram started')).toHaveValue('');
+  await type(page, 'For each kilogram started', '1.20');
   await page.getByLabel('Of', { exact: true }).selectOption('Number of items');
   await expect(page.getByLabel('A unit is')).toHaveValue('item');
   await expect(option(page, 'Parcel')).toContainText('$4.80');
   await refused(page, 'A unit is', '0 items', /At least 1/);
 
-  await kind(page, 'Percent').click();
+  await kind(page, 'Share of the order');
   await refused(page, 'Share', '5000 %', /At most 1000 %/);
   await type(page, 'Share', '7.5 %');
   await expect(option(page, 'Parcel')).toContainText('$3.00');
   await expect(page.getByText('7.5%').first()).toBeVisible();
 
-  await kind(page, 'Charges only').click();
+  await kind(page, 'Only the charges');
   await expect(option(page, 'Parcel')).toContainText('Free');
-  await kind(page, 'One price').click();
+  await kind(page, 'One price');
   await expect(page.getByLabel('Price of every delivery')).toHaveValue('9.90');
   await refused(page, 'Price of every delivery', '5 + 0.80/kg', /Nothing is measured here/);
-  await kind(page, 'First and further').click();
-  await expect(page.getByLabel('First item')).toHaveValue('6.00');
-  await expect(page.getByLabel('The card’s greatest price')).toHaveValue('9.00');
+  await kind(page, 'First item and each further');
+  await expect(page.getByLabel('First item', { exact: true })).toHaveValue('6.00');
+  await expect(page.getByLabel('Greatest price, before charges')).toHaveValue('9.00');
   await page.reload();
-  await kind(page, 'Per unit').click();
+  await kind(page, 'So much per kilogram started');
   await expect(page.getByLabel('For each started unit')).toHaveValue('1.20');
   await expect(option(page, 'Parcel')).toContainText('$4.80');
 });
@@ -90,17 +94,17 @@ test('tiers with rates, band by band, filled down and raised by a percentage see
   await shop.send(...offering(['Parcel', amount(990)]));
   await page.goto(`${shop.url}/book/canada/s0`);
   await putGoods(page, '10', '17.2 kg');
-  await kind(page, 'Weight').click();
+  await kind(page, 'By weight');
   await pasteInto(page, 'Bound of the tier 1 kg', '2 kg\t9.90\n15 kg\t13.40\n30 kg\t13.40 + 0.80/kg');
   await page.getByRole('button', { name: 'Remove the tier 1 kg' }).click();
   // 2.2 kg over 15 kg are three started kilograms.
   await expect(option(page, 'Parcel')).toContainText('$15.80');
   await expect(ledger(page)).toContainText('$13.40 and 3 × $0.80 a started kg');
-  await page.getByLabel('How tiers apply').selectOption('band by band');
+  await page.getByLabel('How tiers apply').selectOption('each part its rate');
   await expect(page.getByText('A further band adds a rate, such as 0.80/kg')).toBeVisible();
   await type(page, 'Price of the tier 15 kg', '0.50/kg');
   await type(page, 'Price of the tier 30 kg', '0.80/kg');
-  await page.getByLabel('How tiers apply').selectOption('band by band');
+  await page.getByLabel('How tiers apply').selectOption('each part its rate');
   // 9.90, 13 kg at 0.50, 3 started at 0.80.
   await expect(option(page, 'Parcel')).toContainText('$18.80');
   await expect(page.getByText('Each band of packed weight adds its own rate')).toBeVisible();
@@ -132,7 +136,7 @@ test('a two-way grid pasted from a spreadsheet, with faults told and nothing los
   await shop.send(...offering(['Parcel', amount(990)]));
   await page.goto(`${shop.url}/book/canada/s0`);
   await putGoods(page, '120', '4 kg');
-  await kind(page, 'Two-way').click();
+  await kind(page, 'Weight and order value');
   const grid = page.getByRole('grid', { name: 'Two-way prices' });
   const corner = 'Price up to 1 kg, from 0.00';
   await pasteInto(page, corner, '\t0\t100\n2 kg\t5.00\t4.00\n5 kg\t9.00\tcheap\nabove\task us\tnot offered');
@@ -170,7 +174,7 @@ test('a two-way grid pasted from a spreadsheet, with faults told and nothing los
 test('goods groups with cards of their own, and how their prices come together', async ({ page, shop }) => {
   await shop.send(group('clay', 'Clay'), ...offering(['Parcel', amount(400)]));
   await page.goto(`${shop.url}/book/canada/s0`);
-  await page.getByRole('button', { name: 'Card for a goods group' }).click();
+  await page.getByRole('button', { name: 'Prices for a goods group' }).click();
   await page.getByRole('menuitem', { name: 'Clay' }).click();
   // The card in hand is the group's, as whoever types sees first.
   await expect(page.getByRole('radio', { name: 'Clay' })).toBeChecked();
@@ -186,16 +190,18 @@ test('goods groups with cards of their own, and how their prices come together',
   await expect(page.getByLabel('Price of every delivery')).toHaveValue('13.40');
   await page.getByRole('link', { name: 'Rate book' }).first().click();
   await page.getByRole('columnheader', { name: 'Parcel' }).getByRole('button').click();
-  await page.getByRole('menuitem', { name: 'Kind, note and mixing…' }).click();
+  await page.getByRole('menuitem', { name: 'Name, kind and note…' }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Where goods have cards of their own').selectOption('Charge the dearest card, and so much for each further one');
-  await dialog.getByLabel('For each further card').fill('a bit');
+  await dialog
+    .getByLabel('When goods with prices of their own come together')
+    .selectOption('Charge the dearest, and so much for each other');
+  await dialog.getByLabel('For each other').fill('a bit');
   await dialog.getByRole('button', { name: 'Done' }).click();
-  await expect(dialog.getByLabel('For each further card')).toHaveAccessibleDescription(/“a bit” is not a number/);
-  await dialog.getByLabel('For each further card').fill('1.50');
-  await dialog.getByLabel('What the shop calls it among its own').fill('Road, own cards');
+  await expect(dialog.getByLabel('For each other')).toHaveAccessibleDescription(/“a bit” is not a number/);
+  await dialog.getByLabel('For each other').fill('1.50');
+  await dialog.getByLabel('Name only you see').fill('Road, own prices');
   await dialog.getByRole('button', { name: 'Done' }).click();
-  await expect(page.getByRole('columnheader', { name: 'Parcel' })).toContainText('Road, own cards');
+  await expect(page.getByRole('columnheader', { name: 'Parcel' }).getByRole('button')).toHaveAttribute('title', 'Parcel\nRoad, own prices');
   await saved(page);
   const draft = await (await page.request.get(`${shop.url}/api/draft`)).json();
   expect(draft.book.services[0].mixing).toEqual({ kind: 'dearestPlus', each: 150 });
@@ -219,13 +225,13 @@ test('delivery of 3.00 on goods of 41.00 makes 44.00, at 14 % added 44.42; price
   await page.goto(`${shop.url}/shop`);
   await page.getByLabel('Delivery is').selectOption('not taxed');
   await expect(sees(page).locator('label').first()).toContainText('Parcel');
-  await page.getByLabel('Options stand').selectOption('the cheapest first');
+  await page.getByLabel('Show options').selectOption('the cheapest first');
   await expect(sees(page).locator('label').first()).toContainText('Letter');
-  await page.getByLabel('Prices end').selectOption('up to the next .99');
+  await page.getByLabel('Round prices').selectOption('up to the next .99');
   await expect(option(page, 'Letter')).toContainText('$1.99');
-  await page.getByLabel('Prices end').selectOption('to the nearest 0.05');
+  await page.getByLabel('Round prices').selectOption('to the nearest 0.05');
   await expect(option(page, 'Letter')).toContainText('$1.80');
-  await page.getByLabel('Options stand').selectOption('the fastest first');
+  await page.getByLabel('Show options').selectOption('the fastest first');
   await page.goto(`${shop.url}/book/canada/s0`);
   await refused(page, 'Days on the way', 'soon', /not a number/);
   await refused(page, 'Days on the way', '5 to 2', /At most is less than at least/);
@@ -243,15 +249,15 @@ test('a lane only for some goods, days and coupons: every reason is told, and wh
   await expect(notOffered(page)).toContainText('only with a coupon');
   await expect(notOffered(page)).toContainText('To the buyer: Only with a coupon.');
   await bench(page)
-    .getByRole('button', { name: /Moment, coupons, buyer/ })
+    .getByRole('button', { name: /When, coupons, buyer/ })
     .click();
   await refused(page, 'Coupons of the buyer', 'one two', /no spaces/);
   await type(page, 'Coupons of the buyer', 'friend');
   await expect(option(page, 'Parcel')).toBeVisible();
-  await bench(page).getByLabel('Moment', { exact: true }).fill('2026-12-01T09:00');
+  await bench(page).getByLabel('Ordered at', { exact: true }).fill('2026-12-01T09:00');
   await page.getByRole('button', { name: 'Tuesday' }).click();
   await expect(notOffered(page)).toContainText('this is Tuesday');
-  await bench(page).getByLabel('Moment', { exact: true }).fill('2026-12-02T09:00');
+  await bench(page).getByLabel('Ordered at', { exact: true }).fill('2026-12-02T09:00');
   await expect(option(page, 'Parcel')).toBeVisible();
   await refused(page, 'First day', '31 April', /no date/);
   await type(page, 'First day', '2026-12-03');

@@ -27,11 +27,18 @@ test('a charge is written, refused where it makes no sense, put in order, and st
   await expect(option(page, 'Ground parcel')).toContainText('$16.90');
   await page.getByRole('button', { name: 'Add a charge' }).click();
   const form = rule(page, 'New charge');
+  await expect(form).toContainText('It holds for no service yet.');
+  await expect(page.getByText('Adds $0.00 for each order on no service yet.')).toBeVisible();
+  await form
+    .getByRole('group', { name: /^Services/ })
+    .getByLabel('Ground parcel')
+    .check();
   await refused(page, form, 'Name', ' ', /Write a name/);
-  await form.getByLabel('Adds').selectOption('a share of all added up before');
+  await form.getByLabel('Adds').selectOption('a share of the price with the charges before it');
   await refused(page, form, 'Share', '2000 %', /At most 1000 %/);
   await set(form, 'Share', '10 %');
   await expect(option(page, 'Ground parcel')).toContainText('$18.59');
+  await expect(form).toContainText('Ground parcel: $18.59 instead of $16.90');
   await refused(page, form, 'At least', '-3', /Write 0 or more/);
   await set(form, 'At least', '2.50');
   await expect(option(page, 'Ground parcel')).toContainText('$19.40');
@@ -45,18 +52,26 @@ test('a charge is written, refused where it makes no sense, put in order, and st
   await set(form, 'Name', 'Fuel');
   await page.getByRole('button', { name: 'Move Fuel up' }).click();
   await expect(page.getByRole('region', { name: 'Charges' }).getByRole('listitem').nth(3)).toContainText(
-    'Fuel adds 10% of all added up before',
+    'Adds 10% of the price with the charges before it',
   );
-  await expect(bench(page).getByRole('region', { name: 'Price ledger' })).toContainText('Fuel 10% of $16.90');
+  await expect(bench(page).getByRole('region', { name: 'How the price comes about' })).toContainText('Fuel 10% of $16.90');
   await page.getByLabel('Fuel in use').uncheck();
   await expect(option(page, 'Ground parcel')).toContainText('$16.90');
+  // What is free stays free only where the charge does not hold for it: that is told before it is live.
+  await set(rule(page, 'Fuel'), 'At least', '3');
+  await rule(page, 'Fuel').getByLabel('Counter pickup').check();
+  await expect(rule(page, 'Fuel')).toContainText('Counter pickup: $3.00 instead of Free; it is free now, and would cost something');
+  await rule(page, 'Fuel').getByLabel('Counter pickup').uncheck();
+  await set(rule(page, 'Fuel'), 'At least', '2.50');
   await page.getByRole('button', { name: 'Remove Fuel' }).click();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(rule(page, 'Fuel')).toBeVisible();
   await page.getByLabel('Fuel in use').check();
   await saved(page);
   await page.goto(`${shop.url}/publish`);
-  await expect(page.getByText('New charge: Fuel adds 10% of all added up before, at least $2.50.')).toBeVisible();
+  await expect(
+    page.getByText('New charge “Fuel”: adds 10% of the price with the charges before it on Ground parcel, at least $2.50.'),
+  ).toBeVisible();
 });
 
 test('free for hours after an order or a cart begun, with a least value; ended for everyone; off in one country', async ({
@@ -65,8 +80,12 @@ test('free for hours after an order or a cart begun, with a least value; ended f
 }) => {
   await page.goto(`${shop.url}/charges`);
   await option(page, 'Ground parcel').click();
-  await page.getByRole('button', { name: 'Add an allowance' }).click();
-  const form = rule(page, 'New allowance');
+  await page.getByRole('button', { name: 'Add a reduction' }).click();
+  const form = rule(page, 'New reduction');
+  await form
+    .getByRole('group', { name: /^Services/ })
+    .getByLabel('Ground parcel')
+    .check();
   await set(form, 'Name', 'Quick buyers');
   const own = rule(page, 'Quick buyers');
   await refused(page, own, 'With one of these coupons', 'two words', /no spaces/);
@@ -80,7 +99,7 @@ test('free for hours after an order or a cart begun, with a least value; ended f
   await expect(option(page, 'Ground parcel')).toContainText('$16.90');
 
   await bench(page)
-    .getByRole('button', { name: /Moment, coupons, buyer/ })
+    .getByRole('button', { name: /When, coupons, buyer/ })
     .click();
   await type(page, 'Cart started', 'yesterday');
   await expect(bench(page).getByLabel('Cart started')).toHaveAccessibleDescription(/Write how long ago/);
@@ -104,9 +123,9 @@ test('free for hours after an order or a cart begun, with a least value; ended f
   await expect(option(page, 'Ground parcel')).toContainText('$16.90');
   await type(page, 'Last order', '3 hours');
   await expect(option(page, 'Ground parcel')).toContainText('Free');
-  await expect(bench(page).getByRole('region', { name: 'Price ledger' })).toContainText('Forgotten tools ride along');
+  await expect(bench(page).getByRole('region', { name: 'How the price comes about' })).toContainText('Forgotten tools ride along');
   const half = rule(page, 'Half-price ground');
-  await page.getByRole('button', { name: /^Half-price ground takes/ }).click();
+  await page.getByRole('button', { name: /^Half-price ground/ }).click();
   await refused(page, half, 'Share', '150 %', /At most 100 %/);
   await type(page, 'Last order', 'never');
   await type(page, 'Coupons of the buyer', 'halfground');
@@ -119,10 +138,10 @@ test('many lanes at once by keyboard: raised, limited, made free, undone; beside
   await page.keyboard.press(' ');
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press(' ');
-  const bar = page.getByRole('region', { name: 'Chosen lanes' });
-  await expect(bar).toContainText('2 lanes chosen');
+  const bar = page.getByRole('region', { name: 'Chosen cells' });
+  await expect(bar).toContainText('2 cells chosen');
   await cell(page, 'Ground parcel to Europe').click({ modifiers: ['Shift'] });
-  await expect(bar).toContainText('8 lanes chosen');
+  await expect(bar).toContainText('8 cells chosen');
   await bar.getByRole('button', { name: 'Raise or lower…' }).click();
   let dialog = page.getByRole('dialog');
   await dialog.getByLabel('Change by').fill('1e99');
@@ -130,7 +149,7 @@ test('many lanes at once by keyboard: raised, limited, made free, undone; beside
   await dialog.getByLabel('Change by').fill('5 %');
   await expect(dialog.getByRole('table')).toContainText('Ground parcel to Nova Scotia$9.90 to $24.90$10.40 to $26.15');
   await dialog.getByRole('button', { name: 'Change prices' }).click();
-  await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('$10.40 to $26.15');
+  await expect(cell(page, 'Ground parcel to Nova Scotia')).toHaveAccessibleName(/: \$10\.40 to \$26\.15/);
   await page.getByRole('radio', { name: 'Against live' }).click();
   await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('$17.75live: $16.90');
   await expect(cell(page, 'Ground parcel to Harbour cities')).toContainText('as live');
@@ -144,7 +163,7 @@ test('many lanes at once by keyboard: raised, limited, made free, undone; beside
   await expect(dialog.getByLabel('Up to')).toHaveAccessibleDescription(/not a number/);
   await dialog.getByLabel('Up to').fill('5 kg');
   await dialog.getByRole('button', { name: 'Set limit' }).click();
-  await expect(cell(page, 'Ground parcel to Atlantic')).toContainText('only to 5 kg');
+  await expect(cell(page, 'Ground parcel to Atlantic')).toContainText('over 5 kg');
   await page.getByRole('button', { name: 'Undo', exact: true }).first().click();
   await bar.getByRole('button', { name: 'Free from…' }).click();
   dialog = page.getByRole('dialog');
@@ -161,16 +180,16 @@ test('prices to a file and back: nothing changes; a faulty file is told by line 
   shop,
 }) => {
   await page.goto(`${shop.url}/book`);
-  await page.getByRole('button', { name: 'Prices file' }).click();
+  await page.getByRole('button', { name: 'Import, export' }).click();
   const waiting = page.waitForEvent('download');
-  await page.getByRole('menuitem', { name: 'Write all prices to a file' }).click();
+  await page.getByRole('menuitem', { name: 'Export all prices' }).click();
   const csv = readFileSync(await (await waiting).path(), 'utf8');
   const read = async (text: string) => {
-    await page.getByRole('button', { name: 'Prices file' }).click();
-    await page.getByRole('menuitem', { name: 'Read prices from a file…' }).click();
+    await page.getByRole('button', { name: 'Import, export' }).click();
+    await page.getByRole('menuitem', { name: 'Import prices…' }).click();
     await page.getByLabel('File of prices').setInputFiles({ name: 'prices.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
   };
-  const dialog = page.getByRole('dialog', { name: 'Read prices from a file' });
+  const dialog = page.getByRole('dialog', { name: 'Import prices' });
   await read(csv);
   await expect(dialog).toContainText('all as they are in the draft');
   await page.keyboard.press('Escape');
@@ -182,11 +201,11 @@ test('prices to a file and back: nothing changes; a faulty file is told by line 
     ),
   );
   await expect(dialog.getByRole('alert')).toContainText(`Line ${line + 1}, Up to, “2 stone”: “stone” is no unit`);
-  await expect(dialog.getByRole('button', { name: 'Nothing to take' })).toBeDisabled();
+  await expect(dialog.getByRole('button', { name: 'Nothing to import' })).toBeDisabled();
   await page.keyboard.press('Escape');
   await read(csv.replace('packed weight,whole,,,15 kg,,,16.90', 'packed weight,whole,,,15 kg,,,"17,50"'));
   await expect(dialog).toContainText('1 of them other than in the draft');
-  await dialog.getByRole('button', { name: 'Take 1 card' }).click();
+  await dialog.getByRole('button', { name: 'Import 1' }).click();
   await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('$17.50');
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(cell(page, 'Ground parcel to Nova Scotia')).toContainText('$16.90');
@@ -270,12 +289,12 @@ test('a whole order from two stores: its goods are read together, what is paid o
   await expect(parts).toContainText('From Moncton depot');
   await option(page, 'Ground parcel').click();
   await expect(sees(page)).toContainText('$35.20 more goods for free delivery by Ground parcel');
-  const ledger = bench(page).getByRole('region', { name: 'Price ledger' });
+  const ledger = bench(page).getByRole('region', { name: 'How the price comes about' });
   await expect(ledger.getByText('Packing desk')).toHaveCount(1);
   const price = async () => Number(/\$([\d.]+)/.exec((await option(page, 'Ground parcel').textContent()) ?? '')?.[1]);
   const before = await price();
 
-  await bench(page).getByRole('button', { name: 'Moment, coupons, buyer' }).click();
+  await bench(page).getByRole('button', { name: 'When, coupons, buyer' }).click();
   await bench(page).getByLabel('Coupons of the buyer').fill('welcome3');
   await page.keyboard.press('Tab');
   await expect(ledger.getByText('Welcome')).toHaveCount(2);
@@ -319,7 +338,9 @@ test('a product’s own charge is typed into the table of goods; the public quot
   await expect(needle).toContainText('3.00 on top');
   await option(page, 'Ground parcel').click();
   await expect(option(page, 'Ground parcel')).toContainText('$25.90');
-  await expect(bench(page).getByRole('region', { name: 'Price ledger' })).toContainText('Needle tool, own charge 3 × $3.00, on top');
+  await expect(bench(page).getByRole('region', { name: 'How the price comes about' })).toContainText(
+    'Needle tool, own charge 3 × $3.00, on top',
+  );
   const answer = await page.request.post(`${shop.url}/api/public/v1/quotes`, {
     data: { lines: [{ product: 'stoneware-10', quantity: 1 }], discounts: [], destination: { country: 'CA', subdivision: 'CA-NS' } },
   });
@@ -329,7 +350,7 @@ test('a product’s own charge is typed into the table of goods; the public quot
     name: 'Letter packet',
     reasons: [{ code: 'onlyUpTo', measure: expect.any(String), bound: 500_000_000, text: 'Only up to 500 g of goods.' }],
   });
-  expect(JSON.stringify(quote)).not.toMatch(/internalName|ledger|measured|Road, own cards/);
+  expect(JSON.stringify(quote)).not.toMatch(/internalName|ledger|measured|Road, own prices/);
   await putGoods(page, '1', '100 g');
   await expect(notOffered(page)).toContainText('To the buyer:');
 });

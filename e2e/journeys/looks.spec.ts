@@ -1,0 +1,88 @@
+import { screens } from '../screens.ts';
+import { axeFaults, bench, cell, expect, faultsOf, sees, test, tooWide } from '../shop.ts';
+
+const all = Object.values(screens).flat();
+const PARTS = 5;
+
+for (let part = 0; part < PARTS; part += 1) {
+  const name = `part ${part + 1} of ${PARTS} of the screens`;
+  const paths = all.filter((_path, at) => at % PARTS === part);
+  test(`in the dark look everything stands out from its ground: ${name}`, async ({ page, shop }) => {
+    await page.emulateMedia({ colorScheme: 'dark' });
+    for (const [at, path] of paths.entries()) {
+      await page.goto(shop.url + path);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await expect(sees(page)).toContainText('Matched by');
+      expect.soft(await faultsOf(['color-contrast'], page, at === 0 ? 'body' : 'main'), path).toEqual([]);
+    }
+  });
+
+  test(`at 1024 px and at 640, as when enlarged twice, only tables scroll sideways: ${name}`, async ({ page, shop }) => {
+    for (const path of paths) {
+      await page.setViewportSize({ width: 1024, height: 700 });
+      await page.goto(shop.url + path);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await expect(sees(page)).toContainText('Matched by');
+      expect.soft(await tooWide(page), `${path} at 1024`).toEqual([]);
+      await page.setViewportSize({ width: 640, height: 700 });
+      await expect(page.getByRole('button', { name: 'Show the bench' })).toBeVisible();
+      expect.soft(await tooWide(page), `${path} at 640`).toEqual([]);
+      expect.soft(await faultsOf(['target-size', 'scrollable-region-focusable'], page, 'main'), `${path} at 640`).toEqual([]);
+    }
+  });
+}
+
+test('the look is the system’s or the owner’s; the bench is a drawer where there is no room; paper is pale and bare', async ({
+  page,
+  shop,
+}) => {
+  const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  await page.goto(`${shop.url}/shop`);
+  const pale = await ground();
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await expect.poll(ground).not.toBe(pale);
+  await page.getByRole('radio', { name: 'Light' }).click();
+  await expect.poll(ground).toBe(pale);
+  await page.reload();
+  await expect.poll(ground).toBe(pale);
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Find a zone, a price').fill('theme');
+  await page.getByRole('option', { name: 'Look: dark' }).click();
+  await expect.poll(ground).not.toBe(pale);
+
+  await page.setViewportSize({ width: 640, height: 700 });
+  await page.goto(`${shop.url}/book`);
+  await expect(sees(page)).toHaveCount(0);
+  await page.getByRole('button', { name: 'Show the bench' }).click();
+  await expect(sees(page)).toContainText('Matched by');
+  await expect(bench(page)).toBeFocused();
+  expect(await axeFaults(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await expect(sees(page)).toHaveCount(0);
+  await expect(cell(page, 'Ground parcel to Nova Scotia')).toBeVisible();
+
+  // On paper: pale, without head and bench.
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${shop.url}/dates?show=last-orders`);
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('banner')).toBeHidden();
+  await expect(bench(page)).toBeHidden();
+  await expect(page.getByText(/^Last orders to have it by/)).toBeVisible();
+  await expect(page.getByRole('rowheader', { name: 'Harbour cities' })).toBeVisible();
+  await expect.poll(ground).toBe(pale);
+});
+
+test('what is too pale, too wide or too small to hit is found', async ({ page, shop }) => {
+  await page.goto(`${shop.url}/charges`);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  expect(await tooWide(page)).toEqual([]);
+  await page.getByRole('main').evaluate((main) => {
+    main.insertAdjacentHTML(
+      'afterbegin',
+      '<p id="wide" style="width: 3000px; color: #aaa; background: #fff">planted</p><button style="width: 9px; height: 9px; padding: 0">a</button><button style="width: 9px; height: 9px; padding: 0">b</button>',
+    );
+  });
+  expect(await tooWide(page)).not.toEqual([]);
+  expect(await faultsOf(['color-contrast'], page, 'main')).toContainEqual(expect.stringContaining('#wide'));
+  expect(await faultsOf(['target-size'], page, 'main')).not.toEqual([]);
+});
