@@ -7,22 +7,18 @@ const PARTS = 5;
 for (let part = 0; part < PARTS; part += 1) {
   const name = `part ${part + 1} of ${PARTS} of the screens`;
   const paths = all.filter((_path, at) => at % PARTS === part);
-  test(`in the dark look everything stands out from its ground: ${name}`, async ({ page, shop }) => {
+  test(`in the dark look all stands out; at 1024 px and at 640, as when enlarged twice, only tables scroll sideways: ${name}`, async ({
+    page,
+    shop,
+  }) => {
     await page.emulateMedia({ colorScheme: 'dark' });
     for (const [at, path] of paths.entries()) {
+      await page.setViewportSize({ width: 1280, height: 800 });
       await page.goto(shop.url + path);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await expect(sees(page)).toContainText('Matched by');
       expect.soft(await faultsOf(['color-contrast'], page, at === 0 ? 'body' : 'main'), path).toEqual([]);
-    }
-  });
-
-  test(`at 1024 px and at 640, as when enlarged twice, only tables scroll sideways: ${name}`, async ({ page, shop }) => {
-    for (const path of paths) {
       await page.setViewportSize({ width: 1024, height: 700 });
-      await page.goto(shop.url + path);
-      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      await expect(sees(page)).toContainText('Matched by');
       expect.soft(await tooWide(page), `${path} at 1024`).toEqual([]);
       await page.setViewportSize({ width: 640, height: 700 });
       await expect(page.getByRole('button', { name: 'Show the bench' })).toBeVisible();
@@ -44,6 +40,7 @@ test('the look is the system’s or the owner’s; the bench is a drawer where t
   await page.getByRole('radio', { name: 'Light' }).click();
   await expect.poll(ground).toBe(pale);
   await page.reload();
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await expect.poll(ground).toBe(pale);
   await page.keyboard.press('Control+k');
   await page.getByPlaceholder('Find a zone, a price').fill('theme');
@@ -77,12 +74,11 @@ test('what is too pale, too wide or too small to hit is found', async ({ page, s
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   expect(await tooWide(page)).toEqual([]);
   await page.getByRole('main').evaluate((main) => {
-    main.insertAdjacentHTML(
-      'afterbegin',
-      '<p id="wide" style="width: 3000px; color: #aaa; background: #fff">planted</p><button style="width: 9px; height: 9px; padding: 0">a</button><button style="width: 9px; height: 9px; padding: 0">b</button>',
-    );
+    const small = '<button style="width: 9px; height: 9px; padding: 0">a</button>';
+    main.insertAdjacentHTML('afterbegin', `<p style="width: 3000px">planted</p>${small}${small}`);
+    main.querySelector('h1')?.style.setProperty('color', '#aaa');
   });
   expect(await tooWide(page)).not.toEqual([]);
-  expect(await faultsOf(['color-contrast'], page, 'main')).toContainEqual(expect.stringContaining('#wide'));
+  expect(await faultsOf(['color-contrast'], page, 'main')).toContainEqual(expect.stringContaining('h1: '));
   expect(await faultsOf(['target-size'], page, 'main')).not.toEqual([]);
 });
