@@ -154,6 +154,7 @@ export { formatMoney, GREATEST_AMOUNT, Minor, minorToDecimal, minorTyped, parseM
 export { splitByWeights } from './money/splitByWeights.ts';
 export { LANGUAGES } from './names/languages.ts';
 export { Id, Name } from './names/naming.ts';
+export { newId } from './names/newId.ts';
 export { type DecimalSign, type NumberDoubt, type NumbersRead, numbersRead } from './numbers/decimalSign.ts';
 export { formatNumber } from './numbers/numberFormat.ts';
 export { decimalTyped, habitOf } from './numbers/numberHabit.ts';
@@ -281,6 +282,20 @@ export { Coupon, couponKey, EVERYWHERE, type GoodsSet, holdsGroup, inScope, type
 export { ServiceText, TOLD_WHEN } from './rate-book/serviceText.ts';
 export { countriesOfPlaces, taxRatesBeside } from './rate-book/zoneTax.ts';
 export { type Beginning, beginShop, type FirstPrices, firstPrices, type ZonePrice } from './recipes/beginShop.ts';
+export {
+  type Answers,
+  type BlankFault,
+  type BlankKind,
+  type BlankValues,
+  blankFaults,
+  type CarrierChoice,
+  missingFor,
+  type Need,
+  type PlannedZone,
+  type Recipe,
+  recipeCommand,
+} from './recipes/recipe.ts';
+export { recipes } from './recipes/recipes.ts';
 export { liveAt, Release } from './releases/release.ts';
 export { PLAIN_ROUND, Round, RoundWindow } from './rounds/round.ts';
 export {

@@ -1,4 +1,4 @@
-import { regionName, Trial } from '@ostrakon/core';
+import { newId, regionName, Trial } from '@ostrakon/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { PanelRightClose } from 'lucide-react';
 import { useCallback, useState } from 'react';
@@ -12,7 +12,6 @@ import type { Choice } from '../ui/choices.ts';
 import { LabelledInput } from '../ui/LabelledInput.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { NameForm } from '../ui/NameForm.tsx';
-import { newId } from '../ui/newId.ts';
 import { Select } from '../ui/Select.tsx';
 import { toast } from '../ui/toast.ts';
 import { foundBy } from '../words/plainName.ts';

@@ -1,4 +1,13 @@
-import { type CarrierAccount, daysOfCountry, homeCountry, PLAIN_CARRIAGE, PLAIN_SERVICE, PLAIN_TERMS, type Service } from '@ostrakon/core';
+import {
+  type CarrierAccount,
+  daysOfCountry,
+  homeCountry,
+  newId,
+  PLAIN_CARRIAGE,
+  PLAIN_SERVICE,
+  PLAIN_TERMS,
+  type Service,
+} from '@ostrakon/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { carrierApi } from '../api/carrierApi.ts';
@@ -6,7 +15,6 @@ import { useDraft, useDraftSession } from '../draft/DraftProvider.tsx';
 import { Button } from '../ui/Button.tsx';
 import { LabelledInput } from '../ui/LabelledInput.tsx';
 import { Modal } from '../ui/Modal.tsx';
-import { newId } from '../ui/newId.ts';
 import { readPercent } from '../ui/readers.ts';
 import { Segments } from '../ui/Segments.tsx';
 import { TickMany } from '../ui/TickMany.tsx';

@@ -1,4 +1,4 @@
-import type { CarrierState } from '@ostrakon/core';
+import { type CarrierState, newId } from '@ostrakon/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { carrierApi, carrierQueries } from '../api/carrierApi.ts';
@@ -6,7 +6,6 @@ import { ApiProblem } from '../api/client.ts';
 import { Button } from '../ui/Button.tsx';
 import { LabelledInput } from '../ui/LabelledInput.tsx';
 import { Modal } from '../ui/Modal.tsx';
-import { newId } from '../ui/newId.ts';
 import { Select } from '../ui/Select.tsx';
 import { rateDesk } from './rateDesk.ts';
 

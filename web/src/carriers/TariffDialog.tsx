@@ -1,4 +1,4 @@
-import { type CarrierAccount, type ReadBands, type ReadPrices, Tariff, type TariffRowProblem } from '@ostrakon/core';
+import { type CarrierAccount, newId, type ReadBands, type ReadPrices, Tariff, type TariffRowProblem } from '@ostrakon/core';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { carrierApi, carrierQueries } from '../api/carrierApi.ts';
@@ -8,7 +8,6 @@ import { decodeFile, NOT_TEXT } from '../ui/decodeText.ts';
 import { download } from '../ui/download.ts';
 import { LabelledInput } from '../ui/LabelledInput.tsx';
 import { Modal } from '../ui/Modal.tsx';
-import { newId } from '../ui/newId.ts';
 import { readMass, readPercent } from '../ui/readers.ts';
 import { useFormat } from '../words/useWords.ts';
 import { rateDesk } from './rateDesk.ts';

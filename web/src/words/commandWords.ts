@@ -1,6 +1,7 @@
 import type { CommandName } from '@ostrakon/core';
 
 const words: Record<CommandName, string> = {
+  together: 'several changes in one step',
   setShop: 'shop facts',
   setServed: 'served countries',
   setTexts: 'messages',

@@ -1,10 +1,9 @@
-import { type Allowance, type Charge, type Command, plainAllowance, plainCharge } from '@ostrakon/core';
+import { type Allowance, type Charge, type Command, newId, plainAllowance, plainCharge } from '@ostrakon/core';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button, SignButton } from '../../ui/Button.tsx';
-import { newId } from '../../ui/newId.ts';
 import { toast } from '../../ui/toast.ts';
 import { allowanceSentence, chargeSentence, MOST_NAMED } from '../../words/ruleSentence.ts';
 import { useFormat } from '../../words/useWords.ts';

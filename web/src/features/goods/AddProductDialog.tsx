@@ -1,10 +1,9 @@
-import { decimalTyped, PRODUCT_DEFAULTS, Product, type Shop } from '@ostrakon/core';
+import { decimalTyped, newId, PRODUCT_DEFAULTS, Product, type Shop } from '@ostrakon/core';
 import { useState } from 'react';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
-import { newId } from '../../ui/newId.ts';
 import { orNone, readMass, readMoney, readSize } from '../../ui/readers.ts';
 import type { Read } from '../../ui/useTypedField.ts';
 import type { Goods } from './useGoods.ts';

@@ -1,4 +1,4 @@
-import { type GoodsGroup, MARKS, PLAIN_GROUP, type Product } from '@ostrakon/core';
+import { type GoodsGroup, MARKS, newId, PLAIN_GROUP, type Product } from '@ostrakon/core';
 import clsx from 'clsx';
 import { ArrowDown, ArrowUp, X } from 'lucide-react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
@@ -6,7 +6,6 @@ import { SignButton } from '../../ui/Button.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { markClass, markWords } from '../../ui/marks.ts';
 import { NameForm } from '../../ui/NameForm.tsx';
-import { newId } from '../../ui/newId.ts';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import { toast } from '../../ui/toast.ts';

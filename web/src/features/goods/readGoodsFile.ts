@@ -4,13 +4,13 @@ import {
   GoodsReader,
   guessFields,
   NUMBER_FIELDS,
+  newId,
   numbersRead,
   type Product,
   type RateBook,
 } from '@ostrakon/core';
 import Papa from 'papaparse';
 import { decodeText } from '../../ui/decodeText.ts';
-import { newId } from '../../ui/newId.ts';
 import type { BadRow, CheckedFile, FileProblem, OpenedFile } from './importMessages.ts';
 
 /** 64 million bytes: some hundred thousand products. */

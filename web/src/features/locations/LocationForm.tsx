@@ -1,11 +1,10 @@
-import { homeCountry, Location, listCountries, listSubdivisions, postalExample, timeZonesOf } from '@ostrakon/core';
+import { homeCountry, Location, listCountries, listSubdivisions, newId, postalExample, timeZonesOf } from '@ostrakon/core';
 import { useId, useMemo, useState } from 'react';
 import { TimeZoneChooser } from '../../calendars/TimeZoneChooser.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
-import { newId } from '../../ui/newId.ts';
 import { Select } from '../../ui/Select.tsx';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
 

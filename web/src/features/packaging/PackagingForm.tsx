@@ -1,10 +1,9 @@
-import { Packaging, PackagingKind, type Shop, sizeText } from '@ostrakon/core';
+import { newId, Packaging, PackagingKind, type Shop, sizeText } from '@ostrakon/core';
 import { useId, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
-import { newId } from '../../ui/newId.ts';
 import { orNone, readMass, readMoney, readSize } from '../../ui/readers.ts';
 import { Select } from '../../ui/Select.tsx';
 import type { Read } from '../../ui/useTypedField.ts';

@@ -1,4 +1,4 @@
-import { homeCountry } from '@ostrakon/core';
+import { homeCountry, newId } from '@ostrakon/core';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -6,7 +6,6 @@ import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { NameForm } from '../../ui/NameForm.tsx';
-import { newId } from '../../ui/newId.ts';
 import { useFormat } from '../../words/useWords.ts';
 
 /** A new zone, last in the order; its places are picked on its own screen. */

@@ -1,11 +1,10 @@
-import { firstPrices, homeCountry, type FirstPrices as Prices, type RateBook, type ZonePrice } from '@ostrakon/core';
+import { firstPrices, homeCountry, newId, type FirstPrices as Prices, type RateBook, type ZonePrice } from '@ostrakon/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
-import { newId } from '../../ui/newId.ts';
 import { readMoney } from '../../ui/readers.ts';
 import { Segments } from '../../ui/Segments.tsx';
 import { toast } from '../../ui/toast.ts';

@@ -1,10 +1,9 @@
-import { daysOfCountry, homeCountry, type Mixing, PLAIN_SERVICE, type Service, type ServiceKind } from '@ostrakon/core';
+import { daysOfCountry, homeCountry, type Mixing, newId, PLAIN_SERVICE, type Service, type ServiceKind } from '@ostrakon/core';
 import { useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
-import { newId } from '../../ui/newId.ts';
 import { readMoney } from '../../ui/readers.ts';
 import { Select } from '../../ui/Select.tsx';
 import { useFormat } from '../../words/useWords.ts';

@@ -1,11 +1,10 @@
-import type { Service } from '@ostrakon/core';
+import { newId, type Service } from '@ostrakon/core';
 import { ChevronDown } from 'lucide-react';
 import { memo, Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useDraftSession } from '../../draft/DraftProvider.tsx';
 import { later } from '../../ui/later.ts';
 import { Menu, type MenuGroup } from '../../ui/Menu.tsx';
-import { newId } from '../../ui/newId.ts';
 import { RenameField } from '../../ui/RenameField.tsx';
 import { toast } from '../../ui/toast.ts';
 import { useDragOrder } from './useDragOrder.ts';

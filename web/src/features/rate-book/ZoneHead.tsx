@@ -1,4 +1,4 @@
-import type { Zone } from '@ostrakon/core';
+import { newId, type Zone } from '@ostrakon/core';
 import { MoreHorizontal } from 'lucide-react';
 import { memo, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -6,7 +6,6 @@ import { useDraftSession } from '../../draft/DraftProvider.tsx';
 import { SignButton } from '../../ui/Button.tsx';
 import { later } from '../../ui/later.ts';
 import { Menu, type MenuGroup } from '../../ui/Menu.tsx';
-import { newId } from '../../ui/newId.ts';
 import { RenameField } from '../../ui/RenameField.tsx';
 import { toast } from '../../ui/toast.ts';
 
