@@ -2,7 +2,15 @@
 export const screens: Readonly<Record<string, readonly string[]>> = {
   'of the sheet': ['/', '/book?face=rates', '/book?face=promise', '/book?face=live', '/nowhere'],
   'of zones and lanes': ['/book/europe', '/book/nova-scotia/ground', '/book/harbour/van', '/book/us/ground?goods=glazes'],
-  'of rules and publishing': ['/charges?charge=season', '/charges?allowance=ride-along', '/publish', '/shop', '/shop/backup'],
+  'of rules and publishing': [
+    '/charges?charge=season',
+    '/charges?allowance=ride-along',
+    '/recipes',
+    '/recipes/packing',
+    '/publish',
+    '/shop',
+    '/shop/backup',
+  ],
   'of the shop': ['/shop/goods', '/shop/packaging', '/shop/locations', '/shop/places'],
   'of carriers': ['/book?face=margin', '/shop/carriers', '/services/express', '/costs', '/costs/fit', '/costs/label'],
   'of dates': ['/dates', '/dates?show=last-orders', '/shop/dispatch', '/services/van', '/services/counter', '/services/ground'],

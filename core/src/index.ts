@@ -282,6 +282,7 @@ export { Coupon, couponKey, EVERYWHERE, type GoodsSet, holdsGroup, inScope, type
 export { ServiceText, TOLD_WHEN } from './rate-book/serviceText.ts';
 export { countriesOfPlaces, taxRatesBeside } from './rate-book/zoneTax.ts';
 export { type Beginning, beginShop, type FirstPrices, firstPrices, type ZonePrice } from './recipes/beginShop.ts';
+export { plannedZones } from './recipes/plannedZones.ts';
 export {
   type Answers,
   type BlankFault,

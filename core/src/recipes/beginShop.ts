@@ -1,11 +1,11 @@
-import type { Command } from '../commands/commands.ts';
+import type { SingleCommand } from '../commands/commands.ts';
 import { daysOfCountry } from '../dispatch/dispatchCalendar.ts';
 import type { CountryCode } from '../places/countries.ts';
 import { listCountries } from '../places/countries.ts';
-import type { Place } from '../places/place.ts';
 import type { Card } from '../rate-book/card.ts';
 import { PLAIN_LOCATION } from '../rate-book/location.ts';
 import { PLAIN_SERVICE, type RateBook, type Shop } from '../rate-book/rateBook.ts';
+import type { PlannedZone } from './recipe.ts';
 
 /** What an owner says of a new shop. */
 export interface Beginning extends Pick<Shop, 'name' | 'currency' | 'units' | 'locale' | 'timeZone'> {
@@ -20,10 +20,10 @@ export interface Beginning extends Pick<Shop, 'name' | 'currency' | 'units' | 'l
 export function beginShop(
   { locations }: Pick<RateBook, 'locations'>,
   { country, city, postalCode, others, ...facts }: Beginning,
-): Command[] {
+): SingleCommand[] {
   const more = others === 'none' ? [] : others === 'all' ? listCountries() : others;
   const code = postalCode.trim();
-  const location: Command = {
+  const location: SingleCommand = {
     name: 'addLocation',
     args: {
       ...PLAIN_LOCATION,
@@ -43,11 +43,7 @@ export function beginShop(
 }
 
 /** The price of one zone; a zone that is not there yet is made. */
-export interface ZonePrice {
-  readonly id: string;
-  readonly name: string;
-  /** Places of a new zone; null where it exists. */
-  readonly places: readonly Place[] | null;
+export interface ZonePrice extends PlannedZone {
   readonly result: Extract<Card, { kind: 'flat' }>['result'];
 }
 
@@ -61,10 +57,10 @@ export interface FirstPrices {
 }
 
 /** The commands that offer a service at one price a zone, free from a value where that is wished. */
-export function firstPrices({ service, country, prices, freeFrom }: FirstPrices): Command[] {
+export function firstPrices({ service, country, prices, freeFrom }: FirstPrices): SingleCommand[] {
   const lanes = prices.map(({ id }) => ({ zone: id, service: service.id }));
   return [
-    ...prices.flatMap(({ id, name, places }): Command[] =>
+    ...prices.flatMap(({ id, name, places }): SingleCommand[] =>
       places === null ? [] : [{ name: 'addZone', args: { id, name, places: [...places] } }],
     ),
     { name: 'addService', args: { ...PLAIN_SERVICE, days: daysOfCountry(country), id: service.id, name: service.name } },

@@ -22,6 +22,8 @@ const PackagingScreen = later(() => import('../features/packaging/PackagingScree
 const LocationsScreen = later(() => import('../features/locations/LocationsScreen.tsx'), 'LocationsScreen');
 const DispatchScreen = later(() => import('../features/dispatch/DispatchScreen.tsx'), 'DispatchScreen');
 const BackupScreen = later(() => import('../features/backup/BackupScreen.tsx'), 'BackupScreen');
+const RecipesScreen = later(() => import('../features/recipes/RecipesScreen.tsx'), 'RecipesScreen');
+const RecipeForm = later(() => import('../features/recipes/RecipeForm.tsx'), 'RecipeForm');
 const ServedScreen = later(() => import('../features/served/ServedScreen.tsx'), 'ServedScreen');
 
 export function Screens() {
@@ -32,6 +34,9 @@ export function Screens() {
         <Route path="book" element={<RateBookScreen />} />
         <Route path="book/:zone" element={<ZoneScreen />} />
         <Route path="book/:zone/:service" element={<LaneScreen />} />
+        <Route path="recipes" element={<RecipesScreen />}>
+          <Route path=":recipe" element={<RecipeForm />} />
+        </Route>
         <Route path="charges" element={<ChargesScreen />} />
         <Route path="costs" element={<CostsLayout />}>
           <Route index element={<CostsScreen />} />

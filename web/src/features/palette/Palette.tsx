@@ -1,4 +1,4 @@
-import { laneOf } from '@ostrakon/core';
+import { laneOf, recipes } from '@ostrakon/core';
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { type RefObject, useMemo, useState } from 'react';
@@ -8,6 +8,7 @@ import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { returnFocus } from '../../ui/keepFocus.ts';
 import { LOOKS, lookWords, setLook } from '../../ui/look.ts';
 import { isFoundBy, plainName } from '../../words/plainName.ts';
+import { recipeWords } from '../../words/recipeWords.ts';
 
 /** Of long lists those that match by name: a thousand entries would take long to draw. */
 const MOST_SHOWN = 40;
@@ -131,6 +132,11 @@ export function Palette({
                 entries={[
                   { label: 'Rate book', called: ['sheet', 'prices', 'zones', 'services', 'rates'], act: go('/book') },
                   {
+                    label: 'Recipes: common ways to charge',
+                    called: ['template', 'example', 'begin', 'start', 'how to', 'new prices'],
+                    act: go('/recipes'),
+                  },
+                  {
                     label: 'Charges',
                     called: ['surcharge', 'handling', 'packing', 'fuel', 'fee', 'extra', 'season'],
                     act: go('/charges'),
@@ -186,6 +192,15 @@ export function Palette({
                   { label: 'Redo', keys: 'Ctrl Shift Z', act: session.redo },
                   { label: 'List shortcuts', keys: '?', act: onHelp },
                 ]}
+              />
+              <Group
+                heading="Recipes"
+                onDone={onClose}
+                entries={recipes.map((one) => ({
+                  label: recipeWords(one).title,
+                  called: ['recipe'],
+                  act: go(`/recipes/${one.id}`),
+                }))}
               />
               <Group
                 heading="Services"

@@ -145,11 +145,10 @@ export function BeginForm() {
   const begin = () => {
     const missing = missingIn(typed);
     if (Object.keys(missing).length > 0) return setFaults(missing);
-    for (const command of beginShop(book, { ...typed, name: typed.name.trim() })) {
-      const taken = session.dispatch(command);
-      if (!taken.ok)
-        return setFaults(taken.path.includes('postalCode') ? { postalCode: `${taken.message}.` } : { name: `${taken.message}.` });
-    }
+    const commands = beginShop(book, { ...typed, name: typed.name.trim() });
+    const taken = session.dispatch({ name: 'together', args: { commands } });
+    if (!taken.ok)
+      return setFaults(taken.path.includes('postalCode') ? { postalCode: `${taken.message}.` } : { name: `${taken.message}.` });
     send({ kind: 'setDestination', destination: { country: typed.country } });
   };
   const where = typeof typed.others === 'string' ? typed.others : 'some';

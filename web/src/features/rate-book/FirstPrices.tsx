@@ -1,4 +1,13 @@
-import { firstPrices, homeCountry, newId, type FirstPrices as Prices, type RateBook, type ZonePrice } from '@ostrakon/core';
+import {
+  firstPrices,
+  homeCountry,
+  newId,
+  type PlannedZone,
+  type FirstPrices as Prices,
+  plannedZones,
+  type RateBook,
+  type ZonePrice,
+} from '@ostrakon/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
@@ -19,23 +28,8 @@ const STARTS = [
   ['carrier', 'A carrier’s price'],
 ] as const satisfies readonly (readonly [Start, string])[];
 
-type PricedZone = Omit<ZonePrice, 'result'>;
-
-/** The zones a first service is priced for: those there are, else the shop's own country and, where it delivers further, the rest. */
-function zonesFor({ zones, shop, locations }: RateBook, nameOf: (country: string) => string): PricedZone[] {
-  if (zones.length > 0) return zones.map(({ id, name }) => ({ id, name, places: null }));
-  const home = homeCountry({ shop, locations });
-  const country: PricedZone = {
-    id: newId(nameOf(home), [], 'home'),
-    name: nameOf(home),
-    places: [{ kind: 'country', country: home }],
-  };
-  const rest: PricedZone = { id: 'elsewhere', name: 'Everywhere else', places: [{ kind: 'countryGroup', group: '001' }] };
-  return shop.served.length > 1 ? [country, rest] : [country];
-}
-
 interface TypedPrices {
-  readonly zones: readonly PricedZone[];
+  readonly zones: readonly PlannedZone[];
   /** By zone; nothing where the service is not offered. */
   readonly typed: Readonly<Record<string, string>>;
   readonly name: string;
@@ -72,7 +66,7 @@ export function FirstPrices({ onClose }: { onClose: () => void }) {
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
   const [from, setFrom] = useState('');
   const [faults, setFaults] = useState<Readonly<Record<string, string>>>({});
-  const zones = zonesFor(book, format.region);
+  const zones = plannedZones(book, format.region, 'Everywhere else');
   const read = readOnePrice(book.shop);
 
   const offer = () => {
@@ -85,10 +79,8 @@ export function FirstPrices({ onClose }: { onClose: () => void }) {
       prices,
       freeFrom,
     };
-    for (const command of firstPrices(asked)) {
-      const taken = session.dispatch(command);
-      if (!taken.ok) return setFaults({ name: `${taken.message}.` });
-    }
+    const taken = session.dispatch({ name: 'together', args: { commands: firstPrices(asked) } });
+    if (!taken.ok) return setFaults({ name: `${taken.message}.` });
     toast(`${asked.service.name} is offered in ${format.count(prices.length, 'zone')}`);
     onClose();
   };
@@ -108,6 +100,11 @@ export function FirstPrices({ onClose }: { onClose: () => void }) {
           <Link to="/shop/carriers" className="text-clay underline">
             Open an account with a carrier
           </Link>
+          , then use the{' '}
+          <Link to="/recipes/carrierPlusShare" className="text-clay underline">
+            recipe for it
+          </Link>
+          .
         </p>
       ) : (
         <form

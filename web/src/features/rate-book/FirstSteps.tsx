@@ -75,6 +75,10 @@ export function FirstSteps() {
           <button type="button" className="text-clay underline" onClick={() => setAdding(true)}>
             {book.zones.length > 0 && !zoned ? 'type the first prices' : 'Type the first prices'}
           </button>
+          , or fill in{' '}
+          <Link to="/recipes" className="text-clay underline">
+            a recipe
+          </Link>
           . Or begin with <AddZone inText /> and{' '}
           <button type="button" className="text-clay underline" onClick={() => setService(true)}>
             Add a service

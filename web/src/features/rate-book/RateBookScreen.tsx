@@ -1,5 +1,6 @@
 import { Rows2, Rows4 } from 'lucide-react';
 import { Suspense } from 'react';
+import { Link } from 'react-router';
 import { CardsFileMenu } from '../../cards/CardsFileMenu.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { useChanges } from '../../draft/useChanges.ts';
@@ -44,6 +45,9 @@ export function RateBookScreen() {
         </div>
         {!empty && (
           <div className="flex flex-wrap justify-end gap-2 min-[1200px]:shrink-0 min-[1200px]:flex-nowrap">
+            <Link to="/recipes" className="inline-flex h-8 items-center text-sm font-medium text-clay hover:underline">
+              Recipes
+            </Link>
             <CardsFileMenu />
             <Segments
               label="What each cell shows"
