@@ -13,7 +13,6 @@ import { useScrollPlace } from './useScrollPlace.ts';
 
 const Palette = later(() => import('../features/palette/Palette.tsx'), 'Palette');
 const StaleNotice = later(() => import('./StaleNotice.tsx'), 'StaleNotice');
-const Shortcuts = later(() => import('../features/palette/Shortcuts.tsx'), 'Shortcuts');
 
 /** Loaded with the first change of somebody else. */
 function Overtaken() {
@@ -48,11 +47,11 @@ export function Frame() {
   useLayoutEffect(() => {
     document.documentElement.dir = directionOf(locale);
   }, [locale]);
-  const { finding, setFinding, find, ahead, help, setHelp } = usePageKeys();
+  const { finding, setFinding, find, ahead, help } = usePageKeys();
   return (
     <div className="flex h-dvh flex-col print:block print:h-auto">
       <SkipLinks />
-      <Header onFind={find} />
+      <Header onFind={find} onHelp={help} />
       <div className="relative flex min-h-0 flex-1 print:block">
         <main ref={main} id="page" tabIndex={-1} className="relative min-w-0 flex-1 overflow-auto outline-none print:overflow-visible">
           <Overtaken />
@@ -65,10 +64,7 @@ export function Frame() {
         </main>
         <BenchPanel />
       </div>
-      <Suspense>
-        {finding && <Palette ahead={ahead} onClose={() => setFinding(false)} onHelp={() => setHelp(true)} />}
-        {help && <Shortcuts onClose={() => setHelp(false)} />}
-      </Suspense>
+      <Suspense>{finding && <Palette ahead={ahead} onClose={() => setFinding(false)} />}</Suspense>
     </div>
   );
 }

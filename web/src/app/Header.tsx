@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { Redo2, Search, Undo2 } from 'lucide-react';
+import { CircleQuestionMark, Redo2, Search, Undo2 } from 'lucide-react';
 import { Link, NavLink } from 'react-router';
 import { useDraft, useDraftSession, useSaving } from '../draft/DraftProvider.tsx';
 import type { SaveState } from '../draft/draftSession.ts';
@@ -77,7 +77,7 @@ const SCREENS = [
   ['/shop', 'Shop'],
 ] as const;
 
-export function Header({ onFind }: { onFind: () => void }) {
+export function Header({ onFind, onHelp }: { onFind: () => void; onHelp: () => void }) {
   const { book } = useDraft();
   const { save } = useSaving();
   return (
@@ -110,6 +110,9 @@ export function Header({ onFind }: { onFind: () => void }) {
           <span className="max-[1200px]:hidden">
             Find <kbd className="ms-1 rounded border border-hood-line px-1 font-sans text-xs">Ctrl K</kbd>
           </span>
+        </Button>
+        <Button look="dark" onClick={onHelp} aria-label="Handbook of this page" title="Handbook of this page (?)" className="px-2">
+          <CircleQuestionMark size={16} aria-hidden />
         </Button>
         <PublishLink />
       </div>

@@ -22,6 +22,7 @@ const PackagingScreen = later(() => import('../features/packaging/PackagingScree
 const LocationsScreen = later(() => import('../features/locations/LocationsScreen.tsx'), 'LocationsScreen');
 const DispatchScreen = later(() => import('../features/dispatch/DispatchScreen.tsx'), 'DispatchScreen');
 const BackupScreen = later(() => import('../features/backup/BackupScreen.tsx'), 'BackupScreen');
+const GuideScreen = later(() => import('../features/guide/GuideScreen.tsx'), 'GuideScreen');
 const RecipesScreen = later(() => import('../features/recipes/RecipesScreen.tsx'), 'RecipesScreen');
 const RecipeForm = later(() => import('../features/recipes/RecipeForm.tsx'), 'RecipeForm');
 const ServedScreen = later(() => import('../features/served/ServedScreen.tsx'), 'ServedScreen');
@@ -56,6 +57,8 @@ export function Screens() {
           <Route path="places" element={<ServedScreen />} />
           <Route path="backup" element={<BackupScreen />} />
         </Route>
+        <Route path="guide" element={<GuideScreen />} />
+        <Route path="guide/:page" element={<GuideScreen />} />
         <Route path="*" element={<Lost what="No page is at this address." />} />
       </Route>
     </Routes>

@@ -1,13 +1,20 @@
 import { useRef, useState } from 'react';
+import { useLocation, useNavigate } from 'react-router';
 import { useDraftSession } from '../draft/DraftProvider.tsx';
 import { hasOwnUndo, isTyping, useShortcut } from '../ui/useShortcut.ts';
+import { guidePageOf } from '../words/guidePages.ts';
 import { toOtherPart } from './parts.ts';
 
-/** The keys that do the same on every page: Find, undo and redo, the bench and back, the list of keys. */
+/** The keys that do the same on every page: Find, undo and redo, the bench and back, the handbook. */
 export function usePageKeys() {
   const session = useDraftSession();
   const [finding, setFinding] = useState(false);
-  const [help, setHelp] = useState(false);
+  const navigate = useNavigate();
+  const { pathname, search } = useLocation();
+  const help = () => {
+    // On a page of the handbook it is open already.
+    if (!pathname.startsWith('/guide')) void navigate(`/guide/${guidePageOf(pathname)}`, { state: { from: pathname + search } });
+  };
   // What is typed while Find is on its way is kept for it.
   const ahead = useRef<string | null>(null);
   const find = () => {
@@ -39,7 +46,7 @@ export function usePageKeys() {
     } else if (event.key === 'F6') {
       event.preventDefault();
       toOtherPart();
-    } else if (key === '?' && !isTyping(event.target)) setHelp(true);
+    } else if (key === '?' && !isTyping(event.target)) help();
   });
-  return { finding, setFinding, find, ahead, help, setHelp };
+  return { finding, setFinding, find, ahead, help };
 }

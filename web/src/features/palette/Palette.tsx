@@ -7,6 +7,7 @@ import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { returnFocus } from '../../ui/keepFocus.ts';
 import { LOOKS, lookWords, setLook } from '../../ui/look.ts';
+import { GUIDE_PAGES } from '../../words/guidePages.ts';
 import { isFoundBy, plainName } from '../../words/plainName.ts';
 import { recipeWords } from '../../words/recipeWords.ts';
 
@@ -71,12 +72,10 @@ function Group({ heading, entries, onDone }: { heading: string; entries: readonl
 export function Palette({
   ahead,
   onClose,
-  onHelp,
 }: {
   /** What was typed before the field had the focus; null from then on. */
   ahead: RefObject<string | null>;
   onClose: () => void;
-  onHelp: () => void;
 }) {
   const { book } = useDraft();
   const session = useDraftSession();
@@ -190,7 +189,7 @@ export function Palette({
                   })),
                   { label: 'Undo', keys: 'Ctrl Z', act: session.undo },
                   { label: 'Redo', keys: 'Ctrl Shift Z', act: session.redo },
-                  { label: 'List shortcuts', keys: '?', act: onHelp },
+                  { label: 'List of keys', called: ['shortcuts', 'keyboard'], act: go('/guide/keys') },
                 ]}
               />
               <Group
@@ -200,6 +199,15 @@ export function Palette({
                   label: recipeWords(one).title,
                   called: ['recipe'],
                   act: go(`/recipes/${one.id}`),
+                }))}
+              />
+              <Group
+                heading="Handbook"
+                onDone={onClose}
+                entries={GUIDE_PAGES.map(([page, title]) => ({
+                  label: `Handbook: ${title}`,
+                  called: ['help', 'guide', 'manual', 'documentation', 'how'],
+                  act: go(`/guide/${page}`),
                 }))}
               />
               <Group

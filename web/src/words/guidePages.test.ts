@@ -1,0 +1,46 @@
+import { expect, test } from 'vitest';
+import { GUIDE_PAGES, guidePageOf } from './guidePages.ts';
+
+const TEXTS = import.meta.glob<string>('../../../docs/guide/*.md', { query: '?raw', import: 'default', eager: true });
+const PICTURES = import.meta.glob('../../../docs/screenshots/*.png', { query: '?url', import: 'default', eager: true });
+const ROUTES = import.meta.glob<string>('../app/*.tsx', { query: '?raw', import: 'default', eager: true });
+const text = (page: string) => TEXTS[`../../../docs/guide/${page}.md`];
+
+test('every page of the handbook is listed, under its own title', () => {
+  expect(
+    Object.keys(TEXTS)
+      .map((file) => file.replace(/.*\/|\.md$/g, ''))
+      .sort(),
+  ).toEqual(GUIDE_PAGES.map(([page]) => page).sort());
+  for (const [page, title] of GUIDE_PAGES) expect(text(page)?.split('\n')[0]).toBe(`# ${title}`);
+});
+
+test('every link and picture of the handbook leads somewhere, and every page is led to', () => {
+  const pages = GUIDE_PAGES.map(([page]) => page as string);
+  const links = GUIDE_PAGES.flatMap(([page]) =>
+    [...(text(page) ?? '').matchAll(/(!?)\[([^\]]+)\]\(([^)]+)\)/g)].map(([, picture, name, to]) => ({
+      page,
+      picture,
+      name,
+      to: to ?? '',
+    })),
+  );
+  expect(links.filter(({ picture }) => picture === '!').length).toBeGreaterThan(12);
+  expect(links.filter(({ picture }) => picture === '').length).toBeGreaterThan(25);
+  const leads = ({ picture, to }: (typeof links)[number]) =>
+    picture === '!'
+      ? Object.hasOwn(PICTURES, `../../../docs/${to.replace('../', '')}`)
+      : /^[\w-]+\.md$/.test(to) && pages.includes(to.slice(0, -3));
+  expect(links.filter((link) => !leads(link))).toEqual([]);
+});
+
+test('every screen has a page of the handbook', () => {
+  const routes = ROUTES['../app/routes.tsx'] ?? '';
+  const nested = [...routes.matchAll(/^ {10}<Route path="(\w+)"/gm)].map(([, path]) => path);
+  const top = [...routes.matchAll(/^ {8}<Route path="([\w/:]+)"/gm)].map(([, path]) => `/${path}`);
+  expect(top.length).toBeGreaterThan(8);
+  expect(nested.length).toBeGreaterThan(8);
+  const under = (path: string | undefined) => (['fit', 'label'].includes(path ?? '') ? `/costs/${path}` : `/shop/${path}`);
+  const paths = [...top, ...nested.map(under)].filter((path) => !path.startsWith('/guide'));
+  expect(paths.filter((path) => guidePageOf(path) === 'first-hour')).toEqual([]);
+});
