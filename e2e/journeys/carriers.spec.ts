@@ -341,3 +341,53 @@ test('an account is added with a key that is tried first; a service that appears
   await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
   await expect(own).toContainText('Account key set');
 });
+
+test('what is added to two carriers’ prices in a season instead of the usual, typed once on the sheet', async ({ page, shop }) => {
+  await page.goto(`${shop.url}/book?face=rates`);
+  const grid = page.getByRole('grid', { name: 'Zones by services' });
+  await expect(cell(page, 'Express to Québec and Ontario')).toBeVisible();
+  const chosen = page.getByRole('region', { name: 'Chosen cells' });
+  for (const head of ['0,5', '0,6']) {
+    await grid.locator(`[data-cell="${head}"]`).focus();
+    await page.keyboard.press('Space');
+  }
+  await chosen.getByRole('button', { name: 'Add to the carrier’s price…' }).click();
+  const dialog = page.getByRole('dialog', { name: 'What is added to the carrier’s price' });
+  await expect(dialog).toContainText('For Express and Tracked post, in every zone.');
+  await dialog.getByRole('button', { name: 'Set it' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('Write a percentage or an amount');
+  await dialog.getByLabel('Percent added').fill('25');
+  await dialog.getByLabel('First day').fill('Nov 1');
+  await dialog.getByRole('button', { name: 'Set it' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('a first and a last day');
+  await dialog.getByLabel('Last day').fill('Dec 31');
+  await dialog.getByRole('button', { name: 'Set it' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(cell(page, 'Express to Québec and Ontario')).toContainText('instead 25% from Nov 1 to Dec 31 every year');
+
+  await bench(page).getByRole('button', { name: 'Empty the cart' }).click();
+  await putGoods(page, '40.00', '3 kg');
+  await addressTo(page, 'CA-ON', 'M5V 2T6');
+  await page.getByRole('button', { name: /When, coupons, buyer/ }).click();
+  const rows = bench(page).getByRole('region', { name: 'How the price comes about' });
+  for (const [moment, share] of [
+    ['2026-10-31T10:00', '8%'],
+    ['2026-11-02T10:00', '25%'],
+  ] as const) {
+    await page.getByLabel('Ordered at', { exact: true }).fill(moment);
+    await option(page, 'Express').click();
+    await expect(rows).toContainText(share);
+  }
+  // It is seen and taken away on the page of the service.
+  await page.goto(`${shop.url}/services/express`);
+  await page.getByRole('button', { name: 'Remove 25% from Nov 1 to Dec 31 every year' }).click();
+  await expect(page.getByText('Instead 25%')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Add something else on some days' }).click();
+  const form = page.getByRole('form', { name: 'On some days' });
+  await form.getByLabel('Percent added').fill('3');
+  await form.getByRole('button', { name: 'Add it on these days' }).click();
+  await expect(form.getByRole('alert')).toContainText('Write the first or the last day.');
+  await form.getByLabel('Last day').fill('2027-01-06');
+  await form.getByRole('button', { name: 'Add it on these days' }).click();
+  await expect(page.getByText(/Instead 3% until Jan 6, 2027/)).toBeVisible();
+});

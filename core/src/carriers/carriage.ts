@@ -3,6 +3,7 @@ import { MarkupPoints } from '../measures/percent.ts';
 import { Ending } from '../money/ending.ts';
 import { Minor } from '../money/money.ts';
 import { Id, Name } from '../names/naming.ts';
+import { DateWindow, inWindow } from '../time/calendar.ts';
 
 /** A carrier's own code of one of its services. */
 export const CarrierServiceCode = z.string().trim().min(1, 'Choose a service').max(40, 'At most 40 characters');
@@ -40,9 +41,14 @@ export const Unanswered = z.discriminatedUnion('kind', [
 ]);
 export type Unanswered = z.infer<typeof Unanswered>;
 
-/** How a carrier's price becomes the buyer's. */
+/** How a carrier’s price becomes the buyer's. */
 export const LiveTerms = z.strictObject({
   markup: Markup,
+  /** Markups that hold instead on some days; of two on one day the first. */
+  seasons: z
+    .array(z.strictObject({ dates: DateWindow, markup: Markup }))
+    .max(20, 'At most 20 seasons')
+    .optional(),
   /** The carrier's prices are without tax: where the shop's include it, it is added to them. */
   beforeTax: z.boolean(),
   /** Null is as all prices of the shop end. */
@@ -52,6 +58,11 @@ export const LiveTerms = z.strictObject({
   unanswered: Unanswered,
 });
 export type LiveTerms = z.infer<typeof LiveTerms>;
+
+/** The markup that holds on a plain date, as the shop counts days; the usual one where the day is not known. */
+export function markupOn({ markup, seasons }: LiveTerms, date: string | null): Markup {
+  return (date === null ? undefined : seasons?.find(({ dates }) => inWindow(dates, date))?.markup) ?? markup;
+}
 
 export const PLAIN_CARRIAGE = { packaging: null, residential: true, declareValue: false } as const satisfies Partial<Carriage>;
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Carriage, LiveTerms } from '../carriers/carriage.ts';
+import { Carriage, LiveTerms, Markup } from '../carriers/carriage.ts';
 import { Counter } from '../counters/counter.ts';
 import { ServiceDays } from '../dispatch/dispatchCalendar.ts';
 import { Id, Name } from '../names/naming.ts';
@@ -9,6 +9,7 @@ import type { Location } from '../rate-book/location.ts';
 import { laneOf, Service } from '../rate-book/rateBook.ts';
 import { ServiceTexts } from '../rate-book/serviceText.ts';
 import { Round } from '../rounds/round.ts';
+import { DateWindow } from '../time/calendar.ts';
 import { insertAt, moveTo, requireFree, requireOne, serviceOf, withoutLane, withService } from './bookEdits.ts';
 import { CommandProblem } from './commandProblem.ts';
 import { define } from './define.ts';
@@ -82,6 +83,22 @@ export const serviceCommands = {
         terms,
       }));
     },
+  ),
+  /** What is added to the carriers’ prices of some services: always, or on some days instead of that. */
+  setMarkupOfServices: define(
+    z.strictObject({ services: z.array(Id).min(1, 'Choose a service').max(60), markup: Markup, dates: DateWindow.nullable() }),
+    (book, { services, markup, dates }) =>
+      services.reduce(
+        (edited, id) =>
+          withService(edited, id, (service) => {
+            const { terms } = service;
+            if (terms === null) throw new CommandProblem('carrierNotChosen', 'services', id);
+            if (dates === null) return { ...service, terms: { ...terms, markup } };
+            const others = (terms.seasons ?? []).filter((one) => one.dates.from !== dates.from || one.dates.until !== dates.until);
+            return { ...service, terms: { ...terms, seasons: [...others, { dates, markup }] } };
+          }),
+        book,
+      ),
   ),
   /** Services of a carrier, with a lane in each of some zones. */
   addCarrierServices: define(

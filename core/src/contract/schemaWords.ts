@@ -347,6 +347,7 @@ export const FIELD_WORDS: Readonly<Record<string, string>> = {
   standIn: 'What held in place of a carrier that did not answer.',
   status: 'Which of the answers it is.',
   step: 'The weight of one further step.',
+  seasons: 'Markups that hold instead of the usual one on some days; of two on one day the first.',
   steps: 'Prices by weight.',
   stock: 'Whether it has its own stock, or is sent to from where the goods leave, after so many packing days.',
   street: 'Street and number.',

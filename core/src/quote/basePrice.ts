@@ -90,7 +90,7 @@ function cardsPrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | 
 function carrierPrice(lane: CompiledLane, shipment: Shipment, rows: LedgerRow[] | null): Minor | null {
   if (lane.terms === null) return null;
   const answer = shipment.carriers.answer(lane);
-  if (answer.kind === 'rate') return livePrice(lane, answer.priced, rows);
+  if (answer.kind === 'rate') return livePrice(lane, answer.priced, shipment.occasion.date, rows);
   return answer.kind === 'silent' && answer.why !== 'waiting' && lane.terms.unanswered.kind === 'card' ? null : WITHHELD;
 }
 
@@ -137,7 +137,7 @@ function partOfBase(lane: CompiledLane, shipment: Shipment, whole: number, goods
   const vector = shipment.goods.vectorOf(goods);
   if (vector === null) return 0;
   if (lane.terms !== null && shipment.carriers.answer(lane).kind === 'rate') {
-    const live = livePrice(lane, livePart(lane, shipment), null);
+    const live = livePrice(lane, livePart(lane, shipment), shipment.occasion.date, null);
     return shareByValue(live, vector, shipment.vector, lane) + own;
   }
   const parts = shipment.goods.partsFor(lane.owners, pricesApart(lane, shipment), goods);

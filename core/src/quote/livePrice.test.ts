@@ -52,6 +52,24 @@ test.each([
   expect(offer).toMatchObject({ status: 'priced', price, transit: { least: 1, most: 2 } });
 });
 
+test('a markup of a season holds instead of the usual one, to its last day (common practice, no published source)', () => {
+  const usual = { basisPoints: 800, amount: 0, least: null, most: null };
+  const book = carriedShop({
+    markup: usual,
+    seasons: [
+      { dates: { from: '11-01', until: '12-31' }, markup: { ...usual, basisPoints: 1200 } },
+      { dates: { from: '2026-12-30', until: '2027-01-02' }, markup: { ...usual, basisPoints: 0, amount: 300 } },
+    ],
+  });
+  const on = (moment?: string) => {
+    const offer = express(ask(book, () => said(rate(2000)), { ...cart(), ...(moment !== undefined && { moment }) }).quote);
+    return offer.status === 'priced' && offer.price;
+  };
+  const days = ['2026-10-31', '2026-11-01', '2026-12-31', '2027-01-01', '2027-01-03'];
+  expect(days.map((day) => on(`${day}T12:00:00Z`))).toEqual([2160, 2240, 2240, 2300, 2160]);
+  expect(on()).toBe(2160);
+});
+
 test('a carrier’s price is without tax: where the shop’s include it, what is left of it is the markup', () => {
   const book = carriedShop(markup({ basisPoints: 1000 }));
   const taxed = {
@@ -245,4 +263,16 @@ test('in another zone the carrier is asked for a sample address; without one not
   const { asks, out } = wanted(new Map());
   expect(asks).toEqual([]);
   expect(out).toContain(WITHHELD);
+});
+
+test('a markup for some services: always, on some days instead, and again for the same days', () => {
+  const [usual, more] = [markup({ basisPoints: 500 }).markup!, markup({ amount: 100 }).markup!];
+  const dates = { from: '11-01', until: '12-31' };
+  const set = (of: LiveTerms['markup'], on: typeof dates | null) => ({ services: ['express'], markup: of, dates: on });
+  const book = [set(usual, null), set(usual, dates), set(more, dates)].reduce(
+    (held, args) => dispatch(held, { name: 'setMarkupOfServices', args }),
+    carriedShop(),
+  );
+  expect(book.services.find(({ id }) => id === 'express')?.terms).toMatchObject({ markup: usual, seasons: [{ dates, markup: more }] });
+  expect(() => dispatch(book, { name: 'setMarkupOfServices', args: { ...set(usual, null), services: ['ground'] } })).toThrow();
 });

@@ -1,3 +1,4 @@
+import { markupOn } from '../carriers/carriage.ts';
 import type { CarrierRate, ServiceAnswer } from '../carriers/rateAnswer.ts';
 import { askedParcels, type RateAddress, type RateAsk } from '../carriers/rateAsk.ts';
 import type { Currency } from '../money/currency.ts';
@@ -50,14 +51,18 @@ export function askFor({ carriage }: Pick<CompiledLane, 'carriage'>, { from, to,
   };
 }
 
-/** The carrier's price and what is added to it, in minor units; with tax where prices of the shop include it. */
+/**
+ * The carrier's price and what is added to it, in minor units; with tax where prices of the shop include it.
+ * @param date the shop's plain date, by which markups of a season hold; null where it is not known
+ */
 export function livePrice(
   { carriage, terms, rule, tax, taxRate }: CompiledLane,
   rate: CarrierRate | null,
+  date: string | null,
   rows: LedgerRow[] | null,
 ): number {
   if (!carriage || !terms || rate === null) return 0;
-  const { basisPoints, amount: fixed, least, most } = terms.markup;
+  const { basisPoints, amount: fixed, least, most } = markupOn(terms, date);
   const raw = shareOf(rate.amount, basisPoints, rule) + fixed;
   const markup = Math.min(Math.max(raw, least ?? 0), most ?? Infinity);
   if (rows !== null) {

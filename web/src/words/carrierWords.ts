@@ -1,4 +1,5 @@
 import type { CarrierSide, LiveTerms, Markup, RateBook, Service, Silence, Unanswered } from '@ostrakon/core';
+import { dateWords } from './dateWords.ts';
 import type { Format } from './format.ts';
 
 /** Why a carrier gave no answer, to follow its name. */
@@ -32,6 +33,12 @@ export function markupWords({ basisPoints, amount, least, most }: Markup, format
   return [sum, ...bounds].join(', ');
 }
 
+/** "8%; instead 12% from 1 Nov to 31 Dec every year". */
+export function markupsWords({ markup, seasons = [] }: LiveTerms, format: Format): string {
+  const instead = seasons.map((season) => `${markupWords(season.markup, format)} ${dateWords(season.dates, format)}`);
+  return [markupWords(markup, format), ...(instead.length === 0 ? [] : [`instead ${format.list(instead)}`])].join('; ');
+}
+
 export function unansweredWords(unanswered: Unanswered, book: Pick<RateBook, 'services'>): string {
   switch (unanswered.kind) {
     case 'card':
@@ -44,8 +51,8 @@ export function unansweredWords(unanswered: Unanswered, book: Pick<RateBook, 'se
 }
 
 /** "at its price plus 8%; without an answer it is not offered". */
-export function termsWords({ markup, unanswered }: LiveTerms, book: Pick<RateBook, 'services'>, format: Format): string {
-  return `at its price plus ${markupWords(markup, format)}; without an answer ${unansweredWords(unanswered, book)}`;
+export function termsWords(terms: LiveTerms, book: Pick<RateBook, 'services'>, format: Format): string {
+  return `at its price plus ${markupsWords(terms, format)}; without an answer ${unansweredWords(terms.unanswered, book)}`;
 }
 
 /** Who carries a service, and how its price comes about. */

@@ -34,6 +34,7 @@ const words: Record<CommandName, string> = {
   setServiceTexts: 'words of a service that is not offered',
   setRound: 'van round',
   setCounter: 'pickup counter',
+  setMarkupOfServices: 'what is added to carriers’ prices',
   setCarriage: 'carrier of a service',
   addCarrierServices: 'services of a carrier',
   setDispatch: 'dispatch calendar',

@@ -1,10 +1,12 @@
-import { type Conditions, inScope, type Lane, type Markup, type RateBook, type Service } from '@ostrakon/core';
+import { type Conditions, inScope, type Lane, type LiveTerms, type RateBook, type Service } from '@ostrakon/core';
 import { cardRuns, type Run, rangeWords } from './cardSentence.ts';
-import { markupWords, unansweredWords } from './carrierWords.ts';
+import { markupsWords, unansweredWords } from './carrierWords.ts';
+import { dateWords } from './dateWords.ts';
 import type { Format } from './format.ts';
-import { couponWords, dateWords, goodsSetWords, limitWords, type Names } from './ruleSentence.ts';
+import { couponWords, goodsSetWords, limitWords, type Names } from './ruleSentence.ts';
 
-const adds = ({ basisPoints, amount, least }: Markup) => basisPoints > 0 || amount > 0 || least !== null;
+const adds = ({ markup: { basisPoints, amount, least }, seasons = [] }: LiveTerms) =>
+  basisPoints > 0 || amount > 0 || least !== null || seasons.length > 0;
 
 export type { Run } from './cardSentence.ts';
 
@@ -32,7 +34,7 @@ function priceRuns(lane: Lane, format: Format, names: Names, service: Service | 
   const asked: Run[] = [
     { text: 'Priced by asking ' },
     { text: carriage.carrier, strong: true },
-    ...(adds(terms.markup) ? [{ text: ', plus ' }, { text: markupWords(terms.markup, format), strong: true }] : []),
+    ...(adds(terms) ? [{ text: ', plus ' }, { text: markupsWords(terms, format), strong: true }] : []),
     { text: '; without an answer ' },
     { text: unansweredWords(terms.unanswered, names), strong: true },
     { text: '.' },

@@ -10,8 +10,9 @@ import {
   plainCharge,
 } from '@ostrakon/core';
 import { describe, expect, test } from 'vitest';
+import { dateWords } from './dateWords.ts';
 import { formatFor } from './format.ts';
-import { allowanceSentence, chargeSentence, couponWords, dateWords, goodsSetWords, limitWords } from './ruleSentence.ts';
+import { allowanceSentence, chargeSentence, couponWords, goodsSetWords, limitWords } from './ruleSentence.ts';
 
 // What an owner reads back of a rule, word by word: a sentence that says another rule than the one that counts is a fault.
 const format = formatFor(emptyBook().shop);

@@ -1,5 +1,6 @@
-import type { Allowance, Charge, DateWindow, GoodsSet, Limit, RateBook, Scope } from '@ostrakon/core';
+import type { Allowance, Charge, GoodsSet, Limit, RateBook, Scope } from '@ostrakon/core';
 import { rangeWords } from './cardSentence.ts';
+import { dateWords } from './dateWords.ts';
 import type { Format } from './format.ts';
 import { measureWords } from './quoteWords.ts';
 import { countryOfZone } from './zoneGroups.ts';
@@ -16,12 +17,6 @@ export function limitWords(limit: Limit, format: Format): string {
   if (limit.from === undefined) return `${name} up to ${show(limit.upTo ?? 0)}${alone}`;
   if (limit.upTo === undefined) return `${name} from ${show(limit.from)}${alone}`;
   return `${name} ${show(limit.from)} to ${show(limit.upTo)}${alone}`;
-}
-
-export function dateWords({ from, until }: DateWindow, format: Format): string {
-  const yearly = (from ?? until ?? '').length === 5 ? ' every year' : '';
-  if (from === null) return `until ${format.day(until ?? '')}${yearly}`;
-  return until === null ? `from ${format.day(from)}${yearly}` : `from ${format.day(from)} to ${format.day(until)}${yearly}`;
 }
 
 /** "clay and glazes", "all but machines", "goods in no group". */

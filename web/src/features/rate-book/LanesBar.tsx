@@ -1,7 +1,19 @@
-import { applyCommand, dimensionOf, type FreeFrom, Limit, laneOf, MEASURES, type Measure, type Raise, type RateBook } from '@ostrakon/core';
+import {
+  applyCommand,
+  dimensionOf,
+  type FreeFrom,
+  Limit,
+  laneOf,
+  MEASURES,
+  type Measure,
+  type Raise,
+  type RateBook,
+  type Service,
+} from '@ostrakon/core';
 import { type ReactNode, useState } from 'react';
 import { downloadCards } from '../../cards/cardsFile.ts';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { MarkupForm, NO_MARKUP, readMarkup, type TypedMarkup } from '../../rules/MarkupForm.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
@@ -14,7 +26,7 @@ import { useFormat } from '../../words/useWords.ts';
 import { ratesWords } from './sheetCell.ts';
 import type { LaneKey } from './useChosenLanes.ts';
 
-type Act = 'raise' | 'limit' | 'free';
+type Act = 'raise' | 'limit' | 'free' | 'markup';
 const MOST_SHOWN = 30;
 
 interface ActProps {
@@ -244,11 +256,45 @@ function FreeLanes({ lanes, onClose }: ActProps) {
   );
 }
 
+/** What is added to the carriers’ prices of the services that are chosen. */
+function MarkupOfServices({ services, onClose }: { services: readonly Service[]; onClose: () => void }) {
+  const { shop } = useDraft().book;
+  const session = useDraftSession();
+  const format = useFormat();
+  const done = useDone(onClose);
+  const [typed, setTyped] = useState<TypedMarkup>(NO_MARKUP);
+  const [tried, setTried] = useState(false);
+  const { faults, markup, dates } = readMarkup(typed, shop);
+  const names = format.list(services.map(({ name }) => name));
+  const act = () => {
+    setTried(true);
+    if (markup === null) return;
+    const ids = services.map(({ id }) => id);
+    done(
+      session.dispatch({ name: 'setMarkupOfServices', args: { services: ids, markup, dates } }),
+      `Set what is added to the carrier’s price of ${names}`,
+    );
+  };
+  return (
+    <ActDialog
+      title="What is added to the carrier’s price"
+      about={`For ${names}, in every zone. With days it holds on those days instead of what is added otherwise.`}
+      button="Set it"
+      disabled={false}
+      onAct={act}
+      onClose={onClose}
+    >
+      <MarkupForm typed={typed} faults={tried ? faults : {}} shop={shop} onType={setTyped} />
+    </ActDialog>
+  );
+}
+
 /** What can be done with the lanes chosen on the sheet. */
 export function LanesBar({ lanes, onClear }: { lanes: readonly LaneKey[]; onClear: () => void }) {
   const { book } = useDraft();
   const [act, setAct] = useState<Act | null>(null);
   const close = () => setAct(null);
+  const live = book.services.filter(({ id, kind }) => kind === 'carrier' && lanes.some(({ service }) => service === id));
   return (
     <section
       aria-label="Chosen cells"
@@ -258,12 +304,14 @@ export function LanesBar({ lanes, onClear }: { lanes: readonly LaneKey[]; onClea
       <Button onClick={() => setAct('raise')}>Raise or lower…</Button>
       <Button onClick={() => setAct('limit')}>Set a limit…</Button>
       <Button onClick={() => setAct('free')}>Free from…</Button>
+      {live.length > 0 && <Button onClick={() => setAct('markup')}>Add to the carrier’s price…</Button>}
       <Button onClick={() => downloadCards(book, 'own', lanes)}>Export</Button>
       <Button look="quiet" className="ms-auto" onClick={onClear}>
         Choose none
       </Button>
       {act === 'raise' && <RaiseLanes lanes={lanes} onClose={close} />}
       {act === 'limit' && <LimitLanes lanes={lanes} onClose={close} />}
+      {act === 'markup' && <MarkupOfServices services={live} onClose={close} />}
       {act === 'free' && <FreeLanes lanes={lanes} onClose={close} />}
     </section>
   );

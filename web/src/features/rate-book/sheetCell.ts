@@ -17,7 +17,7 @@ import {
   type TierResult,
   type Withheld,
 } from '@ostrakon/core';
-import { markupWords, silenceWords } from '../../words/carrierWords.ts';
+import { markupsWords, silenceWords } from '../../words/carrierWords.ts';
 import type { Format } from '../../words/format.ts';
 import { differenceWords, reasonInShort, stretchInShort } from '../../words/quoteWords.ts';
 import { perWords, resultWords } from '../../words/resultWords.ts';
@@ -92,7 +92,7 @@ function reachWords(card: Card, format: Format): string {
 /** A carrier's service: whose price, and what is added. */
 function liveWords({ carriage, terms }: Service, format: Format): CellWords | null {
   if (carriage === null || terms === null) return null;
-  return { main: carriage.carrier, detail: `plus ${markupWords(terms.markup, format)}`, tone: 'live' };
+  return { main: carriage.carrier, detail: `plus ${markupsWords(terms, format)}`, tone: 'live' };
 }
 
 /** "Free from $50" of a card that is free on some tiers and not offered on all others; null of any other. */

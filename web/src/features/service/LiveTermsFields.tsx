@@ -1,18 +1,78 @@
 import { type LiveTerms, Markup, type Service, type Unanswered } from '@ostrakon/core';
+import { useState } from 'react';
 import { checkedChange } from '../../calendars/checkedChange.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
+import { type MarkupFaults, MarkupForm, NO_MARKUP, readMarkup, type TypedMarkup } from '../../rules/MarkupForm.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { readMoney, readPercent } from '../../ui/readers.ts';
 import { Segments } from '../../ui/Segments.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import type { Read } from '../../ui/useTypedField.ts';
 import { markupWords } from '../../words/carrierWords.ts';
+import { dateWords } from '../../words/dateWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 
 const orNull =
   <T,>(read: (text: string) => Read<T>) =>
   (text: string): Read<T | null> =>
     text.trim() === '' ? { ok: true, value: null } : read(text);
+
+/** What is added on some days instead: each with its days, and one that is typed. */
+function Seasons({ terms, set }: { terms: LiveTerms; set: (more: Partial<LiveTerms>) => ReturnType<ReturnType<typeof checkedChange>> }) {
+  const { shop } = useDraft().book;
+  const format = useFormat();
+  const [typed, setTyped] = useState<TypedMarkup | null>(null);
+  const [faults, setFaults] = useState<MarkupFaults>({});
+  const seasons = terms.seasons ?? [];
+  const add = (of: TypedMarkup) => {
+    const { faults: found, markup, dates } = readMarkup(of, shop);
+    if (dates === null && found.from === undefined) found.from = 'Write the first or the last day.';
+    setFaults(found);
+    if (markup === null || dates === null) return;
+    const taken = set({ seasons: [...seasons, { dates, markup }] });
+    if (!taken.ok) return setFaults({ until: taken.message });
+    setTyped(null);
+  };
+  return (
+    <div className="mt-2 text-sm">
+      {seasons.map((season, at) => (
+        <p key={`${season.dates.from} ${season.dates.until} ${markupWords(season.markup, format)}`} className="flex items-center gap-3">
+          Instead {markupWords(season.markup, format)} {dateWords(season.dates, format)}
+          <Button
+            look="quiet"
+            aria-label={`Remove ${markupWords(season.markup, format)} ${dateWords(season.dates, format)}`}
+            onClick={() => set({ seasons: seasons.filter((_one, index) => index !== at) })}
+          >
+            Remove
+          </Button>
+        </p>
+      ))}
+      {typed === null ? (
+        <Button look="quiet" onClick={() => setTyped(NO_MARKUP)}>
+          Add something else on some days
+        </Button>
+      ) : (
+        <form
+          aria-label="On some days"
+          className="mt-1 max-w-md rounded-md border border-line p-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            add(typed);
+          }}
+        >
+          <MarkupForm typed={typed} faults={faults} shop={shop} onType={setTyped} />
+          <div className="mt-2 flex justify-end gap-2">
+            <Button onClick={() => setTyped(null)}>Cancel</Button>
+            <Button look="main" type="submit">
+              Add it on these days
+            </Button>
+          </div>
+        </form>
+      )}
+    </div>
+  );
+}
 
 /** What is added to a carrier's price, and how it ends. */
 export function MarkupFields({
@@ -78,6 +138,7 @@ export function MarkupFields({
           </Select>
         </span>
       </div>
+      <Seasons terms={terms} set={set} />
       <label className="mt-2 flex items-center gap-1.5 text-sm">
         <input
           type="checkbox"
