@@ -264,15 +264,3 @@ test('in another zone the carrier is asked for a sample address; without one not
   expect(asks).toEqual([]);
   expect(out).toContain(WITHHELD);
 });
-
-test('a markup for some services: always, on some days instead, and again for the same days', () => {
-  const [usual, more] = [markup({ basisPoints: 500 }).markup!, markup({ amount: 100 }).markup!];
-  const dates = { from: '11-01', until: '12-31' };
-  const set = (of: LiveTerms['markup'], on: typeof dates | null) => ({ services: ['express'], markup: of, dates: on });
-  const book = [set(usual, null), set(usual, dates), set(more, dates)].reduce(
-    (held, args) => dispatch(held, { name: 'setMarkupOfServices', args }),
-    carriedShop(),
-  );
-  expect(book.services.find(({ id }) => id === 'express')?.terms).toMatchObject({ markup: usual, seasons: [{ dates, markup: more }] });
-  expect(() => dispatch(book, { name: 'setMarkupOfServices', args: { ...set(usual, null), services: ['ground'] } })).toThrow();
-});
