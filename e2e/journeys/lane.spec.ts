@@ -158,9 +158,12 @@ test('another kind of card and back brings back what was there; bounds written t
   const before = await valuesOf(prices(page));
   await page.getByRole('button', { name: 'Priced by: By weight' }).click();
   await page.getByRole('menuitemradio', { name: 'By order value' }).click();
-  await expect(option(page, 'Ground parcel')).toContainText('ask us for a delivery price');
-  await type(page, 'Price of the tier from 0', '8');
-  await type(page, 'Price of the tier 50.00', 'free');
+  // Nothing is made up: the prices stay as they are until the new ones are typed.
+  await expect(page.getByText('Prices stay as they are until this is filled in.')).toBeVisible();
+  await expect(option(page, 'Ground parcel')).toContainText('$16.90');
+  await type(page, 'For goods of less than', '50');
+  await type(page, 'Price below that', '8');
+  await type(page, 'Price from there on', 'free');
   await expect(option(page, 'Ground parcel')).toContainText('Free');
   await page.getByRole('radio', { name: 'up to' }).click();
   await expect.poll(() => valuesOf(bounds(page))).toEqual(['49.99']);

@@ -95,6 +95,8 @@ test('tiers with rates, band by band, filled down and raised by a percentage see
   await page.goto(`${shop.url}/book/canada/s0`);
   await putGoods(page, '10', '17.2 kg');
   await kind(page, 'By weight');
+  await type(page, 'Up to', '1 kg');
+  await type(page, 'Price up to there', '5');
   await pasteInto(page, 'Bound of the tier 1 kg', '2 kg\t9.90\n15 kg\t13.40\n30 kg\t13.40 + 0.80/kg');
   await page.getByRole('button', { name: 'Remove the tier 1 kg' }).click();
   // 2.2 kg over 15 kg are three started kilograms.
@@ -137,6 +139,10 @@ test('a two-way grid pasted from a spreadsheet, with faults told and nothing los
   await page.goto(`${shop.url}/book/canada/s0`);
   await putGoods(page, '120', '4 kg');
   await kind(page, 'Weight and order value');
+  await type(page, 'Parcels up to', '1 kg');
+  await type(page, 'For goods of less than', '50');
+  await type(page, 'Price below that value', 'ask us');
+  await type(page, 'Price from that value on', '4');
   const grid = page.getByRole('grid', { name: 'Two-way prices' });
   const corner = 'Price up to 1 kg, from 0.00';
   await pasteInto(page, corner, '\t0\t100\n2 kg\t5.00\t4.00\n5 kg\t9.00\tcheap\nabove\task us\tnot offered');

@@ -107,14 +107,14 @@ const all: Command[] = [
   },
   { name: 'removeLane', args: at },
   { name: 'setCard', args: { ...at, card } },
-  { name: 'switchCard', args: { ...at, kind: 'valueTiers' } },
+  { name: 'switchCard', args: { ...at, kind: 'chargesOnly' } },
   { name: 'setLimits', args: { ...at, limits: [{ measure: 'itemsWeight', upTo: '30 kg' }] } },
   {
     name: 'setFreeFrom',
     args: { ...at, freeFrom: { measure: 'valueAfterDiscounts', from: 12_000, byItself: false, coversCharges: true } },
   },
   { name: 'setCard', args: { ...at, group: 'shelf', card } },
-  { name: 'switchCard', args: { ...at, group: 'glaze', kind: 'countTiers' } },
+  { name: 'switchCard', args: { ...at, group: 'glaze', kind: 'flat' } },
   { name: 'setServiceTexts', args: { service: 'van', texts: [{ when: 'notThere', text: 'The van turns back at the bridge.' }] } },
   { name: 'removeGroupCard', args: { ...at, group: 'glaze' } },
   {
@@ -285,8 +285,8 @@ describe('every command', () => {
 });
 
 test('switching the kind of card and back brings back what was there', () => {
-  const there = applyCommand(book, { name: 'switchCard', args: { ...at, kind: 'valueTiers' } });
-  const edited = applyCommand(there, { name: 'setCard', args: { ...at, card: byValue([[4999, amount(100)]], free) } });
+  expect(() => applyCommand(book, { name: 'switchCard', args: { ...at, kind: 'valueTiers' } })).toThrow('figuresNeeded');
+  const edited = applyCommand(book, { name: 'setCard', args: { ...at, card: byValue([[4999, amount(100)]], free) } });
   const back = applyCommand(edited, { name: 'switchCard', args: { ...at, kind: 'weightTiers' } });
   expect(back.zones[0]?.lanes.ground?.card).toEqual(book.zones[0]?.lanes.ground?.card);
   const again = applyCommand(back, { name: 'switchCard', args: { ...at, kind: 'valueTiers' } });

@@ -169,7 +169,7 @@ export const laneCommands = {
         const kept = holder.kept.find((held) => held.kind === args.kind);
         if (kept) return replaceCard(holder, kept);
         if (isFigureKind(args.kind)) throw new CommandProblem('figuresNeeded', 'kind', '');
-        return replaceCard(holder, firstCard(args.kind, book.shop));
+        return replaceCard(holder, firstCard(args.kind));
       }),
     );
   }),

@@ -5,7 +5,6 @@ import { LengthText } from '../measures/length.ts';
 import { compareMass, MassText } from '../measures/mass.ts';
 import { CountMeasure, dimensionOf, type Measure, SizeMeasure, ValueMeasure, WeightMeasure } from '../measures/measure.ts';
 import { MarkupPoints } from '../measures/percent.ts';
-import { type Currency, minorDigits } from '../money/currency.ts';
 import { Minor } from '../money/money.ts';
 import { PlainResult, resultOf, type TierResult } from './result.ts';
 
@@ -236,53 +235,24 @@ export function resultsOf(card: Card): readonly TierResult[] {
   return card.kind === 'flat' ? [card.result] : [];
 }
 
-const open = { floor: null, cap: null };
-
-/** Kinds that are nothing but figures: there is no first card of theirs before somebody has typed them. */
-export const FIGURE_KINDS = ['firstAndFurther', 'startedUnits', 'percent'] as const satisfies readonly CardKind[];
+/** Kinds that are made of figures: there is no first card of theirs before somebody has typed them. */
+export const FIGURE_KINDS = [
+  'firstAndFurther',
+  'weightTiers',
+  'valueTiers',
+  'countTiers',
+  'sizeTiers',
+  'distanceTiers',
+  'twoWay',
+  'startedUnits',
+  'percent',
+] as const satisfies readonly CardKind[];
 export type FigureKind = (typeof FIGURE_KINDS)[number];
 
 export const isFigureKind = (kind: CardKind): kind is FigureKind => FIGURE_KINDS.some((one) => one === kind);
 
-/**
- * A card of `kind` to begin with, when none was kept from before. It asks the buyer to write until a price is typed,
- * where the kind can: nothing is free by accident.
- */
-export function firstCard(kind: Exclude<CardKind, FigureKind>, shop: { units: 'metric' | 'imperial'; currency: Currency }): Card {
-  const result = { kind: 'refer' } as const;
-  const top = { kind: 'notOffered' } as const;
-  const metric = shop.units === 'metric';
-  const unit = 10 ** minorDigits(shop.currency);
-  switch (kind) {
-    case 'flat':
-      return { kind, result };
-    case 'weightTiers':
-      return { kind, measure: 'packedWeight', bands: 'whole', tiers: [{ upTo: metric ? '1 kg' : '1 lb', result }], above: top, ...open };
-    case 'valueTiers': {
-      const tier = { upTo: 50 * unit - 1, result };
-      return { kind, measure: 'valueAfterDiscounts', writing: 'from', bands: 'whole', tiers: [tier], above: result, ...open };
-    }
-    case 'countTiers':
-      return { kind, measure: 'itemCount', bands: 'whole', tiers: [{ upTo: 1, result }], above: top, ...open };
-    case 'sizeTiers':
-      return { kind, measure: 'longestSide', bands: 'whole', tiers: [{ upTo: metric ? '60 cm' : '24 in', result }], above: top, ...open };
-    case 'distanceTiers':
-      return { kind, measure: 'distance', bands: 'whole', tiers: [{ upTo: metric ? '10 km' : '6 mi', result }], above: top, ...open };
-    case 'twoWay':
-      return {
-        kind,
-        rows: { measure: 'packedWeight', bounds: [metric ? '1 kg' : '1 lb'] },
-        columns: { measure: 'valueAfterDiscounts', bounds: [50 * unit - 1] },
-        results: [
-          [result, result],
-          [top, top],
-        ],
-        ...open,
-      };
-    case 'chargesOnly':
-      return { kind };
-  }
-}
+/** A card without figures to begin with. It asks the buyer to write until a price is typed: nothing is free by accident. */
+export const firstCard = (kind: Exclude<CardKind, FigureKind>): Card => (kind === 'flat' ? { kind, result: { kind: 'refer' } } : { kind });
 
 /** The measures a card reads. */
 export function cardMeasures(card: Card): readonly Measure[] {

@@ -1,4 +1,5 @@
 import { laneOf } from '@ostrakon/core';
+import clsx from 'clsx';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { Suspense, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -89,7 +90,7 @@ function LaneBody() {
   const navigate = useNavigate();
   usePointedAt();
   const [copying, setCopying] = useState(false);
-  // A grid of two measures takes the width of the page.
+  // A grid of two measures takes the width of the page. It stays the same element: what is being typed in it is not lost.
   const wide = card.kind === 'twoWay';
   // Of a carrier's service the card matters only where it stands in.
   const usesCard = service.kind !== 'carrier' || service.terms?.unanswered.kind === 'card';
@@ -123,20 +124,19 @@ function LaneBody() {
       </div>
       <Sentence />
       <Carried />
-      {usesCard && wide && (
-        <div className="mb-5">
-          <CardEditor />
-        </div>
-      )}
-      <div className="grid grid-cols-[minmax(330px,2fr)_3fr] gap-4 max-md:grid-cols-1">
-        <div className="space-y-5">
-          {usesCard && !wide && <CardEditor />}
+      <div className="grid grid-cols-[minmax(330px,2fr)_3fr] gap-x-4 gap-y-5 max-md:grid-cols-1 md:grid-rows-[auto_1fr]">
+        {usesCard && (
+          <div className={wide ? 'col-span-full' : 'md:col-start-1'}>
+            <CardEditor />
+          </div>
+        )}
+        <div className="space-y-5 md:col-start-1">
           <LimitsEditor />
           <Button look="quiet" className="text-fault!" onClick={remove}>
             Stop offering {service.name} to {zone.name}
           </Button>
         </div>
-        <div className="space-y-4">
+        <div className={clsx('space-y-4 md:col-start-2', usesCard && !wide ? 'md:row-span-2 md:row-start-1' : wide && 'md:row-start-2')}>
           {usesCard && (
             <Suspense fallback={<div className="h-80 rounded-lg border border-line-strong bg-paper" />}>
               <StepChart />

@@ -22,7 +22,7 @@ function useStartMenu(zone: Zone, service: Service): () => MenuGroup[] {
     const words = kindWords(book.shop.units);
     const start = (kind: CardKind) => () => {
       // What is nothing but figures is asked for on its page; until then buyers are asked to write.
-      const card = firstCard(isFigureKind(kind) ? 'flat' : kind, book.shop);
+      const card = firstCard(isFigureKind(kind) ? 'flat' : kind);
       if (session.dispatch({ name: 'startLane', args: { ...here, card } }).ok) open(isFigureKind(kind) ? `?kind=${kind}` : '');
     };
     const copy = (from: { zone: string; service: string }) => () => {

@@ -1,4 +1,4 @@
-import { firstCard, laneOf, type Service } from '@ostrakon/core';
+import { laneOf, type Service } from '@ostrakon/core';
 import { Link } from 'react-router';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -48,7 +48,7 @@ export function CounterLanes({ service }: { service: Service }) {
                   args: {
                     zone: zone.id,
                     service: service.id,
-                    card: { ...firstCard('flat', book.shop), kind: 'flat', result: { kind: 'free' } },
+                    card: { kind: 'flat', result: { kind: 'free' } },
                   },
                 })
               }

@@ -37,10 +37,15 @@ export function RoundFees({ service, lanes }: { service: Service; lanes: readonl
   const session = useDraftSession();
   const navigate = useNavigate();
   const without = book.zones.filter((zone) => !laneOf(zone, service.id));
+  /** Where its rings are typed. */
+  const toRings = (zone: Zone) => void navigate(`/book/${zone.id}/${service.id}?kind=distanceTiers`);
+  /** Rings that were typed before come back. */
+  const byRings = (zone: Zone, { kept }: Lane) => {
+    if (!kept.some(({ kind }) => kind === 'distanceTiers')) return toRings(zone);
+    session.dispatch({ name: 'switchCard', args: { zone: zone.id, service: service.id, kind: 'distanceTiers' } });
+  };
   const start = (zone: Zone) => {
-    const card = firstCard('distanceTiers', book.shop);
-    if (session.dispatch({ name: 'startLane', args: { zone: zone.id, service: service.id, card } }).ok)
-      void navigate(`/book/${zone.id}/${service.id}`);
+    if (session.dispatch({ name: 'startLane', args: { zone: zone.id, service: service.id, card: firstCard('flat') } }).ok) toRings(zone);
   };
   return (
     <section aria-label="Fees and rings">
@@ -55,12 +60,7 @@ export function RoundFees({ service, lanes }: { service: Service; lanes: readonl
             </div>
             <span className="flex shrink-0 gap-3">
               {lane.card.kind !== 'distanceTiers' && (
-                <Button
-                  look="quiet"
-                  onClick={() =>
-                    session.dispatch({ name: 'switchCard', args: { zone: zone.id, service: service.id, kind: 'distanceTiers' } })
-                  }
-                >
+                <Button look="quiet" onClick={() => byRings(zone, lane)}>
                   Price it by rings
                 </Button>
               )}
