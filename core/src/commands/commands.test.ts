@@ -114,7 +114,7 @@ const all: Command[] = [
     args: { ...at, freeFrom: { measure: 'valueAfterDiscounts', from: 12_000, byItself: false, coversCharges: true } },
   },
   { name: 'setCard', args: { ...at, group: 'shelf', card } },
-  { name: 'switchCard', args: { ...at, group: 'glaze', kind: 'flat' } },
+  { name: 'switchCard', args: { ...at, group: 'glaze', kind: 'chargesOnly' } },
   { name: 'setServiceTexts', args: { service: 'van', texts: [{ when: 'notThere', text: 'The van turns back at the bridge.' }] } },
   { name: 'removeGroupCard', args: { ...at, group: 'glaze' } },
   {
@@ -285,7 +285,7 @@ describe('every command', () => {
 });
 
 test('switching the kind of card and back brings back what was there', () => {
-  expect(() => applyCommand(book, { name: 'switchCard', args: { ...at, kind: 'valueTiers' } })).toThrow('figuresNeeded');
+  expect(() => applyCommand(book, { name: 'switchCard', args: { ...at, kind: 'valueTiers' } })).toThrow('begin with figure');
   const edited = applyCommand(book, { name: 'setCard', args: { ...at, card: byValue([[4999, amount(100)]], free) } });
   const back = applyCommand(edited, { name: 'switchCard', args: { ...at, kind: 'weightTiers' } });
   expect(back.zones[0]?.lanes.ground?.card).toEqual(book.zones[0]?.lanes.ground?.card);
