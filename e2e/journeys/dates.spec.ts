@@ -66,11 +66,23 @@ test.describe('from nothing', () => {
     await page.goto(`${shop.url}/shop/dispatch?month=2027-03`);
     await putGoods(page, '20', '1 kg');
     await expect(arrival(page)).toContainText('No date: the location has no dispatch calendar.');
-    await page.getByRole('button', { name: 'Set up the calendar' }).click();
+    const begin = page.getByRole('form', { name: /packs$/ });
+    await begin.getByRole('button', { name: 'Set up the calendar' }).click();
+    await expect(begin.getByRole('alert')).toContainText('Until when must be ordered');
+    await begin.getByLabel('Packed the same day when ordered before').fill('2 o’clock');
+    await begin.getByRole('button', { name: 'Set up the calendar' }).click();
+    await expect(begin.getByRole('alert')).toContainText('is no time of day. Write one such as 2:00 p.m.');
+    await begin.getByLabel('Packed the same day when ordered before').fill('2 pm');
+    // What the data set has for where the location is: suggested, and not taken here.
+    await expect(begin).toContainText('Good Friday');
+    await begin.getByLabel(/Nothing is packed on the public holidays/).uncheck();
+    await begin.getByRole('button', { name: 'Set up the calendar' }).click();
     await expect(arrival(page)).toContainText('days on the way are not stated');
     await refused(page, 'Cut-off on Monday', '25:00', /no time of day/);
     await refused(page, 'Packing days until an order is packed', '3 to 1', /At most is less than at least/);
-    for (const day of ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday']) await type(page, `Cut-off on ${day}`, 'noon');
+    await type(page, 'Cut-off on all packing days', 'noon');
+    await expect(page.getByLabel('Cut-off on Friday')).toHaveValue('12:00 p.m.');
+    await expect(page.getByLabel('Cut-off on Saturday')).toHaveValue('');
     await type(page, 'Packing days until an order is packed', '2');
 
     await part(page, 'Closed days').getByRole('button', { name: 'Import a calendar…' }).click();

@@ -67,6 +67,7 @@ async function promise(page: Page, url: string, town: string, days: string): Pro
   await form.getByRole('button', { name: 'Add location' }).click();
   await expect(form).toBeHidden();
   await page.goto(`${url}/shop/dispatch`);
+  await page.getByLabel('Packed the same day when ordered before').fill('14:00');
   await page.getByRole('button', { name: 'Set up the calendar' }).click();
   await page.goto(`${url}/services/parcel`);
   await type(page, 'Days on the way everywhere', days);

@@ -3,10 +3,15 @@ import { useDraft } from '../draft/DraftProvider.tsx';
 import { TypedField } from '../ui/TypedField.tsx';
 import type { Read, Taken } from '../ui/useTypedField.ts';
 
-export function readTime(text: string): Read<TimeOfDay> {
-  const read = parseTimeOfDay(text);
-  return read.ok ? read : { ok: false, message: `“${text.trim()}” is no time of day. Write one from 00:00 to 24:00, such as 14:00.` };
-}
+/** Reads a time of day; what is none is told with an example as the language writes it. */
+export const readTime =
+  (locale: string) =>
+  (text: string): Read<TimeOfDay> => {
+    const read = parseTimeOfDay(text);
+    if (read.ok) return read;
+    const example = timeAsTyped('14:00', locale);
+    return { ok: false, message: `“${text.trim()}” is no time of day. Write one such as ${example}.` };
+  };
 
 /** A time of day; empty where `placeholder` says what that means. */
 export function TimeField({
@@ -31,7 +36,7 @@ export function TimeField({
       inputClass="px-1.5! tabular-nums"
       placeholder={placeholder}
       shown={value === null ? '' : timeAsTyped(value, locale)}
-      read={(text) => (text.trim() === '' && placeholder !== undefined ? { ok: true, value: null } : readTime(text))}
+      read={(text) => (text.trim() === '' && placeholder !== undefined ? { ok: true, value: null } : readTime(locale)(text))}
       commit={onTime}
     />
   );

@@ -1,4 +1,4 @@
-import type { CutOffs, DispatchCalendar } from '@ostrakon/core';
+import { type CutOffs, cutOffsOn, type DispatchCalendar, timeAsTyped, WEEK } from '@ostrakon/core';
 import { X } from 'lucide-react';
 import { TimeField } from '../../calendars/TimeField.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
@@ -15,6 +15,10 @@ export function CutOffTable({ dispatch, onChange }: { dispatch: DispatchCalendar
   const { services } = useDraft().book;
   const format = useFormat();
   const { cutOffs, ownCutOffs } = dispatch;
+  const packing = WEEK.filter((day) => cutOffs[day - 1] !== null);
+  const [one, ...others] = new Set(packing.map((day) => cutOffs[day - 1] ?? null));
+  /** The one cut-off all packing days have. */
+  const same = others.length === 0 ? (one ?? null) : null;
   const without = services.filter(({ id, kind }) => kind !== 'round' && !ownCutOffs.some(({ service }) => service === id));
   const setOwn = (service: string, next: CutOffs) =>
     onChange({ ownCutOffs: ownCutOffs.map((own) => (own.service === service ? { service, cutOffs: next } : own)) });
@@ -49,6 +53,23 @@ export function CutOffTable({ dispatch, onChange }: { dispatch: DispatchCalendar
               />
             </td>
           ))}
+        </tr>
+        <tr>
+          <td />
+          <td colSpan={8} className="pb-2 text-sm text-ash">
+            <span className="flex items-start gap-2">
+              <span aria-hidden className="py-1.5">
+                the same on all packing days:
+              </span>
+              <TimeField
+                className="w-24"
+                label="Cut-off on all packing days"
+                placeholder={timeAsTyped('14:00', format.locale)}
+                value={same}
+                onTime={(time) => (time === null ? { ok: true } : onChange({ cutOffs: cutOffsOn(packing, time) }))}
+              />
+            </span>
+          </td>
         </tr>
         {ownCutOffs.map(({ service, cutOffs: own }) => {
           const name = services.find(({ id }) => id === service)?.name ?? service;

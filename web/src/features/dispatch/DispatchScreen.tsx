@@ -1,4 +1,4 @@
-import { cutOffsOn, type DispatchCalendar, homeCountry, type Location, DispatchCalendar as Schema, weekOfCountry } from '@ostrakon/core';
+import { type DispatchCalendar, homeCountry, type Location, DispatchCalendar as Schema } from '@ostrakon/core';
 import { Link, useSearchParams } from 'react-router';
 import { ClosedDaysEditor } from '../../calendars/ClosedDaysEditor.tsx';
 import { checkedChange } from '../../calendars/checkedChange.ts';
@@ -14,15 +14,7 @@ import { useFormat } from '../../words/useWords.ts';
 import { CutOffTable } from './CutOffTable.tsx';
 import { GoodsTimes } from './GoodsTimes.tsx';
 import { MonthView } from './MonthView.tsx';
-
-/** What a location begins with: packing until two o’clock on the working days of its country. */
-const firstCalendar = ({ country }: Location): DispatchCalendar => ({
-  cutOffs: cutOffsOn(weekOfCountry(country).working, '14:00'),
-  ownCutOffs: [],
-  lead: { least: 0, most: 1 },
-  capacity: null,
-  closed: [],
-});
+import { SetUpDispatch } from './SetUpDispatch.tsx';
 
 function Calendar({ location, dispatch }: { location: Location; dispatch: DispatchCalendar }) {
   const session = useDraftSession();
@@ -129,21 +121,8 @@ export function DispatchScreen() {
           , then set when it packs.
         </p>
       )}
-      {location && !location.dispatch && (
-        <div className="rounded-lg border border-line-strong border-dashed p-6">
-          <p className="mb-3 text-ash">
-            {location.name} has no dispatch calendar, so no arrival can be told for what leaves from there. Begin with the working days of
-            its country and a cut-off at 14:00, and change what differs.
-          </p>
-          <Button
-            look="main"
-            onClick={() => session.dispatch({ name: 'setDispatch', args: { location: location.id, dispatch: firstCalendar(location) } })}
-          >
-            Set up the calendar
-          </Button>
-        </div>
-      )}
-      <section aria-label="Closed days of the whole shop" className="mb-6 max-w-3xl">
+      {location && !location.dispatch && <SetUpDispatch key={location.id} location={location} today={todayIn(location.timeZone)} />}
+      <section aria-label="Closed days of the whole shop" className="mt-4 mb-6 max-w-3xl">
         <h2 className="font-serif text-lg font-semibold">Closed for the whole shop</h2>
         <p className="mb-1 text-sm text-ash">
           Nothing is packed, collected, driven or handed over on these days, in one year or in every year.

@@ -1,6 +1,8 @@
 import { Link } from 'react-router';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
+import { NextStepList } from '../../steps/NextStepList.tsx';
+import { useNextSteps } from '../../steps/useNextSteps.ts';
 import { Button } from '../../ui/Button.tsx';
 import { toast } from '../../ui/toast.ts';
 
@@ -13,19 +15,14 @@ function useExample(): string {
 
 /** Once an edition is live: where a checkout asks for its prices, and what may be done next. */
 export function WhatBuyersGet() {
-  const { shop, locations } = useDraft().book;
+  const { shop } = useDraft().book;
   const example = useExample();
   const copy = () =>
     navigator.clipboard.writeText(example).then(
       () => toast('The request is on the clipboard'),
       () => toast('The browser did not let the text onto the clipboard'),
     );
-  const dated = locations.some(({ dispatch }) => dispatch !== null);
-  const next = [
-    ...(dated ? [] : [['/shop/dispatch', 'Say when orders are packed', 'so that buyers read when their order arrives'] as const]),
-    ['/shop/dispatch', 'Look over closed days and public holidays', 'so that arrival heeds them'] as const,
-    ['/book?face=live', 'Compare every price with the live one', 'after your next changes'] as const,
-  ];
+  const { steps, putAway } = useNextSteps();
   return (
     <>
       <section aria-label="How your checkout gets the prices" className="rounded-lg border border-line-strong bg-paper p-4">
@@ -41,16 +38,14 @@ export function WhatBuyersGet() {
       </section>
       <section aria-label="What next">
         <h2 className="font-serif text-lg font-semibold">What next</h2>
-        <ul className="mt-1 space-y-1">
-          {next.map(([to, name, why]) => (
-            <li key={name}>
-              <Link to={to} className="text-clay underline">
-                {name}
-              </Link>
-              , {why}.
-            </li>
-          ))}
-        </ul>
+        <NextStepList steps={steps} onPutAway={putAway} />
+        <p className="mt-2 text-sm">
+          After your next changes{' '}
+          <Link to="/book?face=live" className="text-clay underline">
+            compare every price with the live one
+          </Link>
+          .
+        </p>
       </section>
     </>
   );

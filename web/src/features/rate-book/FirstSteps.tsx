@@ -1,3 +1,4 @@
+import { SAMPLE_CARTON, sizeText } from '@ostrakon/core';
 import { Check } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Suspense, useState } from 'react';
@@ -61,6 +62,13 @@ export function FirstSteps() {
             import a file
           </Link>
           ; for a first look, goods typed on the bench do.
+        </Step>
+        <Step done={book.packing.packaging.length > 0} title="Say what you pack into">
+          For now a sample carton of {sizeText(SAMPLE_CARTON.inside, book.shop.locale)} stands in, and the bench says so. Its own weight and
+          size decide what parcels weigh.{' '}
+          <Link to="/shop/packaging" className="text-clay underline">
+            Add your packaging
+          </Link>
         </Step>
         <Step done={priced} title="Say what delivery costs">
           {book.zones.length > 0 && !zoned ? (

@@ -14,6 +14,7 @@ import type { Face } from './sheetCell.ts';
 
 const DateFindings = later(() => import('../../calendars/DateFindings.tsx'), 'DateFindings');
 const CostFindings = later(() => import('./CostFindings.tsx'), 'CostFindings');
+const WhatNext = later(() => import('../../steps/WhatNext.tsx'), 'WhatNext');
 const FirstSteps = later(() => import('./FirstSteps.tsx'), 'FirstSteps');
 
 const DENSITIES = [
@@ -36,7 +37,15 @@ export function RateBookScreen() {
     <div className="p-4">
       <div className="mb-3 flex items-end justify-between gap-4">
         <div>
-          <h1 className="font-serif text-xl font-semibold">Rate book</h1>
+          <div className="flex items-baseline gap-4">
+            <h1 className="font-serif text-xl font-semibold">Rate book</h1>
+            {!empty && (
+              <Link to="/recipes" className="text-sm font-medium text-clay hover:underline">
+                Recipes
+              </Link>
+            )}
+            <Suspense>{!empty && <WhatNext />}</Suspense>
+          </div>
           <p className="text-sm text-ash">
             {live
               ? `Draft of edition ${live.number + 1} · edition ${live.number} is live since ${format.moment(live.publishedAt)}`
@@ -45,9 +54,6 @@ export function RateBookScreen() {
         </div>
         {!empty && (
           <div className="flex flex-wrap justify-end gap-2 min-[1200px]:shrink-0 min-[1200px]:flex-nowrap">
-            <Link to="/recipes" className="inline-flex h-8 items-center text-sm font-medium text-clay hover:underline">
-              Recipes
-            </Link>
             <CardsFileMenu />
             <Segments
               label="What each cell shows"

@@ -46,7 +46,7 @@ export function blankReader<K extends TypedKind>(kind: K, shop: Shop): (text: st
     count: readCount(shop),
     share: readPercent(shop, 100_000),
     hours: readHours(shop),
-    time: readTime,
+    time: readTime(shop.locale),
     coupon: readCoupon,
     season: readSeason,
   };
