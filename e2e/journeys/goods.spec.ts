@@ -157,8 +157,10 @@ test('edited in place by keyboard, refused in words, undone; many at once; a goo
   const bulk = page.getByRole('form', { name: 'Change the chosen products' });
   await expect(bulk).toContainText('9 products chosen');
   await bulk.getByLabel('New value').selectOption({ label: 'Kiln things' });
+  await expect(bulk.getByRole('status')).toHaveText('Changes goods group of 9 products. One undo takes it back.');
   await bulk.getByRole('button', { name: 'Apply' }).click();
   await expect(row(page, /Studio kiln/)).toContainText('Kiln things');
+  await expect(bulk.getByRole('status')).toHaveText('All of them have that already: nothing changes.');
   await bulk.getByLabel('What to set').selectOption({ label: 'weight' });
   await bulk.getByLabel('New value').fill('heavy');
   await bulk.getByRole('button', { name: 'Apply' }).click();

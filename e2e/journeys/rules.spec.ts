@@ -330,10 +330,19 @@ test('a product’s own charge is typed into the table of goods; the public quot
   await page.getByLabel('Find goods by name, article number or tag').fill('needle tool');
   const needle = page.getByRole('row').filter({ hasText: 'needle-tool' });
   await needle.getByRole('gridcell').nth(10).focus();
-  await page.keyboard.type('3.00');
+  await page.keyboard.type('3 each');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('alert')).toContainText('Write an amount and “instead” or “on top”.');
-  await page.getByLabel('Own delivery charge of Needle tool').fill('3.00 on top');
+  await expect(page.getByRole('alert')).toContainText('“3 each” is not a number');
+  const charge = page.getByRole('textbox', { name: 'Own delivery charge of Needle tool' });
+  await charge.fill('3');
+  await page.getByText('instead of the price of the service').click();
+  await page.getByRole('group', { name: 'Own delivery charge of Needle tool' }).getByRole('button', { name: 'Done' }).click();
+  await expect(needle).toContainText('3.00 instead');
+  await expect(needle.getByRole('gridcell').nth(10)).toBeFocused();
+  // The name stays in view beside what lies far to the side.
+  await expect(needle.getByText('Needle tool')).toBeInViewport({ ratio: 1 });
+  await page.keyboard.press('Enter');
+  await charge.fill('3.00 on top');
   await page.keyboard.press('Enter');
   await expect(needle).toContainText('3.00 on top');
   await option(page, 'Ground parcel').click();

@@ -1,9 +1,10 @@
 import type { Product, ProductEdit } from '@ostrakon/core';
-import { useState } from 'react';
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import type { Read } from '../../ui/useTypedField.ts';
+import type { Format } from '../../words/format.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { HANDLING, type Handling, readCell, readTags } from './goodsColumns.ts';
 import type { Goods } from './useGoods.ts';
@@ -26,20 +27,23 @@ const isFlag = (field: Field): field is Handling => HANDLING.some(([flag]) => fl
 /** What the chosen products get: the same for each, but for tags, which are joined to what each has. */
 function useReader() {
   const { book } = useDraft();
-  return (field: Field, text: string): Read<(product: Product) => Set> => {
-    const same = (set: Set) => ({ ok: true as const, value: () => set });
-    if (isFlag(field)) return same({ [field]: text !== 'no' });
-    if (field === 'group' || field === 'origin') return same({ [field]: text === '' ? null : text });
-    if (field === 'addTag' || field === 'dropTag') {
-      const tags = readTags(text);
-      if (tags.length === 0) return { ok: false, message: 'Write at least one tag.' };
-      const joined = (held: readonly string[]) =>
-        field === 'addTag' ? [...new Set([...held, ...tags])] : held.filter((tag) => !tags.includes(tag));
-      return { ok: true, value: (product) => ({ tags: joined(product.tags) }) };
-    }
-    const read = readCell(field, text, book);
-    return read.ok ? same(read.value) : read;
-  };
+  return useCallback(
+    (field: Field, text: string): Read<(product: Product) => Set> => {
+      const same = (set: Set) => ({ ok: true as const, value: () => set });
+      if (isFlag(field)) return same({ [field]: text !== 'no' });
+      if (field === 'group' || field === 'origin') return same({ [field]: text === '' ? null : text });
+      if (field === 'addTag' || field === 'dropTag') {
+        const tags = readTags(text);
+        if (tags.length === 0) return { ok: false, message: 'Write at least one tag.' };
+        const joined = (held: readonly string[]) =>
+          field === 'addTag' ? [...new Set([...held, ...tags])] : held.filter((tag) => !tags.includes(tag));
+        return { ok: true, value: (product) => ({ tags: joined(product.tags) }) };
+      }
+      const read = readCell(field, text, book);
+      return read.ok ? same(read.value) : read;
+    },
+    [book],
+  );
 }
 
 function ValueField({
@@ -86,6 +90,14 @@ function ValueField({
   );
 }
 
+/** What a change of all would do, before it is made. */
+function effectWords(changed: number, all: number, words: string, format: Format): string {
+  if (changed === 0) return all === 1 ? 'It has that already: nothing changes.' : 'All of them have that already: nothing changes.';
+  const rest = all - changed;
+  const already = rest === 0 ? '' : `; ${format.number(rest)} ${rest === 1 ? 'has' : 'have'} that already`;
+  return `Changes ${words} of ${format.count(changed, 'product')}${already}. One undo takes it back.`;
+}
+
 /** Changes all chosen products in one step. */
 export function BulkBar({ picked, change, onDone }: { picked: readonly Product[]; change: Goods['change']; onDone: () => void }) {
   const format = useFormat();
@@ -94,8 +106,17 @@ export function BulkBar({ picked, change, onDone }: { picked: readonly Product[]
   const [text, setText] = useState('');
   const [fault, setFault] = useState<string | null>(null);
   const words = FIELDS.find(([id]) => id === field)?.[1] ?? '';
+  const [asked, deferred] = [text, useDeferredValue(text)];
+  /** How many of them would be changed by what is typed; null while it is not understood. */
+  const changed = useMemo(() => {
+    const value = read(field, deferred);
+    if (!value.ok) return null;
+    const isChanged = (product: Product) =>
+      Object.entries(value.value(product)).some(([name, next]) => JSON.stringify(product[name as keyof Product]) !== JSON.stringify(next));
+    return picked.filter(isChanged).length;
+  }, [read, field, deferred, picked]);
   const apply = () => {
-    const value = read(field, text);
+    const value = read(field, asked);
     if (!value.ok) return setFault(value.message);
     setFault(null);
     void change(
@@ -136,22 +157,30 @@ export function BulkBar({ picked, change, onDone }: { picked: readonly Product[]
       <Button look="main" type="submit">
         Apply
       </Button>
-      <Button
-        onClick={() => {
-          void change({ remove: picked.map(({ id }) => id) }, `removing ${format.count(picked.length, 'product')}`);
-          onDone();
-        }}
-      >
-        Remove {picked.length === 1 ? picked[0]?.name : format.count(picked.length, 'product')}
-      </Button>
       <Button look="quiet" onClick={onDone}>
         Choose none
       </Button>
-      {fault !== null && (
-        <p role="alert" className="w-full text-sm text-fault">
-          {fault}
-        </p>
-      )}
+      <div className="flex w-full items-center gap-3">
+        {fault !== null && (
+          <p role="alert" className="text-sm text-fault">
+            {fault}
+          </p>
+        )}
+        {fault === null && changed !== null && (
+          <p role="status" className="text-sm text-ash">
+            {effectWords(changed, picked.length, words, format)}
+          </p>
+        )}
+        <Button
+          className="ms-auto border-transparent! bg-transparent! text-fault! hover:underline"
+          onClick={() => {
+            void change({ remove: picked.map(({ id }) => id) }, `removing ${format.count(picked.length, 'product')}`);
+            onDone();
+          }}
+        >
+          Remove {picked.length === 1 ? picked[0]?.name : format.count(picked.length, 'product')}
+        </Button>
+      </div>
     </form>
   );
 }

@@ -17,6 +17,11 @@ import type { Goods } from './useGoods.ts';
 
 const ROW = 34;
 const CHECK = 36;
+/** Room under the last row for what is told of a cell in it. */
+const FOOT = 132;
+
+/** The name stays in view when the table is scrolled sideways. */
+const pinned = (column: Column) => (column.id === 'name' ? { width: column.width, insetInlineStart: CHECK } : { width: column.width });
 
 interface At {
   readonly row: number;
@@ -48,8 +53,12 @@ function Heads({ sort, onSort }: Pick<GoodsTableProps, 'sort' | 'onSort'>) {
         role="columnheader"
         aria-colindex={COLUMNS.indexOf(column) + 2}
         aria-sort={sorted ? (sort.down ? 'descending' : 'ascending') : undefined}
-        style={{ width: column.width }}
-        className={clsx('shrink-0 border-line border-e px-2 py-1.5', column.right && 'text-end')}
+        style={pinned(column)}
+        className={clsx(
+          'shrink-0 border-line border-e px-2 py-1.5',
+          column.right && 'text-end',
+          column.id === 'name' && 'sticky z-10 bg-bone',
+        )}
       >
         {column.sort ? (
           <button
@@ -121,15 +130,21 @@ interface GoodsRowProps {
 }
 
 const GoodsRow = memo(function GoodsRow({ product, index, start, picked, column: inHand, begun, hears }: GoodsRowProps) {
+  const ground = picked ? 'bg-clay-soft' : 'bg-paper';
   return (
     <div
       role="row"
       aria-rowindex={index + 2}
       aria-selected={picked}
       style={{ height: ROW, transform: `translateY(${start}px)` }}
-      className={clsx('absolute start-0 flex border-line border-b', picked ? 'bg-clay-soft' : 'bg-paper')}
+      // A row in hand lies over those after it: what is told of its cell is not covered.
+      className={clsx('absolute start-0 flex border-line border-b', ground, begun && 'z-5')}
     >
-      <div role="gridcell" style={{ width: CHECK }} className="grid shrink-0 place-items-center border-line border-e">
+      <div
+        role="gridcell"
+        style={{ width: CHECK }}
+        className={clsx('sticky start-0 z-4 grid shrink-0 place-items-center border-line border-e', ground)}
+      >
         <input
           type="checkbox"
           aria-label={`Choose ${product.name}`}
@@ -145,8 +160,13 @@ const GoodsRow = memo(function GoodsRow({ product, index, start, picked, column:
           data-at={`${index},${place}`}
           aria-colindex={place + 2}
           tabIndex={inHand === place ? 0 : -1}
-          style={{ width: column.width }}
-          className={clsx('relative shrink-0 border-line border-e', column.right && 'text-end')}
+          style={pinned(column)}
+          className={clsx(
+            'shrink-0 border-line border-e',
+            column.right && 'text-end',
+            column.id === 'name' ? clsx('sticky z-4', ground) : 'relative',
+            inHand === place && begun && 'z-6',
+          )}
           onFocus={(event) => event.target === event.currentTarget && hears.come(index, place)}
           onClick={(event) => {
             if (inHand === place && begun) return;
@@ -231,7 +251,9 @@ export function GoodsTable({ rows, change, chosen, onChoose, sort, onSort }: Goo
     const changed = Object.entries(set).some(([field, value]) => JSON.stringify(value) !== JSON.stringify(product[field as keyof Product]));
     if (changed) void change({ edit: [{ id: product.id, set }] }, `${COLUMNS[at.column]?.head.toLowerCase()} of ${product.name}`);
     if (move === 'stay') {
-      if (!handling) setEditing(null);
+      // Left by its own button the cell takes the focus again; left for another place it does not.
+      if (!handling && scroller.current?.contains(document.activeElement)) go(at.row, at.column);
+      else if (!handling) setEditing(null);
     } else go(at.row + (move === 'down' ? 1 : 0), at.column + (move === 'right' ? 1 : 0));
   };
   const now = { flip, take, leave: () => go(at.row, at.column) };
@@ -263,9 +285,13 @@ export function GoodsTable({ rows, change, chosen, onChoose, sort, onSort }: Goo
       className="min-h-0 flex-1 overflow-auto rounded-lg border border-line-strong bg-paper"
       onKeyDown={onKeyDown}
     >
-      <div style={{ width, height: virtual.getTotalSize() + ROW }} className="relative" role="rowgroup">
+      <div style={{ width, height: virtual.getTotalSize() + ROW + (editing ? FOOT : 0) }} className="relative" role="rowgroup">
         <div role="row" aria-rowindex={1} className="sticky top-0 z-10 flex border-line-strong border-b bg-bone text-sm">
-          <div role="columnheader" style={{ width: CHECK }} className="grid shrink-0 place-items-center border-line border-e">
+          <div
+            role="columnheader"
+            style={{ width: CHECK }}
+            className="sticky start-0 z-10 grid shrink-0 bg-bone place-items-center border-line border-e"
+          >
             <input
               type="checkbox"
               aria-label="Choose all found"
