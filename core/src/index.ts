@@ -22,7 +22,7 @@ export { PriceList, Tariff, tariffAnswer } from './carriers/tariff.ts';
 export type { Change, TierChange } from './changes/change.ts';
 export { describeChanges } from './changes/describeChanges.ts';
 export { CommandProblem } from './commands/commandProblem.ts';
-export { applyCommand, Command, type CommandName } from './commands/commands.ts';
+export { applyCommand, Command, type CommandName, type SingleCommand } from './commands/commands.ts';
 export {
   answered,
   type Checked,

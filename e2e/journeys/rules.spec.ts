@@ -117,6 +117,19 @@ test('free for hours after an order or a cart begun, with a least value; ended f
   await own.getByRole('button', { name: 'Let them run' }).click();
   await expect(option(page, 'Ground parcel')).toContainText('Free');
 
+  // All that run are ended where they stand together, before and after that is live.
+  const running = page.getByRole('region', { name: 'Hours that run' });
+  await expect(running.getByRole('listitem')).toHaveCount(2);
+  await running.getByRole('button', { name: 'End all of them for everyone' }).click();
+  await expect(running.getByText('ends once you publish')).toHaveCount(2);
+  await saved(page);
+  await shop.publish();
+  await page.reload();
+  await expect(running.getByText('ended for everyone')).toHaveCount(2);
+  for (const name of ['Quick buyers', 'Forgotten tools ride along']) await running.getByRole('button', { name: `Let ${name} run` }).click();
+  await expect(running.getByText('runs again once you publish')).toHaveCount(2);
+  await page.getByRole('button', { name: /When, coupons, buyer/ }).click();
+
   // The demo's own: free for six hours after an order, and half price by coupon.
   await page.getByLabel('Quick buyers in use').uncheck();
   await type(page, 'Last order', '7 hours');

@@ -9,6 +9,7 @@ import { allowanceSentence, chargeSentence, MOST_NAMED } from '../../words/ruleS
 import { useFormat } from '../../words/useWords.ts';
 import { AllowanceForm } from './AllowanceForm.tsx';
 import { ChargeForm } from './ChargeForm.tsx';
+import { RunningWindows } from './RunningWindows.tsx';
 
 type Kind = 'charge' | 'allowance';
 
@@ -145,6 +146,7 @@ export function ChargesScreen() {
           sentence={(rule) => allowanceSentence(rule, book, format)}
           form={(rule) => <AllowanceForm key={rule.id} rule={rule} />}
         />
+        <RunningWindows />
       </section>
     </div>
   );
