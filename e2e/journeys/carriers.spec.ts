@@ -297,9 +297,14 @@ test('a survey is stopped on the way', async ({ page, shop, carriers }) => {
 
 test('label test: another carton costs another price, and a label is printed', async ({ page, shop }) => {
   await page.goto(`${shop.url}/costs/label`);
+  const table = page.getByRole('table', { name: 'What each carton costs by each carrier service' });
+  // Why a service or a carton cannot be used is said.
+  await expect(table.getByRole('row', { name: /^Large carton/ })).toContainText(/A parcel weighs .*; at most 2 kg/);
+  await expect(table.getByRole('row', { name: /^Padded mailer/ })).toContainText(
+    'Cannot be used: Celadon glaze, 473 ml does not fit into it.',
+  );
   await bench(page).getByRole('button', { name: 'Empty the cart' }).click();
   await putGoods(page, '40.00', '1 kg');
-  const table = page.getByRole('table', { name: 'What each carton costs by each carrier service' });
   const price = async (carton: string) => money(await table.getByLabel(`${carton} by Gannet Air Air day`).locator('..').textContent());
   await expect(table.getByLabel('Large carton by Gannet Air Air day')).toBeVisible();
   expect(await price('Large carton')).toBeGreaterThan(await price('Small carton'));

@@ -46,12 +46,7 @@ function PriceCell({
   const rate = answer?.status === 'rates' ? answer.rates.find(({ service }) => service === code) : undefined;
   if (!rate) {
     const why = answer?.status === 'silent' ? silenceWords[answer.why] : answer?.declined.find(({ service }) => service === code)?.message;
-    return (
-      <span className="text-ash" title={why}>
-        <span aria-hidden>{answer ? '–' : '…'}</span>
-        <span className="sr-only">{answer ? (why ?? 'no price') : 'being asked'}</span>
-      </span>
-    );
+    return <span className="inline-block max-w-36 text-xs text-ash">{answer ? (why ?? 'no price for this') : 'being asked…'}</span>;
   }
   return (
     <label className="inline-flex min-h-6 cursor-pointer items-center gap-1.5">
@@ -99,12 +94,17 @@ function useAsks(
   return asks;
 }
 
+function unfitWords(goods: string | undefined, why: 'tooLarge' | 'tooHeavy'): string {
+  const name = goods ?? 'what is on the bench';
+  return why === 'tooHeavy' ? `Cannot be used: ${name} is heavier than it carries.` : `Cannot be used: ${name} does not fit into it.`;
+}
+
 /** The bench's cart packed and priced by every carrier: what another carton would cost, and a label to look at. */
 export function LabelDesk() {
-  const { state } = useBench();
+  const { state, request } = useBench();
   const format = useFormat();
   const { data } = useQuery(carrierQueries.state);
-  const { packed, origin } = usePacked();
+  const { packed, unfit, origin } = usePacked();
   const [chosen, setChosen] = useState<{ row: number; key: string } | null>(null);
   const accounts = data?.accounts ?? [];
   const asks = useAsks(packed, origin, accounts);
@@ -151,7 +151,7 @@ export function LabelDesk() {
                   <tr key={packaging?.id ?? ''} className="border-line border-t">
                     <th scope="row" className="px-3 py-1.5 text-start font-normal">
                       <span className="font-semibold">{packaging?.name ?? 'As the shop packs it'}</span>
-                      <span className="block text-xs text-ash">
+                      <span className="block text-xs whitespace-nowrap text-ash">
                         {format.count(count, 'parcel')}, {format.mass(weight)}
                       </span>
                     </th>
@@ -169,6 +169,16 @@ export function LabelDesk() {
                   </tr>
                 );
               })}
+              {unfit.map(({ packaging, line, why }) => (
+                <tr key={packaging.id} className="border-line border-t">
+                  <th scope="row" className="px-3 py-1.5 text-start font-semibold">
+                    {packaging.name}
+                  </th>
+                  <td colSpan={columns.length} className="px-2 py-1.5 text-ash">
+                    {unfitWords(line === null ? undefined : request.lines[line]?.name, why)}
+                  </td>
+                </tr>
+              ))}
             </tbody>
           </table>
         </div>
