@@ -262,9 +262,35 @@ test('carriers asked, prices fitted, compared, taken over and undone; what sells
     proposal
       .getByRole('row', { name: /Orders below cost/ })
       .getByRole('cell')
-      .last(),
+      .nth(1),
+  ).toHaveText('0');
+  await expect(
+    proposal
+      .getByRole('row', { name: /Orders below cost/ })
+      .getByRole('cell')
+      .nth(2),
   ).toHaveText('0');
   expect(await axeFaults(page, 'main')).toEqual([]);
+  // The other shape, and all zones with the same weights, are one choice away; orders in several parcels pay for each.
+  await page.getByText('A base and so much for each started kg', { exact: true }).click();
+  await expect(proposal).toContainText(/\$\d+\.\d\d and \$\d+\.\d\d for each kg started/);
+  await page.getByLabel(/^Weights of orders/).fill('1 kg x 40\n4 kg x 20\n12 kg in 2 x 10');
+  await page.getByLabel(/^The same weights in all \d+ zones of Ground parcel/).check();
+  await page.getByRole('button', { name: 'Fit prices', exact: true }).click();
+  await expect(proposal.getByRole('row', { name: /^Nova Scotia/ })).toContainText(/\$\d/);
+  await expect(proposal.getByRole('row', { name: /^Europe/ })).toContainText(/\$\d/);
+  await page.getByLabel(/^The same weights in all/).uncheck();
+  await page.getByLabel(/^Weights of orders/).fill('1 kg x 40\n4 kg x 20\n12 kg x 10');
+  await page.getByLabel('On top of the cost').fill('50 %');
+  await page.getByRole('button', { name: 'Fit prices', exact: true }).click();
+  await proposal.getByRole('button', { name: 'Take these prices over' }).click();
+  await page.getByLabel('On top of the cost').fill('0 %');
+  await page.getByRole('button', { name: 'Fit prices', exact: true }).click();
+  await expect(proposal.getByRole('status')).toContainText('less than today’s prices do on these orders');
+  await page.getByRole('banner').getByRole('button', { name: /^Undo/ }).click();
+  await page.getByLabel('Most an order loses').fill('0');
+  await page.getByLabel('On top of the cost').fill('10 %');
+  await page.getByRole('button', { name: 'Fit prices', exact: true }).click();
   const proposed = await proposal.getByRole('table', { name: 'Proposed prices' }).getByRole('row').first().textContent();
   await proposal.getByRole('button', { name: 'Take these prices over' }).click();
   await saved(page);

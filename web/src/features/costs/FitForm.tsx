@@ -14,7 +14,7 @@ const faultOf = (read: Read<unknown>) => (read.ok ? undefined : read.message);
 export function FitForm(fitted: FittedLane) {
   const format = useFormat();
   const fit = useFit(fitted);
-  const { typed, set, read, beyond, heaviest, proposed, fault } = fit;
+  const { typed, set, read, beyond, heaviest, proposals, fault } = fit;
   return (
     <div className="grid grid-cols-[minmax(280px,2fr)_3fr] gap-5">
       <form
@@ -25,7 +25,7 @@ export function FitForm(fitted: FittedLane) {
         }}
       >
         <label className="block text-sm">
-          Weights of orders, goods alone, one a line; “2 kg x 12” is twelve
+          Weights of orders, goods alone, one a line; “2 kg x 12” is twelve, “30 kg in 2” goes in two parcels
           <textarea
             className={`mt-0.5 h-40 w-full rounded-md border px-2 py-1 ${read.weights.ok ? 'border-line-strong bg-paper' : 'border-fault bg-fault-soft'}`}
             value={typed.weights}
@@ -95,6 +95,17 @@ export function FitForm(fitted: FittedLane) {
           <option value="itemsWeight">Tiers by weight of the goods</option>
           <option value="billableWeight">Tiers by billed weight</option>
         </Select>
+        {fitted.all.length > 1 && (
+          <label className="flex items-center gap-1.5 text-sm">
+            <input
+              type="checkbox"
+              className="size-4 accent-clay"
+              checked={typed.together}
+              onChange={(event) => set({ together: event.target.checked })}
+            />
+            The same weights in all {fitted.all.length} zones of {fitted.service.name}
+          </label>
+        )}
         {fault !== null && (
           <p role="alert" className="text-sm text-fault">
             {fault}
@@ -108,15 +119,13 @@ export function FitForm(fitted: FittedLane) {
         </div>
       </form>
       <div className="space-y-4">
-        {!proposed && (
+        {proposals.length === 0 && (
           <p className="rounded-lg border border-line-strong bg-paper px-4 py-3 text-ash">
-            The tiers that come nearest to what each order should pay are shown here, beside today’s prices. Every way to divide the weights
-            is weighed: no other tiers come nearer.
+            What comes nearest to what each order should pay is shown here, beside today’s prices: as tiers, and as a base with so much for
+            each unit of weight. Nothing of either kind comes nearer.
           </p>
         )}
-        {proposed && (
-          <FitResult present={fitted.lane.card} proposed={proposed} orders={fit.orders} taxRate={fit.taxRate} onTake={fit.take} />
-        )}
+        {proposals.length > 0 && <FitResult key={String(typed.together)} proposals={proposals} onTake={fit.take} />}
       </div>
     </div>
   );

@@ -27,7 +27,7 @@ export function FitScreen() {
     <div className="p-4">
       <h1 className="font-serif text-xl font-semibold">Fit prices</h1>
       <p className="mb-3 text-sm text-ash">
-        Tiers by weight that cover what carriage costs, for orders as they come in
+        Prices by weight that cover what carriage costs, for orders as they come in
         {survey ? ` · by the survey of ${format.moment(survey.at)}, ${survey.name.toLowerCase()}` : '.'}
       </p>
       {(!survey || !held) && (
@@ -56,7 +56,12 @@ export function FitScreen() {
               </option>
             ))}
           </Select>
-          <FitForm key={`${held.zone.id}/${held.service.id}`} {...held} survey={survey} />
+          <FitForm
+            key={`${held.zone.id}/${held.service.id}`}
+            {...held}
+            survey={survey}
+            all={lanes.filter(({ service }) => service.id === held.service.id)}
+          />
         </>
       )}
     </div>

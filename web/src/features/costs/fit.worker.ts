@@ -1,8 +1,4 @@
-import { type FitTarget, fitTiers } from '@ostrakon/core';
-import { measuredOrders, type OrdersOf } from './fitting.ts';
+import { type FitWork, fitAll } from './fitting.ts';
 
 // Thousands of orders are packed and fitted away from the page.
-self.onmessage = ({ data: { of, target } }: MessageEvent<{ of: OrdersOf; target: FitTarget }>) => {
-  const orders = measuredOrders(of);
-  self.postMessage({ orders, fit: fitTiers(orders, target) });
-};
+self.onmessage = ({ data }: MessageEvent<FitWork>) => self.postMessage(fitAll(data));

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import {
   asPaid,
+  fitAll,
   fitPoints,
   type MeasuredOrder,
   measuredOrders,
@@ -52,6 +53,61 @@ test('orders cost what the next heavier probe does; heavier ones are left out an
   });
 });
 
+test('an order in several parcels pays for each of them, and is told apart from one in one', () => {
+  expect(readWeights('30 kg in 2 x 3\n30 kg', shop)).toMatchObject({
+    value: [
+      { weight: 30 * KILO, count: 3, parcels: 2 },
+      { weight: 30 * KILO, count: 1 },
+    ],
+  });
+  expect(readWeights('30 kg in 0', shop)).toMatchObject({ ok: false, message: expect.stringContaining('one to 50 parcels') });
+  const curve = [15, 30].map((kilos, probe) => ({ probe, weight: kilos * KILO, least: 0, mean: kilos * 50, most: 0, addresses: 1 }));
+  const read = readWeights('30 kg in 2 x 3\n30 kg\n40 kg in 2', shop);
+  // Two of 15 kg at 7.50 each, one of 30 kg at 15.00; 40 kg in two are two of 20, which cost as much as 30.
+  expect(withCosts(read.ok ? read.value : [], curve, 'mean').orders.map(({ cost, count, reach }) => [cost, count, reach / KILO])).toEqual([
+    [1500, 3, 30],
+    [1500, 1, 30],
+    [3000, 1, 60],
+  ]);
+});
+
+test('the zones of a service are fitted with the same weights; the base and the amount are the same for each', () => {
+  const zone = (id: string) => ({
+    id,
+    name: id,
+    places: [{ kind: 'country' as const, country: 'CA' as const }],
+    taxRate: 0,
+    label: '',
+    lanes: {},
+  });
+  const book = { ...emptyBook(), zones: [zone('near'), zone('far')] };
+  const costs = (more: number) =>
+    [1, 2, 5, 6].map((kilos) => ({ weight: kilos * KILO, cost: 500 + 100 * kilos + more, count: 1, reach: kilos * KILO }));
+  const of = ['near', 'far'].map((id, at) => ({
+    book,
+    at: { zone: id, service: 'ground' },
+    destination: { country: 'CA' as const },
+    measure: 'itemsWeight' as const,
+    bare: true,
+    orders: costs(at * 700),
+  }));
+  const fits = fitAll({ of, target: { tiers: 2, margin: 0, mostLoss: null }, unit: KILO });
+  expect(fits.map(({ tiers }) => tiers.map(({ upTo, price }) => [upTo / KILO, price]))).toEqual([
+    [
+      [2, 650],
+      [6, 1050],
+    ],
+    [
+      [2, 1350],
+      [6, 1750],
+    ],
+  ]);
+  expect(fits.map(({ line: { base, each } }) => [base, each])).toEqual([
+    [500, 100],
+    [1200, 100],
+  ]);
+});
+
 test('a price as paid always leaves what was wanted, once the tax is taken off', () => {
   fc.assert(
     fc.property(
@@ -83,7 +139,7 @@ const tiers = (...rows: [string, number][]): Card => ({
   floor: null,
   cap: null,
 });
-const fitted = (orders: readonly MeasuredOrder[], target: FitTarget) => ({ orders, fit: fitTiers(orders, target) });
+const fitted = (orders: readonly MeasuredOrder[], target: FitTarget) => ({ orders, tiers: fitTiers(orders, target).tiers });
 
 test('the proposed card is one a lane takes, at round bounds, and keeps the tiers no order was weighed for', () => {
   // Asked for 0.5, 1, 3 and 5 kg: what 1.1 kg costs is known up to 3 kg.

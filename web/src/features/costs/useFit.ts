@@ -1,18 +1,35 @@
-import { costCurve, type Lane, type Service, type Shop, type Survey, type Zone } from '@ostrakon/core';
+import { type Card, costCurve, type Lane, massToMicrograms, type Service, type Shop, type Survey, type Zone } from '@ostrakon/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import type { Asked } from '../../ui/askWorker.ts';
 import { readCount, readMoney, readPercent } from '../../ui/readers.ts';
 import { toast } from '../../ui/toast.ts';
 import type { Read } from '../../ui/useTypedField.ts';
-import { type Fitted, proposedCard, readWeights, startFitting, type WeightMeasureName, withCosts } from './fitting.ts';
+import {
+  type Fitted,
+  lineCard,
+  type MeasuredOrder,
+  type OrdersOf,
+  proposedCard,
+  readWeights,
+  startFitting,
+  type WeightMeasureName,
+  withCosts,
+  withoutIdleBounds,
+} from './fitting.ts';
 import { askedBare } from './probes.ts';
 
-export interface FittedLane {
+/** A service in a zone whose prices can be fitted. */
+export interface FitPlace {
   readonly zone: Zone;
   readonly service: Service;
   readonly lane: Lane;
+}
+
+export interface FittedLane extends FitPlace {
   readonly survey: Survey;
+  /** The same service in every zone of the survey. */
+  readonly all: readonly FitPlace[];
 }
 
 const TYPICAL =
@@ -26,15 +43,27 @@ export interface FitTyped {
   readonly step: string;
   readonly measure: WeightMeasureName;
   readonly which: 'mean' | 'most';
+  /** All zones of the service at once, with the same weights. */
+  readonly together: boolean;
 }
+
+/** What is proposed for one zone. */
+export interface Proposal extends FitPlace {
+  readonly orders: readonly MeasuredOrder[];
+  readonly taxRate: number;
+  readonly tiers: Card;
+  readonly line: Card;
+}
+
+export type Shape = 'tiers' | 'line';
 
 function readTiers(text: string, shop: Shop): Read<number> {
   const read = readCount(shop)(text);
   return read.ok && read.value > 40 ? { ok: false, message: 'At most 40.' } : read;
 }
 
-/** A fit from what is typed to the card that is taken over. */
-export function useFit({ zone, service, lane, survey }: FittedLane) {
+/** A fit from what is typed to the prices that are taken over. */
+export function useFit({ zone, service, lane, survey, all }: FittedLane) {
   const session = useDraftSession();
   const { book } = useDraft();
   const { shop } = book;
@@ -46,11 +75,13 @@ export function useFit({ zone, service, lane, survey }: FittedLane) {
     step: '5',
     measure: lane.card.kind === 'weightTiers' ? (lane.card.measure as WeightMeasureName) : 'packedWeight',
     which: 'mean',
+    together: false,
   });
-  const [fitting, setFitting] = useState<Asked<Fitted> | null>(null);
-  const [fit, setFit] = useState<Fitted | null>(null);
+  const [fitting, setFitting] = useState<Asked<Fitted[]> | null>(null);
+  const [proposals, setProposals] = useState<readonly Proposal[]>([]);
   const [fault, setFault] = useState<string | null>(null);
   useEffect(() => () => fitting?.stop(), [fitting]);
+  const places = typed.together ? all : [{ zone, service, lane }];
   const curve = useMemo(() => costCurve(survey, zone.id, service.id), [survey, zone.id, service.id]);
   const read = {
     weights: readWeights(typed.weights, shop),
@@ -58,30 +89,52 @@ export function useFit({ zone, service, lane, survey }: FittedLane) {
     margin: readPercent(shop, 100_000)(typed.margin),
     loss: typed.loss.trim() === '' ? ({ ok: true, value: null } as const) : readMoney(shop)(typed.loss),
   };
-  const { orders, beyond } = withCosts(read.weights.ok ? read.weights.value : [], curve, typed.which);
-  const taxRate = shop.pricing.tax === 'included' ? zone.taxRate : 0;
+  const weights = read.weights.ok ? read.weights.value : [];
+  const { orders, beyond } = withCosts(weights, curve, typed.which);
+  const taxOf = (of: Zone) => (shop.pricing.tax === 'included' ? of.taxRate : 0);
   const set = (more: Partial<FitTyped>) => {
     setTyped({ ...typed, ...more });
-    setFit(null);
+    setProposals([]);
   };
+  const unit = shop.units === 'metric' ? '1 kg' : '1 lb';
   const start = async () => {
     const { tiers, margin, loss } = read;
-    const address = survey.addresses.find((one) => one.zone === zone.id);
-    if (!tiers.ok || !margin.ok || !loss.ok || !address) return;
+    if (!tiers.ok || !margin.ok || !loss.ok) return;
     setFault(null);
-    const { measure } = typed;
-    const of = {
-      book,
-      at: { zone: zone.id, service: service.id },
-      destination: address.destination,
-      measure,
-      bare: askedBare(survey),
-      orders,
-    };
-    const started = startFitting(of, { tiers: tiers.value, margin: margin.value, mostLoss: loss.value });
+    const { measure, which } = typed;
+    const asked = places.flatMap((place): (FitPlace & { of: OrdersOf })[] => {
+      const address = survey.addresses.find((one) => one.zone === place.zone.id);
+      const costed = withCosts(weights, costCurve(survey, place.zone.id, service.id), which);
+      if (!address || costed.orders.length === 0) return [];
+      const at = { zone: place.zone.id, service: service.id };
+      const of = { book, at, destination: address.destination, measure, bare: askedBare(survey), orders: costed.orders };
+      return [{ ...place, of }];
+    });
+    const target = { tiers: tiers.value, margin: margin.value, mostLoss: loss.value };
+    const started = startFitting({ of: asked.map(({ of }) => of), target, unit: massToMicrograms(unit) });
     setFitting(started);
     try {
-      setFit(await started.answer);
+      const fits = await started.answer;
+      const step = Number(typed.step);
+      const made = asked.flatMap(({ of: _of, ...place }, at): Proposal[] => {
+        const fit = fits[at];
+        if (!fit) return [];
+        const taxRate = taxOf(place.zone);
+        // Zones that are fitted together end their tiers where the least is known of all of them.
+        const known = { tiers: fit.tiers, orders: fits.flatMap((one) => one.orders) };
+        const how = { measure, taxRate, step, whole: typed.together };
+        return [
+          {
+            ...place,
+            orders: fit.orders,
+            taxRate,
+            tiers: proposedCard(known, place.lane.card, how),
+            line: lineCard(fit.line, { ...how, unit }),
+          },
+        ];
+      });
+      const kept = withoutIdleBounds(made.map(({ tiers: card }) => card));
+      setProposals(made.map((proposal, at) => ({ ...proposal, tiers: kept[at] ?? proposal.tiers })));
     } catch (error) {
       setFault((error as Error).message);
     }
@@ -91,28 +144,25 @@ export function useFit({ zone, service, lane, survey }: FittedLane) {
     fitting?.stop();
     setFitting(null);
   };
-  const proposed = fit && proposedCard(fit, lane.card, { measure: typed.measure, taxRate, step: Number(typed.step) });
-  const take = () => {
-    if (!proposed) return;
-    const outcome = session.dispatch({ name: 'setCard', args: { zone: zone.id, service: service.id, card: proposed } });
+  const take = (shape: Shape) => {
+    const cards = proposals.map((proposal) => ({ zone: proposal.zone.id, service: service.id, card: proposal[shape] }));
+    const outcome = session.dispatch({ name: 'setCards', args: { cards } });
     if (!outcome.ok) return setFault(`${outcome.message}.`);
-    toast(`${service.name} to ${zone.name} has the fitted prices`, { action: { label: 'Undo', onClick: session.undo } });
-    setFit(null);
+    const where = cards.length === 1 ? zone.name : `${cards.length} zones`;
+    toast(`${service.name} to ${where} has the fitted prices`, { action: { label: 'Undo', onClick: session.undo } });
+    setProposals([]);
   };
-  const ready = Object.values(read).every(({ ok }) => ok) && orders.length > 0;
   return {
     typed,
     set,
     read,
-    orders: fit?.orders ?? [],
     beyond,
     heaviest: curve.at(-1)?.weight ?? 0,
-    taxRate,
-    ready,
+    ready: Object.values(read).every(({ ok }) => ok) && orders.length > 0,
     running: fitting !== null,
     start,
     stop,
-    proposed,
+    proposals,
     take,
     fault,
   };
