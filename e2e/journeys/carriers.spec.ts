@@ -242,6 +242,12 @@ test('carriers asked, prices fitted, compared, taken over and undone; what sells
   await expect(table.getByRole('row', { name: /^20 kg/ })).toContainText(/\d+\.\d\d/);
   await page.getByLabel('Service', { exact: true }).selectOption({ label: 'Ground parcel, by Petrel Post' });
   expect(await axeFaults(page, 'main')).toEqual([]);
+  // Why light parcels cost the same is said, and what to do about it.
+  await expect(table.getByRole('row', { name: /^500 g/ })).toContainText(/counts \d/);
+  await expect(page.getByRole('region', { name: 'Costs by weight and zone' })).toContainText(
+    /500 g.* are billed by the volume of .*carton.*Smaller packaging would cost less/,
+  );
+  await expect(page.getByText('The average of 2 addresses in each zone')).toBeVisible();
   // A survey forgotten by mistake comes back.
   await page.getByRole('button', { name: 'Forget this survey' }).click();
   await expect(page.getByText('Nothing has been asked yet')).toBeVisible();

@@ -1,8 +1,9 @@
 import { costCurve, laneOf, type Survey, type SurveyState } from '@ostrakon/core';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { carrierApi, carrierQueries } from '../../api/carrierApi.ts';
+import { useBench } from '../../bench/BenchProvider.tsx';
 import { useSurvey } from '../../carriers/useSurvey.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -11,6 +12,7 @@ import { toast } from '../../ui/toast.ts';
 import { useAddress } from '../../ui/useAddress.ts';
 import { isSilence, silenceWords } from '../../words/carrierWords.ts';
 import { useFormat } from '../../words/useWords.ts';
+import { addressesEach, billedByVolume } from './billedByVolume.ts';
 import { SurveyDialog } from './SurveyDialog.tsx';
 
 function Progress({ survey, onStop }: { survey: SurveyState; onStop: () => void }) {
@@ -33,9 +35,23 @@ function CostTable({ survey, service }: { survey: Survey; service: string }) {
   const here = zones.filter((zone) => survey.addresses.some((address) => address.zone === zone.id) && laneOf(zone, service));
   const curves = new Map(here.map((zone) => [zone.id, costCurve(survey, zone.id, service)]));
   const own = services.find(({ id }) => id === service)?.kind === 'card';
+  const { compiled } = useBench();
+  const to = survey.addresses[0]?.destination;
+  const byVolume = useMemo(() => survey.probes.map((probe) => (to ? billedByVolume(compiled, probe, to) : null)), [compiled, survey, to]);
   if (here.length === 0) return <p className="text-ash">This service was in none of the zones asked for.</p>;
+  const bulky = survey.probes.filter((_probe, nth) => byVolume[nth] !== null);
   return (
     <section aria-label="Costs by weight and zone" className="overflow-x-auto rounded-lg border border-line-strong bg-paper">
+      {bulky.length > 1 && (
+        <p className="border-line border-b px-3 py-2 text-sm">
+          {format.list(bulky.map(({ name }) => name))} are billed by the volume of{' '}
+          {format.list([...new Set(byVolume.flatMap((one) => one?.packaging ?? []))])}, so they may cost the same. Smaller packaging would
+          cost less.{' '}
+          <Link to="/shop/packaging" className="text-clay underline">
+            Choose better packaging
+          </Link>
+        </p>
+      )}
       <table className="w-full text-sm">
         <caption className="sr-only">What carriage costs by weight and zone</caption>
         <thead>
@@ -56,6 +72,9 @@ function CostTable({ survey, service }: { survey: Survey; service: string }) {
             <tr key={nth} className="border-line border-t">
               <th scope="row" className="sticky start-0 bg-paper px-3 py-1.5 text-start font-normal">
                 {probe.name}
+                {byVolume[nth] && (
+                  <span className="block text-xs whitespace-nowrap text-ash">counts {format.mass(byVolume[nth].weight)}</span>
+                )}
               </th>
               {here.map((zone) => {
                 const point = curves.get(zone.id)?.find((one) => one.probe === nth);
@@ -105,6 +124,12 @@ function CostTable({ survey, service }: { survey: Survey; service: string }) {
       </table>
     </section>
   );
+}
+
+/** "3 addresses in each zone". */
+function addressWords([least, most]: readonly [number, number]): string {
+  if (least === most) return `${most} ${most === 1 ? 'address' : 'addresses'} in each zone`;
+  return `${most} addresses in each zone; of some zones only ${least} ${least === 1 ? 'is' : 'are'} known`;
 }
 
 /** Why some fields are empty, in the carrier's words. */
@@ -213,8 +238,8 @@ export function CostsScreen() {
           <CostTable survey={survey} service={service.id} />
           <Missing survey={survey} service={service.id} />
           <p className="mt-2 text-sm text-ash">
-            The average of {survey.addresses.length} {survey.addresses.length === 1 ? 'address' : 'addresses'} and, where they differ, the
-            least and the most. The same costs are the dashed line on the charts of prices.
+            The average of {addressWords(addressesEach(survey))} and, where they differ, the least and the most. The same costs are the
+            dashed line on the charts of prices.
           </p>
         </>
       )}

@@ -137,6 +137,12 @@ export function SurveyDialog({ onClose }: { onClose: () => void }) {
         <div className="w-60">
           <LabelledInput label="Addresses in each zone" value={addresses} onType={setAddresses} fault={at('addresses')} />
         </div>
+        {Number(addresses) > 0 && zones.size > 0 && (
+          <p className="text-sm text-ash">
+            {Number(addresses) * zones.size} {Number(addresses) * zones.size === 1 ? 'address' : 'addresses'} in all, fewer where a zone has
+            not so many.
+          </p>
+        )}
         <fieldset>
           <legend className="text-sm">Zones</legend>
           <TickMany
