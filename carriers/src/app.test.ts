@@ -127,11 +127,12 @@ test('the description for programs is OpenAPI 3.1, and the service answers as it
     [answers('/rates', 'post'), (await rates()).body],
     [answers('/labels', 'post'), made],
     [answers('/tracking/{tracking}', 'get'), (await request(app).get(`/gannet-air/v1/tracking/${made.tracking}`)).body],
+    [answers('/packaging', 'get'), (await request(app).get('/gannet-air/v1/packaging')).body],
     [answers('/closed-days', 'get'), (await request(app).get('/gannet-air/v1/closed-days?year=2026')).body],
   ] as const;
   for (const [fits, body] of spoken) {
     expect(fits(body), JSON.stringify(fits.errors)).toBe(true);
-    expect(fits({ ...body, rates: 'x', services: 'x', tracking: 1, closed: 'x' })).toBe(false);
+    expect(fits({ ...body, rates: 'x', services: 'x', tracking: 1, closed: 'x', packaging: 'x' })).toBe(false);
   }
 });
 

@@ -87,6 +87,9 @@ export function createCarriers(now: () => number = Date.now): Express {
     const { carrier, tracking } = req.params as { carrier?: string; tracking: string };
     res.json(deskOf(carrier).track(tracking));
   });
+  api.get('/packaging', (req, res) => {
+    res.json({ packaging: deskOf((req.params as { carrier?: string }).carrier).tariff.packaging });
+  });
   api.get('/closed-days', (req, res) => {
     const year = z.coerce.number().int().min(2000).max(2100).parse(req.query.year);
     res.json({ closed: deskOf((req.params as { carrier?: string }).carrier).closed(year) });

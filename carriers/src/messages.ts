@@ -91,6 +91,24 @@ export const Tracked = z.object({
 });
 export type Tracked = z.infer<typeof Tracked>;
 
+const Sides = z.object({ length: z.int(), width: z.int(), height: z.int() });
+/** Boxes and envelopes the carrier gives away: millimetres and grams; `services` null is all of its own. */
+export const PackagingList = z.object({
+  packaging: z.array(
+    z.object({
+      code: z.string(),
+      name: z.string(),
+      kind: z.enum(['carton', 'mailer', 'envelope', 'tube']),
+      inside: Sides,
+      outside: Sides,
+      tare: z.int(),
+      mostLoad: z.int().nullable(),
+      services: z.array(z.string()).nullable(),
+    }),
+  ),
+});
+export type PackagingList = z.infer<typeof PackagingList>;
+
 export const ClosedDays = z.object({ closed: z.array(z.object({ date: z.iso.date(), name: z.string() })) });
 
 export const FAULTS = [

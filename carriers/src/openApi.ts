@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ClosedDays, LabelAsk, LabelOut, RateAnswer, RateAsk, ServiceList, Tracked } from './messages.ts';
+import { ClosedDays, LabelAsk, LabelOut, PackagingList, RateAnswer, RateAsk, ServiceList, Tracked } from './messages.ts';
 
 const json = (schema: z.ZodType, io: 'input' | 'output') => ({
   'application/json': { schema: z.toJSONSchema(schema, { target: 'draft-2020-12', io }) },
@@ -50,6 +50,9 @@ export const openApi = {
     },
     '/{carrier}/v1/tracking/{tracking}': {
       get: operation({ summary: 'What has happened to a parcel', answer: Tracked, parameters: [path('tracking')], open: true }),
+    },
+    '/{carrier}/v1/packaging': {
+      get: operation({ summary: 'Boxes and envelopes it gives away, and what they may be used for', answer: PackagingList, open: true }),
     },
     '/{carrier}/v1/closed-days': {
       get: operation({ summary: 'Days without collection and delivery', answer: ClosedDays, parameters: [year], open: true }),

@@ -1,3 +1,5 @@
+import type { PackagingList } from './messages.ts';
+
 /** Everything here is invented. Amounts in cents, weights in grams, sides in millimetres. */
 export interface ServiceTariff {
   readonly code: string;
@@ -43,6 +45,8 @@ export interface CarrierTariff {
   /** Keys of accounts, and their negotiated discount in basis points. */
   readonly accounts: Readonly<Record<string, { readonly number: string; readonly discount: number }>>;
   readonly closed: readonly (readonly [string, string])[];
+  /** What it gives to pack into. */
+  readonly packaging: PackagingList['packaging'];
 }
 
 export const CARRIERS: readonly CarrierTariff[] = [
@@ -111,6 +115,28 @@ export const CARRIERS: readonly CarrierTariff[] = [
       'ganne-7Q2F-dartmouth': { number: 'GA-20418', discount: 1200 },
       'ganne-list-price': { number: 'GA-00000', discount: 0 },
     },
+    packaging: [
+      {
+        code: 'AIR-ENVELOPE',
+        name: 'Gannet air envelope',
+        kind: 'envelope',
+        inside: { length: 330, width: 240, height: 30 },
+        outside: { length: 340, width: 250, height: 32 },
+        tare: 40,
+        mostLoad: 1000,
+        services: null,
+      },
+      {
+        code: 'AIR-BOX',
+        name: 'Gannet air box',
+        kind: 'carton',
+        inside: { length: 300, width: 220, height: 140 },
+        outside: { length: 306, width: 226, height: 146 },
+        tare: 160,
+        mostLoad: 8000,
+        services: null,
+      },
+    ],
     closed: [
       ['12-25', 'Christmas Day'],
       ['12-26', 'Boxing Day'],
@@ -187,6 +213,18 @@ export const CARRIERS: readonly CarrierTariff[] = [
       'petrel-K81-dartmouth': { number: 'PP-5530912', discount: 800 },
       'petrel-counter': { number: 'PP-0000000', discount: 0 },
     },
+    packaging: [
+      {
+        code: 'POST-BOX',
+        name: 'Petrel tracked box',
+        kind: 'carton',
+        inside: { length: 280, width: 200, height: 110 },
+        outside: { length: 284, width: 204, height: 114 },
+        tare: 120,
+        mostLoad: 5000,
+        services: ['TRACKED'],
+      },
+    ],
     closed: [
       ['12-25', 'Christmas Day'],
       ['12-26', 'Boxing Day'],
@@ -239,6 +277,7 @@ export const CARRIERS: readonly CarrierTariff[] = [
       },
     ],
     accounts: { 'bluff-0031-dartmouth': { number: 'BF-0031', discount: 1500 } },
+    packaging: [],
     closed: [
       ['12-25', 'Christmas Day'],
       ['12-26', 'Boxing Day'],

@@ -29,6 +29,7 @@ export {
   CarrierAccount,
   CarrierClosedDays,
   CarrierFault,
+  CarrierPackagingList,
   CarrierState,
   EditAccount,
   KnownService,

@@ -74,6 +74,7 @@ export {
   CarrierAccount,
   CarrierClosedDays,
   CarrierFault,
+  CarrierPackagingList,
   CarrierState,
   EditAccount,
   KnownService,

@@ -1,4 +1,4 @@
-import { bench, expect, notOffered, option, test, type } from '../shop.ts';
+import { bench, expect, notOffered, option, saved, test, type } from '../shop.ts';
 
 test('a carton added: parcels and price follow; the drawing is stepped through; turned off, and the sample carton stands in', async ({
   page,
@@ -111,4 +111,24 @@ test('goods of two locations leave in two consignments; a location that may not 
   await expect(notOffered(page)).toContainText('no location may ship these goods');
   await page.getByRole('button', { name: 'Undo location (Ctrl Z)' }).click();
   await expect(parts).toContainText('From Dartmouth store room');
+});
+
+test('a carrier’s own box is added from its list and used for its services alone', async ({ page, shop }) => {
+  await page.goto(`${shop.url}/shop/packaging`);
+  await page.getByRole('button', { name: 'Add what a carrier gives…' }).click();
+  const dialog = page.getByRole('dialog', { name: 'What carriers give' });
+  await dialog.getByLabel(/Gannet air box/).check();
+  await expect(dialog).toContainText('for Tracked parcel of Petrel Post');
+  await dialog.getByRole('button', { name: 'Add the ticked' }).click();
+  await expect(page.getByRole('row', { name: /Gannet air box/ })).toContainText(/only for Gannet Air/);
+  await saved(page);
+  const [given] = (await shop.book()).packing.packaging.filter(({ carrier }) => carrier !== undefined);
+  expect(given).toMatchObject({ name: 'Gannet air box', cost: 0, carrier: { name: 'Gannet Air', services: null } });
+  // Changing it keeps whose it is; what goes by others is packed into the shop's own.
+  await page.getByRole('button', { name: 'Gannet air box', exact: true }).click();
+  await page.getByRole('dialog').getByLabel('Name').fill('Air box');
+  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('row', { name: /^Air box/ })).toContainText(/only for Gannet Air/);
+  await page.getByRole('button', { name: 'Add what a carrier gives…' }).click();
+  await expect(dialog.getByLabel(/Gannet air box/)).toBeDisabled();
 });

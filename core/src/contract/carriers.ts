@@ -6,6 +6,7 @@ import { Tariff } from '../carriers/tariff.ts';
 import { Currency } from '../money/currency.ts';
 import { Minor } from '../money/money.ts';
 import { Id, Name } from '../names/naming.ts';
+import { Packaging } from '../packing/packaging.ts';
 import { CountryCode, SubdivisionCode } from '../places/countries.ts';
 import { PostalCode } from '../places/postal.ts';
 import { Survey, SurveyRequest } from '../surveys/survey.ts';
@@ -122,6 +123,9 @@ export type LabelRequest = z.infer<typeof LabelRequest>;
 
 export const LabelMade = z.strictObject({ tracking: z.string(), cost: Minor, pdf: z.string() });
 export type LabelMade = z.infer<typeof LabelMade>;
+
+/** Boxes and envelopes a carrier gives: added to the shop's packaging they serve its own services alone. */
+export const CarrierPackagingList = z.strictObject({ packaging: z.array(Packaging).max(60) });
 
 export const CarrierClosedDays = z.strictObject({ closed: z.array(ClosedDays) });
 

@@ -35,6 +35,8 @@ export const Packaging = z
     cost: Minor,
     /** Used when packing; what is off is kept for later. */
     inUse: z.boolean(),
+    /** A carrier's own: only for services of this account, and of these where they are named. */
+    carrier: z.strictObject({ account: Id, name: Name, services: z.array(z.string().min(1).max(40)).min(1).max(60).nullable() }).optional(),
   })
   .superRefine((packaging, context) => {
     for (const side of ['length', 'width', 'height'] as const) {
@@ -57,6 +59,11 @@ export const Packaging = z
     }
   });
 export type Packaging = z.infer<typeof Packaging>;
+
+/** What a service is packed into: the shop's own, and what the carrier it is carried by gives for it. */
+export const mayPackFor = ({ carrier }: Packaging, carriage: { readonly account: Id; readonly service: string } | null): boolean =>
+  carrier === undefined ||
+  (carriage !== null && carrier.account === carriage.account && (carrier.services?.includes(carriage.service) ?? true));
 
 /** Stands in while a shop has no packaging in use. Made up; not to be mistaken for the shop's own. */
 export const SAMPLE_CARTON: Packaging = {

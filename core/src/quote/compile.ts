@@ -28,6 +28,7 @@ const sameRest = (a: LaneContext, b: LaneContext) =>
   a.locations === b.locations &&
   a.charges === b.charges &&
   a.allowances === b.allowances &&
+  a.packing === b.packing &&
   a.pricing === b.pricing &&
   a.currency === b.currency;
 
@@ -66,9 +67,9 @@ function asksDistance(book: RateBook): boolean {
 }
 
 export function compile(book: RateBook): CompiledBook {
-  const { services, charges, allowances, locations } = book;
+  const { services, charges, allowances, locations, packing } = book;
   const { pricing, currency } = book.shop;
-  const rest = { services, charges, allowances, locations, pricing, currency };
+  const rest = { services, charges, allowances, locations, packing, pricing, currency };
   const places = indexPlaces(
     book.zones.map((zone) => zone.places),
     (location) => book.locations.find(({ id }) => id === location)?.point ?? null,

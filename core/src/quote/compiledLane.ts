@@ -13,6 +13,7 @@ import type { Mixing, Pricing, RateBook, Service, Zone } from '../rate-book/rate
 import { inScope, type Scope } from '../rate-book/scope.ts';
 import type { Round } from '../rounds/round.ts';
 import { type CompiledCard, compileCard } from './compiledCard.ts';
+import { packagingOfService } from './compiledPacking.ts';
 import { type CompiledAllowance, type CompiledCharge, compileAllowance, compileCharge, compileFreeFrom } from './compiledRules.ts';
 import { compileLimit, couponTest, datesTest, goodsTest, type LaneTest } from './laneTest.ts';
 
@@ -54,7 +55,7 @@ export interface CompiledLane {
 }
 
 /** What lanes take from the book besides their own entries. */
-export type LaneContext = Pick<RateBook, 'services' | 'charges' | 'allowances' | 'locations'> &
+export type LaneContext = Pick<RateBook, 'services' | 'charges' | 'allowances' | 'locations' | 'packing'> &
   Pick<RateBook['shop'], 'pricing' | 'currency'>;
 
 /** Whether a price or limit asks how far away the address is. */
@@ -93,6 +94,12 @@ function isPlain(lane: Lane, context: LaneContext, rules: number): boolean {
   return rules + lane.groupCards.length === 0 && lane.floor === null && lane.cap === null && ending === 'none' && tax !== 'added';
 }
 
+/** A carriage with what its parcels are packed into, the carrier's own packaging among it. */
+function withPackaging(carriage: Carriage, packing: RateBook['packing']): Carriage {
+  const packaging = packagingOfService(packing, carriage);
+  return packaging === carriage.packaging ? carriage : { ...carriage, packaging: packaging && [...packaging] };
+}
+
 export function compileLane(lane: Lane, service: Service, zone: Zone, context: LaneContext): CompiledLane {
   const { pricing } = context;
   const here = ({ scope, inUse }: { scope: Scope; inUse: boolean }) => inUse && inScope(scope, service.id, zone.id);
@@ -100,7 +107,8 @@ export function compileLane(lane: Lane, service: Service, zone: Zone, context: L
   const allowances = [...(lane.freeFrom ? [compileFreeFrom(lane.freeFrom)] : []), ...context.allowances.filter(here).map(compileAllowance)];
   const terms = service.kind === 'carrier' && service.carriage !== null ? (service.terms ?? PLAIN_TERMS) : null;
   const centre = centreOf(service, context);
-  const carriage = service.kind === 'card' || service.kind === 'carrier' ? service.carriage : null;
+  const carried = service.kind === 'card' || service.kind === 'carrier' ? service.carriage : null;
+  const carriage = carried && withPackaging(carried, context.packing);
   const { rounding: rule } = pricing;
   return {
     lane,

@@ -1,6 +1,7 @@
+import type { Carriage } from '../carriers/carriage.ts';
 import type { Id } from '../names/naming.ts';
 import { oncePer } from '../once/oncePer.ts';
-import { type Carton, SAMPLE_CARTON, toCarton } from '../packing/packaging.ts';
+import { type Carton, mayPackFor, type Packaging, SAMPLE_CARTON, toCarton } from '../packing/packaging.ts';
 import { type PackingOrder, packParcels } from '../packing/packParcels.ts';
 import type { PackGoods, Parcel } from '../packing/parcel.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
@@ -13,10 +14,24 @@ export interface CompiledPacking {
   readonly parcels: Map<string, readonly Parcel[]>;
 }
 
-export const compilePacking = oncePer((packing: RateBook['packing']): CompiledPacking => packingOf(packing, () => true));
+/** What serves where nothing else is said: the shop's own packaging. */
+export const compilePacking = oncePer(
+  (packing: RateBook['packing']): CompiledPacking => packingOf(packing, (packaging) => mayPackFor(packaging, null)),
+);
 
-function packingOf(packing: RateBook['packing'], chosen: (packaging: Id) => boolean): CompiledPacking {
-  const inUse = packing.packaging.filter((packaging) => packaging.inUse && chosen(packaging.id));
+/**
+ * The packaging of a service's own: what was chosen for it, and what its carrier gives for it. Null where it is what serves
+ * everywhere.
+ */
+export function packagingOfService({ packaging }: RateBook['packing'], carriage: Carriage | null): readonly Id[] | null {
+  const chosen = carriage?.packaging ?? null;
+  const given = packaging.filter((one) => one.inUse && one.carrier !== undefined && mayPackFor(one, carriage));
+  if (given.length === 0) return chosen;
+  return packaging.filter((one) => mayPackFor(one, carriage) && (chosen === null || chosen.includes(one.id))).map(({ id }) => id);
+}
+
+function packingOf(packing: RateBook['packing'], chosen: (packaging: Packaging) => boolean): CompiledPacking {
+  const inUse = packing.packaging.filter((packaging) => packaging.inUse && chosen(packaging));
   const cartons: Carton[] = (inUse.length > 0 ? inUse : [SAMPLE_CARTON]).map(toCarton);
   return {
     packing: { cartons, usual: packing.usual, volume: packing.volume },
@@ -33,7 +48,7 @@ export function ownPacking({ packing }: Pick<RateBook, 'packing'>, packaging: re
   const key = packaging.join(' ');
   const held = sets.get(key);
   if (held) return held;
-  const own = packingOf(packing, (id) => packaging.includes(id));
+  const own = packingOf(packing, ({ id }) => packaging.includes(id));
   const compiled = own.sampleCarton ? compilePacking(packing) : own;
   sets.set(key, compiled);
   return compiled;

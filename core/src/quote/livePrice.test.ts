@@ -264,3 +264,23 @@ test('in another zone the carrier is asked for a sample address; without one not
   expect(asks).toEqual([]);
   expect(out).toContain(WITHHELD);
 });
+
+test('a box a carrier gives serves its own services alone, and only those it may be used for', () => {
+  const shop = carriedShop();
+  const small = carton({ id: 'own', name: 'Own', tare: '500 g', mostLoad: null });
+  const given = { ...small, id: 'given', name: 'Given', tare: '50 g', cost: 0 };
+  const packedBy = (services: string[] | null, account = 'gannet') => {
+    const carrier = { account, name: 'Gannet Air', services };
+    // The carrier's box is lighter and listed first: wherever it may be used it is.
+    const book = { ...shop, packing: { ...shop.packing, packaging: [{ ...given, carrier }, small] } };
+    const { asks } = ask(book, () => said(rate(2000)));
+    const { consignments } = quote(compile(book), cart());
+    return { asked: asks[0]?.parcels[0]?.weight, own: consignments[0]?.parcels[0]?.packaging };
+  };
+  const [light, heavy] = [packedBy(null).asked, packedBy(['NIGHT']).asked];
+  expect(light).toBeLessThan(heavy ?? 0);
+  expect(packedBy(['DAY']).asked).toBe(light);
+  expect(packedBy(null, 'petrel').asked).toBe(heavy);
+  // What goes by nobody the box belongs to is never packed into it.
+  expect(packedBy(null).own).toBe('own');
+});

@@ -1,6 +1,7 @@
 import { oncePer } from '../once/oncePer.ts';
 import type { CompiledBook } from './compile.ts';
 import type { CompiledLane } from './compiledLane.ts';
+import { packagingOfService } from './compiledPacking.ts';
 
 interface PackingViews {
   /** Sets of packaging that services have of their own, and the book's. */
@@ -16,7 +17,7 @@ function setsOf({ owners, charges }: CompiledLane): string[] {
 }
 
 const viewsOf = oncePer(({ book, zones }: CompiledBook): PackingViews => {
-  const sets = new Set(book.services.map(({ carriage }) => carriage?.packaging?.join(' ') ?? ''));
+  const sets = new Set(book.services.map(({ carriage }) => packagingOfService(book.packing, carriage)?.join(' ') ?? ''));
   const goods = new Set(zones.flatMap(({ lanes }) => lanes.flatMap((lane) => (lane ? setsOf(lane) : []))));
   return { sets: sets.add('').size, goods: goods.size };
 });

@@ -1,4 +1,4 @@
-import type { ClosedDays, LabelRequest, RateAnswer, RateAsk, Silence } from '@ostrakon/core';
+import type { ClosedDays, LabelRequest, Packaging, RateAnswer, RateAsk, Silence } from '@ostrakon/core';
 
 /** A service as a carrier lists it. */
 export interface ListedService {
@@ -24,6 +24,12 @@ export class CarrierFailure extends Error {
 /** A question a carrier has answered with a no of its own: nothing is wrong with the carrier. */
 export class CarrierSaysNo extends Error {}
 
+/** A piece of packaging as a carrier gives it, before it belongs to an account. */
+export type GivenPackaging = Omit<Packaging, 'id' | 'carrier' | 'cost' | 'inUse'> & {
+  readonly code: string;
+  readonly services: readonly string[] | null;
+};
+
 type Rates = Extract<RateAnswer, { status: 'rates' }>;
 
 /** What every carrier can be asked, however it is reached. Rejects with `CarrierFailure` or `CarrierSaysNo`. */
@@ -32,5 +38,7 @@ export interface CarrierPort {
   rates(ask: RateAsk, signal: AbortSignal): Promise<Rates>;
   label(request: LabelRequest, signal: AbortSignal): Promise<{ tracking: string; cost: number }>;
   labelPdf(tracking: string, signal: AbortSignal): Promise<Buffer>;
+  /** Boxes and envelopes it gives; each for its own services, whose account is named by whoever asks. */
+  packaging(signal: AbortSignal): Promise<readonly GivenPackaging[]>;
   closedDays(year: number, signal: AbortSignal): Promise<readonly ClosedDays[]>;
 }

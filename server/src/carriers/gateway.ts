@@ -4,7 +4,7 @@ import pLimit, { type LimitFunction } from 'p-limit';
 import type { Logger } from 'pino';
 import { CallBudget } from './callBudget.ts';
 import { type Circuit, circuitOf, failureOf, GATEWAY_LIMITS, type GatewayLimits, type Line, openLine } from './carrierLine.ts';
-import { CarrierFailure, type CarrierPort, CarrierSaysNo, type ListedService } from './carrierPort.ts';
+import { CarrierFailure, type CarrierPort, CarrierSaysNo, type GivenPackaging, type ListedService } from './carrierPort.ts';
 import type { HeldAccount } from './heldAccount.ts';
 import { UsualPrices } from './usualPrices.ts';
 
@@ -251,6 +251,10 @@ export class CarrierGateway {
 
   labelPdf(account: HeldAccount, tracking: string): Promise<Buffer> {
     return this.#through(account, 'ask', (port, signal) => port.labelPdf(tracking, signal));
+  }
+
+  packaging(account: HeldAccount): Promise<readonly GivenPackaging[]> {
+    return this.#through(account, 'ask', (port, signal) => port.packaging(signal));
   }
 
   closedDays(account: HeldAccount, year: number): Promise<readonly ClosedDays[]> {

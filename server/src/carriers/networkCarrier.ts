@@ -8,7 +8,7 @@ import {
   type RateAsk,
 } from '@ostrakon/core';
 import { z } from 'zod';
-import { CarrierFailure, type CarrierPort, CarrierSaysNo, type ListedService } from './carrierPort.ts';
+import { CarrierFailure, type CarrierPort, CarrierSaysNo, type GivenPackaging, type ListedService } from './carrierPort.ts';
 
 // What a carrier says on the wire. Members nobody asked for are passed over; everything read is checked.
 const WireParcel = z.object({
@@ -36,6 +36,25 @@ const WireServices = z.object({
 });
 const WireLabel = z.object({ tracking: z.string().regex(/^[A-Z0-9]{4,40}$/), total: z.int().min(0), currency: z.string() });
 const WireClosed = z.object({ closed: z.array(z.object({ date: z.iso.date(), name: z.string().min(1).max(80) })).max(400) });
+
+const side = z.int().min(1).max(5000);
+const WireSides = z.object({ length: side, width: side, height: side });
+const WirePackaging = z.object({
+  packaging: z
+    .array(
+      z.object({
+        code: z.string().min(1).max(40),
+        name: z.string().min(1).max(80),
+        kind: z.enum(['carton', 'mailer', 'envelope', 'tube']),
+        inside: WireSides,
+        outside: WireSides,
+        tare: z.int().min(0).max(100_000),
+        mostLoad: z.int().min(1).max(10_000_000).nullable(),
+        services: z.array(z.string().min(1).max(40)).min(1).max(60).nullable(),
+      }),
+    )
+    .max(60),
+});
 
 const MOST_BYTES = 2_000_000;
 
@@ -207,6 +226,22 @@ export class NetworkCarrier implements CarrierPort {
     const bytes = await this.#bytes(response, signal);
     if (bytes.subarray(0, 5).toString('latin1') !== '%PDF-') throw new CarrierFailure('refused', 'The label is not a PDF.');
     return bytes;
+  }
+
+  async packaging(signal: AbortSignal): Promise<readonly GivenPackaging[]> {
+    const { packaging } = await this.#json(WirePackaging, await this.#fetch('/packaging', signal), signal);
+    const size = ({ length, width, height }: z.infer<typeof WireSides>) => ({
+      length: `${length} mm`,
+      width: `${width} mm`,
+      height: `${height} mm`,
+    });
+    return packaging.map(({ inside, outside, tare, mostLoad, ...one }) => ({
+      ...one,
+      inside: size(inside),
+      outside: size(outside),
+      tare: `${tare} g`,
+      mostLoad: mostLoad === null ? null : `${mostLoad} g`,
+    }));
   }
 
   async closedDays(year: number, signal: AbortSignal): Promise<readonly ClosedDays[]> {

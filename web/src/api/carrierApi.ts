@@ -1,5 +1,6 @@
 import {
   CarrierClosedDays,
+  CarrierPackagingList,
   CarrierState,
   type ClosedDays,
   type EditAccount,
@@ -25,6 +26,7 @@ export const carrierApi = {
   refresh: (id: string) => ask(CarrierState, `/carriers/${id}/services`, post({})),
   closedDays: async (id: string, year: number): Promise<ClosedDays[]> =>
     (await ask(CarrierClosedDays, `/carriers/${id}/closed-days?year=${year}`)).closed,
+  packaging: async (id: string) => (await ask(CarrierPackagingList, `/carriers/${id}/packaging`)).packaging,
   label: (request: LabelRequest) => ask(LabelMade, '/carriers/labels', post(request)),
   surveys: async () => (await ask(SurveyList, '/surveys')).surveys,
   survey: (id: string) => ask(Survey, `/surveys/${id}`),

@@ -1,10 +1,12 @@
 import {
   AskRates,
   type CarrierAccount,
+  CarrierPackagingList,
   type CarrierState,
   EditAccount,
   LabelRequest,
   NewServices,
+  newId,
   OpenAccount,
   type RateBook,
 } from '@ostrakon/core';
@@ -184,6 +186,23 @@ export function carrierRoutes(parts: CarrierParts): Methods {
         const account = accounts.require(req.params.id);
         const pdf = await heard(account, gateway.labelPdf(account, req.params.tracking));
         res.set('Cache-Control', 'no-store').type('pdf').send(pdf);
+      },
+    },
+    '/:id/packaging': {
+      get: async (req, res) => {
+        const account = accounts.require(req.params.id);
+        const given = account.kind === 'tariff' ? [] : await heard(account, gateway.packaging(account));
+        const packaging = given.map(({ code, services, ...one }) => ({
+          ...one,
+          id: newId(`${account.id} ${code}`, [], 'packaging'),
+          cost: 0,
+          inUse: true,
+          carrier: { account: account.id, name: account.name, services: services === null ? null : [...services] },
+        }));
+        // What a carrier says of its boxes is held to what the shop's own are held to.
+        const checked = CarrierPackagingList.safeParse({ packaging });
+        if (!checked.success) throw new HttpProblem('carrier-failed', `${account.name} gave packaging that cannot be right.`);
+        res.json(checked.data);
       },
     },
     '/:id/closed-days': {

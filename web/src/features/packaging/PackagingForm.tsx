@@ -35,7 +35,14 @@ function readPackaging(typed: Typed, kind: PackagingKind, { held, shop, taken }:
   if (Object.keys(faults).length > 0) return { faults };
   const values = Object.fromEntries(Object.entries(read).map(([field, one]) => [field, one.ok ? (one.value ?? null) : null]));
   const id = held?.id ?? newId(typed.name, taken, 'packaging');
-  const checked = Packaging.safeParse({ id, name: typed.name, kind, inUse: held?.inUse ?? true, ...values });
+  const checked = Packaging.safeParse({
+    id,
+    name: typed.name,
+    kind,
+    inUse: held?.inUse ?? true,
+    ...values,
+    ...(held?.carrier && { carrier: held.carrier }),
+  });
   if (checked.success) return { value: checked.data };
   for (const issue of checked.error.issues) faults[issue.path[0] as keyof Typed] ??= `${issue.message}.`;
   return { faults };

@@ -5,6 +5,7 @@ import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button, SignButton } from '../../ui/Button.tsx';
 import { toast } from '../../ui/toast.ts';
 import { useFormat } from '../../words/useWords.ts';
+import { GivenPackaging } from './GivenPackaging.tsx';
 import { PackagingForm } from './PackagingForm.tsx';
 import { PackagingShape } from './PackagingShape.tsx';
 import { packagingKinds } from './packagingWords.ts';
@@ -30,7 +31,10 @@ function Row({ packaging, at, last, onEdit }: { packaging: Packaging; at: number
         <button type="button" className="font-semibold hover:text-clay hover:underline" onClick={onEdit}>
           {name}
         </button>
-        <span className="block text-sm font-normal text-ash">{packagingKinds[packaging.kind]}</span>
+        <span className="block text-sm font-normal text-ash">
+          {packagingKinds[packaging.kind]}
+          {packaging.carrier && `, only for ${packaging.carrier.services === null ? '' : 'some services of '}${packaging.carrier.name}`}
+        </span>
       </th>
       <td className="px-2 text-end whitespace-nowrap">{sizeText(packaging.inside, format.locale)}</td>
       <td className="px-2 text-end whitespace-nowrap">{format.typed(packaging.tare)}</td>
@@ -74,8 +78,9 @@ function Row({ packaging, at, last, onEdit }: { packaging: Packaging; at: number
 export function PackagingScreen() {
   const { packing, shop } = useDraft().book;
   const [editing, setEditing] = useState<string | 'new' | null>(null);
+  const [adding, setAdding] = useState(false);
   const { packaging } = packing;
-  const inUse = packaging.some((one) => one.inUse);
+  const inUse = packaging.some((one) => one.inUse && one.carrier === undefined);
   const right = 'px-2 py-1.5 text-end font-semibold';
   const edited = packaging.find(({ id }) => id === editing);
   return (
@@ -88,9 +93,12 @@ export function PackagingScreen() {
             each.
           </p>
         </div>
-        <Button look="main" onClick={() => setEditing('new')}>
-          Add packaging
-        </Button>
+        <div className="flex shrink-0 gap-2">
+          <Button onClick={() => setAdding(true)}>Add what a carrier gives…</Button>
+          <Button look="main" onClick={() => setEditing('new')}>
+            Add packaging
+          </Button>
+        </div>
       </div>
       {!inUse && (
         <p role="status" className="rounded-md bg-ochre-soft px-3 py-2 text-ochre">
@@ -145,6 +153,7 @@ export function PackagingScreen() {
       )}
       <VolumeSettings />
       {editing !== null && <PackagingForm held={edited} onClose={() => setEditing(null)} />}
+      {adding && <GivenPackaging onClose={() => setAdding(false)} />}
     </div>
   );
 }
