@@ -154,3 +154,13 @@ export async function type(page: Page, label: string, text: string): Promise<voi
   await field.fill(text);
   await field.press('Tab');
 }
+
+/** Sends the cart on the bench to another country. */
+export async function toCountry(page: Page, name: string): Promise<void> {
+  await bench(page)
+    .getByRole('button', { name: /^Country: / })
+    .click();
+  await page.getByPlaceholder('A country, in any language').fill(name);
+  await page.getByRole('listbox').getByRole('option', { name, exact: true }).click();
+  await expect(bench(page).getByRole('button', { name: `Country: ${name}` })).toBeVisible();
+}

@@ -1,7 +1,7 @@
 import type { DraftState } from '@ostrakon/core';
 import { type Command, PLAIN_LOCATION, PLAIN_SERVICE } from '@ostrakon/core';
 import type { Page } from '@playwright/test';
-import { bench, cell, expect, notOffered, option, putGoods, saved, test, type } from '../shop.ts';
+import { bench, cell, expect, notOffered, option, putGoods, saved, test, toCountry, type } from '../shop.ts';
 
 const part = (page: Page, name: string) => page.getByRole('region', { name, exact: true });
 const arrival = (page: Page) => part(page, 'When it arrives');
@@ -197,7 +197,7 @@ test('a van round ringed and drawn: an address at each edge, inside and outside,
   await shop.send({ name: 'startLane', args: { zone: 'europe', service: 'van', card: { ...rings, tiers: [...rings.tiers] } } });
   await page.reload();
   await at(page, '');
-  await bench(page).getByLabel('Country', { exact: true }).selectOption('FR');
+  await toCountry(page, 'France');
   await expect(notOffered(page)).toContainText('Van round a distance decides, and where this address lies is not known');
 });
 

@@ -1,46 +1,19 @@
-import { type CartInput, Destination, listCountries, listSubdivisions } from '@ostrakon/core';
+import { type CartInput, Destination, listSubdivisions } from '@ostrakon/core';
 import { X } from 'lucide-react';
-import { memo, Suspense, useMemo } from 'react';
+import { Suspense, useMemo } from 'react';
 import { useDraft } from '../draft/DraftProvider.tsx';
+import { CountryChooser } from '../places/CountryChooser.tsx';
 import { SignButton } from '../ui/Button.tsx';
 import { later } from '../ui/later.ts';
 import { Select } from '../ui/Select.tsx';
 import { TypedField } from '../ui/TypedField.tsx';
-import type { Format } from '../words/format.ts';
-import { useFormat, useSubdivisionNames } from '../words/useWords.ts';
+import { useSubdivisionNames } from '../words/useWords.ts';
 import { useBench } from './BenchProvider.tsx';
 import { FollowZone } from './FollowZone.tsx';
 
 const AddressNotes = later(() => import('./AddressNotes.tsx'), 'AddressNotes');
 
 type To = CartInput['destination'];
-
-/** Every country, served ones first. Long, so drawn anew only when the shop's facts change. */
-const CountryOptions = memo(function CountryOptions({
-  served,
-  locale,
-  format,
-}: {
-  served: readonly string[];
-  locale: string;
-  format: Format;
-}) {
-  const byName = (codes: readonly string[]) =>
-    codes.map((code) => [code, format.region(code)] as const).sort((a, b) => a[1].localeCompare(b[1], locale));
-  const reached = new Set(served);
-  const options = (countries: readonly (readonly [string, string])[]) =>
-    countries.map(([code, name]) => (
-      <option key={code} value={code}>
-        {name}
-      </option>
-    ));
-  return (
-    <>
-      {served.length > 0 && <optgroup label="Served">{options(byName(served))}</optgroup>}
-      <optgroup label="Not served">{options(byName(listCountries().filter((code) => !reached.has(code))))}</optgroup>
-    </>
-  );
-});
 
 interface AddressProps {
   to: To;
@@ -52,9 +25,13 @@ interface AddressProps {
 function CountrySelect({ to, onChange, of = '' }: AddressProps) {
   const { served, locale } = useDraft().book.shop;
   return (
-    <Select label={`Country${of}`} value={to.country} onChange={(event) => onChange({ country: event.target.value })}>
-      <CountryOptions served={served} locale={locale} format={useFormat()} />
-    </Select>
+    <CountryChooser
+      label={`Country${of}`}
+      value={to.country}
+      locale={locale}
+      served={served}
+      onChange={(country) => country !== to.country && onChange({ country })}
+    />
   );
 }
 

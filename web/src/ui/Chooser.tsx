@@ -1,3 +1,4 @@
+import { ChevronDown } from 'lucide-react';
 import { Suspense, useState } from 'react';
 import { type ChooserProps, chooserLook } from './choices.ts';
 import { later } from './later.ts';
@@ -11,13 +12,14 @@ export function Chooser(props: ChooserProps) {
     <button
       type="button"
       id={props.id}
-      aria-label={props.label}
+      aria-label={`${props.label}: ${props.shown}`}
       aria-haspopup="listbox"
       aria-expanded={false}
       className={chooserLook(props.className)}
       onClick={() => setAsked(true)}
     >
-      <span className="truncate">{props.shown}</span>
+      <span className="min-w-0 flex-1 truncate">{props.shown}</span>
+      <ChevronDown size={14} aria-hidden className="shrink-0 text-ash" />
     </button>
   );
   if (!asked) return button;

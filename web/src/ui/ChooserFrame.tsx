@@ -1,4 +1,5 @@
 import { Command } from 'cmdk';
+import { ChevronDown } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useMemo, useState } from 'react';
 import { beginsWith, isFoundBy, plainName } from '../words/plainName.ts';
@@ -71,8 +72,9 @@ export function ChooserFrame({ label, value, shown, choices, onChange, hint, cla
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger asChild>
-        <button type="button" id={id} aria-label={label} aria-haspopup="listbox" className={chooserLook(className)}>
-          <span className="truncate">{shown}</span>
+        <button type="button" id={id} aria-label={`${label}: ${shown}`} aria-haspopup="listbox" className={chooserLook(className)}>
+          <span className="min-w-0 flex-1 truncate">{shown}</span>
+          <ChevronDown size={14} aria-hidden className="shrink-0 text-ash" />
         </button>
       </Popover.Trigger>
       <Popover.Portal>

@@ -1,7 +1,8 @@
-import { homeCountry, Location, listCountries, listSubdivisions, newId, postalExample, timeZonesOf } from '@ostrakon/core';
-import { useId, useMemo, useState } from 'react';
+import { homeCountry, Location, listSubdivisions, newId, postalExample, timeZonesOf } from '@ostrakon/core';
+import { useId, useState } from 'react';
 import { TimeZoneChooser } from '../../calendars/TimeZoneChooser.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { CountryChooser } from '../../places/CountryChooser.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
@@ -55,13 +56,6 @@ function WhereFields({ typed, onChange }: { typed: Typed; onChange: (where: Part
   const format = useFormat();
   const subdivisionName = useSubdivisionNames();
   const id = useId();
-  const countries = useMemo(
-    () =>
-      listCountries()
-        .map((code) => [code, format.region(code)] as const)
-        .sort((a, b) => a[1].localeCompare(b[1])),
-    [format],
-  );
   const subdivisions = listSubdivisions(typed.country);
   return (
     <>
@@ -69,19 +63,14 @@ function WhereFields({ typed, onChange }: { typed: Typed; onChange: (where: Part
         <label htmlFor={`${id}-country`} className="text-sm">
           Country
         </label>
-        <Select
+        <CountryChooser
           id={`${id}-country`}
           label="Country of the location"
           className="mt-0.5"
           value={typed.country}
-          onChange={(event) => onChange({ country: event.target.value, subdivision: '' })}
-        >
-          {countries.map(([code, name]) => (
-            <option key={code} value={code}>
-              {name}
-            </option>
-          ))}
-        </Select>
+          locale={format.locale}
+          onChange={(country) => onChange({ country, subdivision: '' })}
+        />
       </div>
       <div>
         <label htmlFor={`${id}-subdivision`} className="text-sm">

@@ -7,7 +7,6 @@ import {
   emptyBook,
   homeCountry,
   languageOfCountry,
-  listCountries,
   regionName,
   timeZonesOf,
   unitsOfCountry,
@@ -17,13 +16,12 @@ import { useCallback, useId, useMemo, useState } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { TimeZoneChooser } from '../../calendars/TimeZoneChooser.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { CountryChooser, useCountryChoices } from '../../places/CountryChooser.tsx';
 import { Button, SignButton } from '../../ui/Button.tsx';
 import { Chooser } from '../../ui/Chooser.tsx';
-import type { Choice } from '../../ui/choices.ts';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { Select } from '../../ui/Select.tsx';
-import { countryFoundBy } from '../../words/useWords.ts';
 
 /** The clock a country suggests: the one it has, or this computer's where it is one of several; "" where the owner must say. */
 function clockOf(country: string): string {
@@ -53,17 +51,6 @@ function habitsOf(country: string, before: Beginning): Beginning {
     timeZone: clockOf(country),
     others: typeof before.others === 'string' ? before.others : before.others.filter((one) => one !== country),
   };
-}
-
-/** Countries by name in the shop's language, found as people call them. */
-function useCountryChoices(locale: string): () => readonly Choice[] {
-  return useCallback(
-    () =>
-      listCountries()
-        .map((value) => ({ value, name: regionName(value, locale), by: countryFoundBy(value, locale) }))
-        .sort((a, b) => a.name.localeCompare(b.name, locale)),
-    [locale],
-  );
 }
 
 /** The countries besides its own that the shop delivers to, one added after the other. */
@@ -139,7 +126,6 @@ export function BeginForm() {
   }));
   const [faults, setFaults] = useState<Faults>({});
   const set = (more: Partial<Beginning>) => setTyped({ ...typed, ...more });
-  const choices = useCountryChoices(typed.locale);
   const currencies = useMemo(() => new Intl.DisplayNames('en', { type: 'currency' }), []);
   const { send } = useBench();
   const begin = () => {
@@ -171,13 +157,11 @@ export function BeginForm() {
           <span className="text-sm" id={`${id}-country`}>
             Country it sends from
           </span>
-          <Chooser
+          <CountryChooser
             label="Country it sends from"
             className="mt-0.5"
             value={typed.country}
-            shown={typed.country === '' ? 'Choose a country' : regionName(typed.country, typed.locale)}
-            hint="A country, in any language"
-            choices={choices}
+            locale={typed.locale}
             onChange={(country) => {
               setTyped(habitsOf(country, typed));
               setFaults({});

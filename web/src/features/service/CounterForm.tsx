@@ -1,7 +1,6 @@
 import {
   Counter,
   homeCountry,
-  listCountries,
   listSubdivisions,
   type OpeningHours,
   type RateBook,
@@ -14,6 +13,7 @@ import { checkedChange } from '../../calendars/checkedChange.ts';
 import { readDayCount } from '../../calendars/readDays.ts';
 import { TimeZoneChooser } from '../../calendars/TimeZoneChooser.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { CountryChooser } from '../../places/CountryChooser.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -56,7 +56,6 @@ type Set = (more: Partial<Counter>) => Taken;
 function Address({ counter, set }: { counter: Counter; set: Set }) {
   const format = useFormat();
   const subdivisionName = useSubdivisionNames();
-  const countries = useMemo(() => listCountries().map((code) => [code, format.region(code)] as const), [format]);
   const subdivisions = useMemo(() => listSubdivisions(counter.country), [counter.country]);
   const under = (label: string, field: ReactNode) => (
     <div>
@@ -84,13 +83,12 @@ function Address({ counter, set }: { counter: Counter; set: Set }) {
         {text('Town', 'city')}
         {under(
           'Country',
-          <Select label="Country" value={counter.country} onChange={(event) => set({ country: event.target.value, subdivision: null })}>
-            {countries.map(([code, name]) => (
-              <option key={code} value={code}>
-                {name}
-              </option>
-            ))}
-          </Select>,
+          <CountryChooser
+            label="Country"
+            value={counter.country}
+            locale={format.locale}
+            onChange={(country) => set({ country, subdivision: null })}
+          />,
         )}
         {under(
           'Province or state',
