@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { bench, cell, expect, notOffered, openLimits, option, saved, test, type } from '../shop.ts';
+import { bench, cell, expect, notOffered, openLimits, option, putGoods, saved, test, type } from '../shop.ts';
 
 const prices = (page: Page) => page.getByRole('grid', { name: 'Tiers' }).getByLabel(/^Price of the tier/);
 const bounds = (page: Page) => page.getByRole('grid', { name: 'Tiers' }).getByLabel(/^Bound of the tier/);
@@ -253,4 +253,25 @@ test('limits begin with the three that are wanted first; a next tier is suggeste
   await expect(page.getByLabel('Price of the tier 45 kg')).toHaveValue('40.00');
   await type(page, 'Price of the tier 45 kg', 'write to us');
   await expect(page.getByLabel('Price of the tier 45 kg')).toHaveValue('ask us');
+});
+
+test('by keyboard alone: from what is missing to the mended tier in at most twelve keys', async ({ page, shop }) => {
+  await page.goto(`${shop.url}/book`);
+  await bench(page).getByRole('button', { name: 'Empty the cart' }).click();
+  await putGoods(page, '40.00', '12 kg');
+  await bench(page).getByLabel('Province or state').selectOption('CA-YT');
+  await expect(notOffered(page)).toContainText('Ground parcel');
+  await notOffered(page).getByRole('link', { name: 'Show what holds Ground parcel back' }).focus();
+  let keys = 0;
+  const press = async (key: string) => {
+    keys += 1;
+    await page.keyboard.press(key);
+  };
+  await press('Enter');
+  // The field that decides has the focus, and what stands in it is chosen.
+  await expect(page.locator('main [data-show=tier]')).toBeFocused();
+  for (const key of '99') await press(key);
+  await press('Enter');
+  expect(keys).toBeLessThanOrEqual(12);
+  await expect(option(page, 'Ground parcel')).toContainText('$99.00');
 });

@@ -31,6 +31,8 @@ export function usePointedAt(): void {
       const field = element.matches(FIELD) ? element : (element.querySelector<HTMLElement>(FIELD) ?? element);
       element.scrollIntoView({ block: 'center' });
       field.focus({ preventScroll: true });
+      // What is typed next takes the place of what stands there.
+      if (field instanceof HTMLInputElement) field.select();
       element.classList.add('pointed-at');
       timer = setTimeout(() => element.classList.remove('pointed-at'), MARKED_MS);
     };

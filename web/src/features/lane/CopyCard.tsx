@@ -82,7 +82,7 @@ export function CopyCard({ onClose }: { onClose: () => void }) {
           <label key={part} className="flex items-center gap-1.5">
             <input
               type="checkbox"
-              className="size-4 accent-clay"
+              className="size-6 accent-clay"
               checked={copied.has(part)}
               onChange={() => setCopied(toggled(copied, part))}
             />
@@ -146,7 +146,7 @@ export function CopyCard({ onClose }: { onClose: () => void }) {
                         <label className="inline-flex items-center gap-1">
                           <input
                             type="checkbox"
-                            className="size-4 accent-clay"
+                            className="size-6 accent-clay"
                             aria-label={`${one.name} to ${row.name}${laneOf(row, one.id) ? '' : ', new'}`}
                             checked={targets.has(key)}
                             onChange={() => setTargets(toggled(targets, key))}
