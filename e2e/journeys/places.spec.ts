@@ -157,6 +157,24 @@ test('a left-over country is found and placed; a country claimed twice is left t
   await expect(findings).toContainText('Chile is in no zone');
   await toCountry(page, 'Chile');
   await expect(sees(page)).toContainText('Chile is served, but this address lies in no zone.');
+  // With some postal codes only, it is striped on the map and said so.
+  const striped = page.getByText('striped: only some places of it are in the zone');
+  await expect(striped).toHaveCount(0);
+  const book = await shop.book();
+  const held = book.zones.find(({ id }) => id === 'far')?.places ?? [];
+  await shop.send({ name: 'setPlaces', args: { zone: 'far', places: [...held, { kind: 'postal', country: 'CL', rules: '83*' }] } });
+  await page.reload();
+  await expect(striped).toBeVisible();
+  await expect(
+    page
+      .getByRole('img', { name: 'Zones on the map' })
+      .or(page.getByLabel('Zones on the map'))
+      .getByText('Chile: Far shores, some places of it')
+      .first(),
+  ).toBeAttached();
+  await shop.send({ name: 'setPlaces', args: { zone: 'far', places: held } });
+  await page.reload();
+  await toCountry(page, 'Chile');
   await page.getByLabel('Zone for Chile').selectOption({ label: 'Far shores' });
   await findings.getByRole('listitem').filter({ hasText: 'Chile' }).getByRole('button', { name: 'Put into it' }).click();
   await expect(findings).not.toContainText('Chile');

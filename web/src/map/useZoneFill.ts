@@ -1,7 +1,7 @@
 import { compile, countriesOfPlaces, listSubdivisions, locate } from '@ostrakon/core';
 import { useMemo } from 'react';
 import { useDraft } from '../draft/DraftProvider.tsx';
-import { zoneFill } from '../ui/zoneColours.ts';
+import { zoneFill, zonePartFill } from '../ui/zoneColours.ts';
 
 /** Countries whose provinces and states have shapes. */
 export const WITH_SHAPES: readonly string[] = ['CA', 'US', 'BR', 'AU'];
@@ -11,11 +11,14 @@ export function useZoneFill(): {
   fill: (code: string) => string | null;
   divided: ReadonlySet<string>;
   zoneOf: (code: string) => number | null;
+  /** Whether a zone has only some places of a country: postal codes, areas, or parts that are not drawn. */
+  isPart: (code: string) => boolean;
 } {
   const { book } = useDraft();
   return useMemo(() => {
     const compiled = compile(book);
     const known = new Map<string, number | null>();
+    const parted = new Set<string>();
     const zoneOf = (code: string): number | null => {
       const held = known.get(code);
       if (held !== undefined) return held;
@@ -24,6 +27,7 @@ export function useZoneFill(): {
       // A country whose parts have no shapes shows the nearest zone that has one of them.
       const part =
         zone ?? (WITH_SHAPES.includes(code) ? undefined : compiled.zones.find((one) => countriesOfPlaces(one.zone.places).has(code)));
+      if (!zone && part !== undefined) parted.add(code);
       const found = part === undefined ? null : compiled.zones.indexOf(part);
       known.set(code, found);
       return found;
@@ -34,8 +38,10 @@ export function useZoneFill(): {
     const divided = new Set(WITH_SHAPES.filter((country) => parts.has(country) && listSubdivisions(country).length > 0));
     const fill = (code: string) => {
       const at = zoneOf(code);
-      return at === null ? null : zoneFill(at);
+      if (at === null) return null;
+      return parted.has(code) ? zonePartFill(at) : zoneFill(at);
     };
-    return { fill, divided, zoneOf };
+    const isPart = (code: string) => zoneOf(code) !== null && parted.has(code);
+    return { fill, divided, zoneOf, isPart };
   }, [book]);
 }

@@ -35,5 +35,8 @@ export const zoneColour = (at: number): string => COLOURS[at % COLOURS.length] ?
 /** Which pattern lies over a zone's colour: 0 is none. */
 export const zonePattern = (at: number): number => Math.floor(at / COLOURS.length) % 4;
 
+/** What fills a country of which a zone has only some places. */
+export const zonePartFill = (at: number): string => `url(#zone-part-${at})`;
+
 /** What fills a zone on a map: its colour, or the pattern that `ZonePatterns` has drawn. */
 export const zoneFill = (at: number): string => (zonePattern(at) === 0 ? zoneColour(at) : `url(#zone-fill-${at})`);

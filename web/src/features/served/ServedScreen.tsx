@@ -4,7 +4,7 @@ import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { useZoneFill } from '../../map/useZoneFill.ts';
 import { ZoneLegend } from '../../map/ZoneLegend.tsx';
 import { UNCOVERED_FILL, WORLD, ZoneMap } from '../../map/ZoneMap.tsx';
-import { ZonePatterns } from '../../map/ZonePatterns.tsx';
+import { PartMark, ZonePatterns } from '../../map/ZonePatterns.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
 import { PlaceFindings } from './PlaceFindings.tsx';
@@ -67,7 +67,7 @@ export function ServedScreen() {
   const { book } = useDraft();
   const format = useFormat();
   const subdivision = useSubdivisionNames();
-  const { fill, divided, zoneOf } = useZoneFill();
+  const { fill, divided, zoneOf, isPart } = useZoneFill();
   const [picked, setPicked] = useState<string | null>(null);
   const findings = useMemo(() => placeFindings(book), [book]);
   const served = useMemo(() => new Set(book.shop.served), [book.shop.served]);
@@ -75,7 +75,7 @@ export function ServedScreen() {
     const name = code.length === 2 ? format.region(code) : subdivision(code);
     const at = zoneOf(code);
     const zone = at === null ? 'in no zone' : book.zones[at]?.name;
-    return served.has(code.slice(0, 2)) ? `${name}: ${zone}` : `${name}: not served`;
+    return served.has(code.slice(0, 2)) ? `${name}: ${zone}${isPart(code) ? ', some places of it' : ''}` : `${name}: not served`;
   };
   const shown = useCallback((code: string) => fill(code) ?? (served.has(code.slice(0, 2)) ? UNCOVERED_FILL : null), [fill, served]);
   const nothing = book.zones.length === 0;
@@ -94,6 +94,12 @@ export function ServedScreen() {
         </ZoneMap>
         {picked !== null && <PickedRegion code={picked} />}
         <ZoneLegend>
+          {book.shop.served.some(isPart) && (
+            <li className="inline-flex items-center gap-1.5">
+              <PartMark />
+              striped: only some places of it are in the zone
+            </li>
+          )}
           {findings.some(({ code }) => code === 'leftOver' || code === 'leftOverParts') && (
             <li className="inline-flex items-center gap-1.5">
               <span aria-hidden className="uncovered size-3 rounded-sm" />
