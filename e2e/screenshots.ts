@@ -81,9 +81,16 @@ try {
     on.getByRole('main').evaluate((main) => main.scrollTo({ top: 900, left: 180 })),
   );
   // Last, for it changes the shop's language.
-  await shoot('right-to-left', `${demo.url}/shop`, async (on) => {
-    await on.getByLabel('Numbers and names as in').selectOption('ar-EG');
-    await on.goto(`${demo.url}/book/nova-scotia/ground`);
+  await shoot('recipes', `${demo.url}/recipes/valueBands`, async (on) => {
+    for (const [label, text] of [
+      ['Name the buyer reads', 'Economy'],
+      ['First price', '9'],
+      ['Where the first price ends', '40'],
+      ['Second price', '5'],
+      ['Free when goods come to', '90'],
+    ] as const)
+      await on.getByLabel(label, { exact: true }).fill(text);
+    await on.getByLabel('Nova Scotia').check();
   });
 } finally {
   await chrome.close();

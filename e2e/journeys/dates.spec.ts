@@ -140,6 +140,13 @@ test.describe('from nothing', () => {
 test('a van round ringed and drawn: an address at each edge, inside and outside, and one that is not known', async ({ page, shop }) => {
   await page.clock.setFixedTime('2026-11-23T19:59:00Z');
   await page.goto(`${shop.url}/services/van`);
+  // Towns lie among the rings, and the cart can be sent to one by its name.
+  await expect(page.getByTestId('towns')).toContainText('Halifax');
+  await bench(page).getByRole('button', { name: 'Find by town…' }).click();
+  await page.getByPlaceholder('A town').fill('truro');
+  await page.getByRole('option', { name: /^Truro/ }).click();
+  await expect(bench(page).getByLabel('Latitude and longitude')).toHaveValue(/^45\.3\d+, -63\.2\d+$/);
+  await expect(bench(page).getByLabel('Province or state')).toHaveValue('CA-NS');
   await moment(page, '2026-11-23T15:59');
   const van = option(page, 'Van round');
   await type(page, 'Postal code', 'B3H 4R2');

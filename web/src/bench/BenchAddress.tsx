@@ -11,6 +11,7 @@ import { useSubdivisionNames } from '../words/useWords.ts';
 import { useBench } from './BenchProvider.tsx';
 import { FollowZone } from './FollowZone.tsx';
 
+const TownFinder = later(() => import('./TownFinder.tsx'), 'TownFinder');
 const AddressNotes = later(() => import('./AddressNotes.tsx'), 'AddressNotes');
 
 type To = CartInput['destination'];
@@ -122,11 +123,16 @@ export function BenchAddress() {
         </div>
       ))}
       <FollowZone />
-      {others.length < 49 && (
-        <button type="button" className="text-sm text-clay hover:underline" onClick={() => send({ kind: 'addAddress' })}>
-          Send a part to another address
-        </button>
-      )}
+      <div className="flex flex-wrap items-center justify-between gap-x-4">
+        {others.length < 49 && (
+          <button type="button" className="text-sm text-clay hover:underline" onClick={() => send({ kind: 'addAddress' })}>
+            Send a part to another address
+          </button>
+        )}
+        <Suspense>
+          <TownFinder key={to.country} to={to} onChange={go} />
+        </Suspense>
+      </div>
     </section>
   );
 }

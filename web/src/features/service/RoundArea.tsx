@@ -1,10 +1,13 @@
 import { boundsOf, type Lane, type Location, type Place, type Position, type Round, type Zone } from '@ostrakon/core';
 import { X } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { MapDot, MapShapesOfZone } from '../../map/MapShapesOfZone.tsx';
+import { MapTowns } from '../../map/MapTowns.tsx';
 import { circleRing, project } from '../../map/mercator.ts';
 import { RoundRings, ringsOf } from '../../map/RoundRings.tsx';
+import { townsIn } from '../../map/townPoints.ts';
+import { useTownPoints } from '../../map/useTownPoints.ts';
 import { type MapDrawing, type View, ZoneMap } from '../../map/ZoneMap.tsx';
 import { AreaForm } from '../../places/AreaForm.tsx';
 import { useAreaDrawing } from '../../places/useAreaDrawing.tsx';
@@ -15,6 +18,7 @@ import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
 
 const COLOUR = 'var(--color-clay)';
 const PLAIN: ReadonlySet<string> = new Set();
+const MOST_TOWNS = 14;
 
 /** Around the rings and the areas, with some room; around the centre where there are none. */
 function viewOf(round: Round, centre: Location | undefined, metres: number): View | null {
@@ -55,10 +59,13 @@ export function RoundArea({
   });
   const still = round.area.filter((_place, at) => at !== editing);
   const point = request.destination.point;
+  const { towns } = useTownPoints(centre?.country ?? state.cart.destination.country, view !== null);
+  const near = useMemo(() => (view === null ? [] : townsIn(towns, view, MOST_TOWNS)), [towns, view]);
   const drawn = (drawing: MapDrawing) => (
     <>
       <MapShapesOfZone places={still} locations={[]} colour={COLOUR} faint={false} />
       {centre?.point && <RoundRings centre={centre.point} rings={rings} colour="var(--color-glaze)" pixel={drawing.pixel} />}
+      <MapTowns towns={near} pixel={drawing.pixel} />
       {shape(drawing)}
       {corners && corners.length > 0 && (
         <polyline
