@@ -111,6 +111,7 @@ export const priceRecipes = [
   recipe('valueBands', {
     blanks: { name: 'name', price1: 'money', value1: 'money', price2: 'money', value2: 'money', zones: 'zones' },
     ascending: [['value1', 'value2']],
+    positive: ['value1'],
     make: (book, { name, zones, price1, value1, price2, value2 }) =>
       serviceIn(book, {
         name,
@@ -139,6 +140,7 @@ export const priceRecipes = [
       heavyHigh: 'money',
       zones: 'zones',
     },
+    positive: ['value'],
     make: (book, { name, zones, weight, value, lightLow, lightHigh, heavyLow, heavyHigh }) =>
       serviceIn(book, {
         name,

@@ -62,6 +62,8 @@ export interface Recipe {
   readonly blanks: Blanks;
   /** Blanks of which each is more than the one before it. */
   readonly ascending: readonly (readonly string[])[];
+  /** Amounts that are more than nothing. */
+  readonly positive: readonly string[];
   readonly needs: readonly Need[];
   /** The commands that make it. They add, and change nothing that is there. */
   readonly make: (book: RateBook, answers: Answers) => SingleCommand[];
@@ -70,13 +72,14 @@ export interface Recipe {
 interface Told<B extends Blanks> {
   readonly blanks: B;
   readonly ascending?: readonly (readonly (keyof B & string)[])[];
+  readonly positive?: readonly (keyof B & string)[];
   readonly needs?: readonly Need[];
   readonly make: (book: RateBook, filled: Filled<B>) => SingleCommand[];
 }
 
 /** Ties what a recipe makes to the kinds of its blanks. */
-export function recipe<const B extends Blanks>(id: string, { blanks, ascending = [], needs = [], make }: Told<B>): Recipe {
-  return { id, blanks, ascending, needs, make: (book, answers) => make(book, answers as Filled<B>) };
+export function recipe<const B extends Blanks>(id: string, { blanks, ascending = [], positive = [], needs = [], make }: Told<B>): Recipe {
+  return { id, blanks, ascending, positive, needs, make: (book, answers) => make(book, answers as Filled<B>) };
 }
 
 /** What a recipe lacks in a book, or null where it fits. */
@@ -90,7 +93,7 @@ export function missingFor(book: RateBook, { needs }: Recipe): Need | null {
   return needs.find((need) => !held[need]) ?? null;
 }
 
-export type BlankFault = { readonly blank: string; readonly code: 'empty' | 'notMore' | 'sameZone' | 'nothingLeft' };
+export type BlankFault = { readonly blank: string; readonly code: 'empty' | 'nothing' | 'notMore' | 'sameZone' | 'nothingLeft' };
 
 const isEmpty = (value: unknown) => value === undefined || value === '' || (Array.isArray(value) && value.length === 0);
 
@@ -101,7 +104,7 @@ function isMore(kind: BlankKind | undefined, one: unknown, other: unknown): bool
 }
 
 /** The first thing wrong with each blank: nothing in it, not more than the one before, one zone twice. */
-export function blankFaults({ blanks, ascending }: Recipe, answers: Answers): BlankFault[] {
+export function blankFaults({ blanks, ascending, positive }: Recipe, answers: Answers): BlankFault[] {
   const empty = Object.keys(blanks).filter((blank) => isEmpty(answers[blank]));
   const notMore = ascending.flatMap((list) =>
     list.filter((blank, at) => {
@@ -115,6 +118,7 @@ export function blankFaults({ blanks, ascending }: Recipe, answers: Answers): Bl
   const same = zones.filter((blank, at) => zones.slice(0, at).some((other) => idOf(other) !== undefined && idOf(other) === idOf(blank)));
   return [
     ...empty.map((blank) => ({ blank, code: 'empty' as const })),
+    ...positive.filter((blank) => answers[blank] === 0).map((blank) => ({ blank, code: 'nothing' as const })),
     ...notMore.map((blank) => ({ blank, code: 'notMore' as const })),
     ...same.map((blank) => ({ blank, code: 'sameZone' as const })),
   ];

@@ -287,6 +287,9 @@ test('blanks without anything in them, steps that do not rise, and one zone twic
   ]);
   const bands = { name, weight1: '900 g', price1: 1, weight2: '0.9 kg', price2: 2, weight3: '1 kg', price3: 3, zones: both };
   expect(blankFaults(of('weightBands'), bands)).toEqual([{ blank: 'weight2', code: 'notMore' }]);
+  expect(blankFaults(of('valueBands'), { name, price1: 9, value1: 0, price2: 5, value2: 1, zones: both })).toEqual([
+    { blank: 'value1', code: 'nothing' },
+  ]);
   expect(blankFaults(of('nearFar'), { name, near, far: near, price: 1 })).toEqual([{ blank: 'far', code: 'sameZone' }]);
 });
 

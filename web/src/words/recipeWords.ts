@@ -191,6 +191,7 @@ export function piecesOf(sentence: string): readonly ({ readonly text: string } 
 
 export const blankFaultWords: Readonly<Record<BlankFault['code'], string>> = {
   empty: 'Fill this in.',
+  nothing: 'More than nothing.',
   notMore: 'More than the one before it.',
   sameZone: 'Choose another zone.',
   nothingLeft: 'These goods have prices of their own wherever this service is offered.',
