@@ -64,7 +64,7 @@ test.describe('in an empty shop', () => {
     await type(page, 'Name the buyer reads', 'Parcel');
     await type(page, 'Price', '7.90');
     await type(page, 'Free when goods come to', '75');
-    await expect(page.getByLabel('Canada')).toBeChecked();
+    await expect(page.getByRole('checkbox', { name: 'Canada' })).toBeChecked();
     await page.getByRole('button', { name: 'Add it to the draft' }).click();
     await expect(page.getByRole('grid', { name: 'Zones by services' }).getByRole('row')).toHaveCount(2);
     await expect(cell(page, 'Parcel to Canada')).toBeVisible();
