@@ -160,6 +160,13 @@ test('a left-over country is found and placed; a country claimed twice is left t
   // With some postal codes only, it is striped on the map and said so.
   const striped = page.getByText('striped: only some places of it are in the zone');
   await expect(striped).toHaveCount(0);
+  // What a zone only excepts is no part of it.
+  await expect(
+    page
+      .getByLabel('Zones on the map')
+      .getByText(/^Russia/)
+      .first(),
+  ).toHaveText('Russia: not served');
   const book = await shop.book();
   const held = book.zones.find(({ id }) => id === 'far')?.places ?? [];
   await shop.send({ name: 'setPlaces', args: { zone: 'far', places: [...held, { kind: 'postal', country: 'CL', rules: '83*' }] } });

@@ -1,10 +1,16 @@
-import { compile, countriesOfPlaces, listSubdivisions, locate } from '@ostrakon/core';
+import { compile, countriesOfPlaces, listSubdivisions, locate, type Place } from '@ostrakon/core';
 import { useMemo } from 'react';
 import { useDraft } from '../draft/DraftProvider.tsx';
 import { zoneFill, zonePartFill } from '../ui/zoneColours.ts';
 
 /** Countries whose provinces and states have shapes. */
 export const WITH_SHAPES: readonly string[] = ['CA', 'US', 'BR', 'AU'];
+
+/** Whether some places of a country are among these: one that is only excepted has none. */
+const hasSomeOf = (places: readonly Place[], country: string): boolean =>
+  places.some(
+    (place) => !place.excluded && place.kind !== 'country' && place.kind !== 'countryGroup' && countriesOfPlaces([place]).has(country),
+  );
 
 /** The colour of every country and subdivision by the zone it falls in, and the countries shown part by part. */
 export function useZoneFill(): {
@@ -25,8 +31,7 @@ export function useZoneFill(): {
       const to = code.length === 2 ? { country: code } : { country: code.slice(0, 2), subdivision: code };
       const { zone } = locate(compiled, to);
       // A country whose parts have no shapes shows the nearest zone that has one of them.
-      const part =
-        zone ?? (WITH_SHAPES.includes(code) ? undefined : compiled.zones.find((one) => countriesOfPlaces(one.zone.places).has(code)));
+      const part = zone ?? (WITH_SHAPES.includes(code) ? undefined : compiled.zones.find((one) => hasSomeOf(one.zone.places, code)));
       if (!zone && part !== undefined) parted.add(code);
       const found = part === undefined ? null : compiled.zones.indexOf(part);
       known.set(code, found);
