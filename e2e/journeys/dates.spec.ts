@@ -319,8 +319,8 @@ test('a promise on a public holiday is found, seen on the bench and mended; the 
   await expect(option(page, 'Ground parcel')).not.toContainText('Feb 15');
   await expect(arrival(page)).toContainText('Heritage Day');
 
-  await page.getByRole('link', { name: 'Shop', exact: true }).first().click();
-  await page.getByRole('link', { name: 'Dispatch', exact: true }).first().click();
+  await page.getByRole('link', { name: 'Dates', exact: true }).first().click();
+  await page.getByRole('link', { name: 'Dispatch and closed days' }).click();
   const closed = part(page, 'Closed days of the whole shop');
   await closed.getByLabel('Why').fill('Winter fair');
   await closed.getByLabel('First closed day').fill('22 Dec');

@@ -5,10 +5,10 @@ import { NavLink, Outlet } from 'react-router';
 /** Screens of one subject under one head: a tab for each, and the one that is open below. */
 function TabbedScreens({ label, screens }: { label: string; screens: readonly (readonly [path: string, name: string])[] }) {
   return (
-    <div className="flex h-full min-h-0 flex-col">
+    <div className="flex h-full min-h-0 flex-col print:block print:h-auto">
       <nav
         aria-label={label}
-        className="flex gap-1 border-line-strong border-b px-4 pt-2 max-[1100px]:gap-0 max-[1100px]:overflow-x-auto max-[1100px]:overflow-y-hidden"
+        className="flex gap-1 border-line-strong border-b px-4 pt-2 print:hidden max-[1100px]:gap-0 max-[1100px]:overflow-x-auto max-[1100px]:overflow-y-hidden"
       >
         {screens.map(([to, name]) => (
           <NavLink
@@ -26,7 +26,7 @@ function TabbedScreens({ label, screens }: { label: string; screens: readonly (r
           </NavLink>
         ))}
       </nav>
-      <div className="relative min-h-0 flex-1 overflow-auto">
+      <div className="relative min-h-0 flex-1 overflow-auto print:overflow-visible">
         <Suspense fallback={<p className="p-4 text-ash">Opening…</p>}>
           <Outlet />
         </Suspense>
@@ -45,9 +45,19 @@ export const ShopLayout = () => (
       ['/shop/packaging', 'Packaging'],
       ['/shop/carriers', 'Carriers'],
       ['/shop/locations', 'Locations'],
-      ['/shop/dispatch', 'Dispatch'],
       ['/shop/places', 'Served places'],
       ['/shop/backup', 'Backup'],
+    ]}
+  />
+);
+
+/** Everything about when orders leave and arrive. */
+export const DatesLayout = () => (
+  <TabbedScreens
+    label="Dates"
+    screens={[
+      ['/dates', 'Arrival and last orders'],
+      ['/dates/dispatch', 'Dispatch and closed days'],
     ]}
   />
 );

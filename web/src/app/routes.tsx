@@ -1,4 +1,4 @@
-import { Navigate, Route, Routes } from 'react-router';
+import { Navigate, Route, Routes, useLocation } from 'react-router';
 import { RateBookScreen } from '../features/rate-book/RateBookScreen.tsx';
 import { Lost } from '../ui/Lost.tsx';
 import { later } from '../ui/later.ts';
@@ -12,6 +12,7 @@ const CostsLayout = later(() => import('./TabbedScreens.tsx'), 'CostsLayout');
 const CostsScreen = later(() => import('../features/costs/CostsScreen.tsx'), 'CostsScreen');
 const FitScreen = later(() => import('../features/costs/FitScreen.tsx'), 'FitScreen');
 const LabelDesk = later(() => import('../features/costs/LabelDesk.tsx'), 'LabelDesk');
+const DatesLayout = later(() => import('./TabbedScreens.tsx'), 'DatesLayout');
 const DatesScreen = later(() => import('../features/dates/DatesScreen.tsx'), 'DatesScreen');
 const ServiceScreen = later(() => import('../features/service/ServiceScreen.tsx'), 'ServiceScreen');
 const PublishScreen = later(() => import('../features/publish/PublishScreen.tsx'), 'PublishScreen');
@@ -26,6 +27,12 @@ const GuideScreen = later(() => import('../features/guide/GuideScreen.tsx'), 'Gu
 const RecipesScreen = later(() => import('../features/recipes/RecipesScreen.tsx'), 'RecipesScreen');
 const RecipeForm = later(() => import('../features/recipes/RecipeForm.tsx'), 'RecipeForm');
 const ServedScreen = later(() => import('../features/served/ServedScreen.tsx'), 'ServedScreen');
+
+/** Where dispatch was once: an address that was kept leads on. */
+function ToDispatch() {
+  const { search } = useLocation();
+  return <Navigate to={`/dates/dispatch${search}`} replace />;
+}
 
 export function Screens() {
   return (
@@ -44,7 +51,10 @@ export function Screens() {
           <Route path="fit" element={<FitScreen />} />
           <Route path="label" element={<LabelDesk />} />
         </Route>
-        <Route path="dates" element={<DatesScreen />} />
+        <Route path="dates" element={<DatesLayout />}>
+          <Route index element={<DatesScreen />} />
+          <Route path="dispatch" element={<DispatchScreen />} />
+        </Route>
         <Route path="services/:service" element={<ServiceScreen />} />
         <Route path="publish" element={<PublishScreen />} />
         <Route path="shop" element={<ShopLayout />}>
@@ -53,7 +63,7 @@ export function Screens() {
           <Route path="carriers" element={<CarriersScreen />} />
           <Route path="packaging" element={<PackagingScreen />} />
           <Route path="locations" element={<LocationsScreen />} />
-          <Route path="dispatch" element={<DispatchScreen />} />
+          <Route path="dispatch" element={<ToDispatch />} />
           <Route path="places" element={<ServedScreen />} />
           <Route path="backup" element={<BackupScreen />} />
         </Route>

@@ -23,7 +23,7 @@ export function Arrival() {
           {name}. {undatedWords(undated)}{' '}
           {undated !== 'noMoment' && (
             <Link
-              to={undated === 'noCalendar' || undated === 'noLocation' ? '/shop/dispatch' : `/services/${chosen.service}`}
+              to={undated === 'noCalendar' || undated === 'noLocation' ? '/dates/dispatch' : `/services/${chosen.service}`}
               className="underline"
             >
               Set it

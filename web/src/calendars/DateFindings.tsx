@@ -122,7 +122,7 @@ function DatesOnSome({ undated, format, book }: { undated: readonly Undated[]; f
               <span className="font-semibold">{name}</span> shows none in {format.list(zones)}
               {from === undefined ? '' : ` for goods from ${from}`}, while others there do. {undatedWords(why)}{' '}
               <Link
-                to={origin === null ? `/services/${service}?${showing('days')}` : `/shop/dispatch?at=${origin}`}
+                to={origin === null ? `/services/${service}?${showing('days')}` : `/dates/dispatch?at=${origin}`}
                 className="text-clay underline"
               >
                 {from === undefined ? `Set ${name}` : `Set up ${from}`}

@@ -30,11 +30,11 @@ export function nextSteps(book: RateBook, isLive: boolean): readonly NextStep[] 
     ],
     [
       dated.length > 0,
-      { id: 'cut-off', to: '/shop/dispatch', name: 'Say when orders are packed', why: 'so that buyers read when their order arrives' },
+      { id: 'cut-off', to: '/dates/dispatch', name: 'Say when orders are packed', why: 'so that buyers read when their order arrives' },
     ],
     [
       closed,
-      { id: 'holidays', to: '/shop/dispatch', name: 'Add closed days and public holidays', why: 'so that no arrival is told for them' },
+      { id: 'holidays', to: '/dates/dispatch', name: 'Add closed days and public holidays', why: 'so that no arrival is told for them' },
     ],
     [isLive, { id: 'publish', to: '/publish', name: 'Publish', why: 'buyers see nothing of the draft before' }],
     [false, { id: 'checkout', to: '/publish', name: 'Connect your checkout', why: 'the page to publish says how it asks for prices' }],

@@ -1,3 +1,4 @@
+import { isPage } from '@ostrakon/core';
 import { expect, test } from 'vitest';
 import { GUIDE_PAGES, guidePageOf } from './guidePages.ts';
 
@@ -40,7 +41,10 @@ test('every screen has a page of the handbook', () => {
   const top = [...routes.matchAll(/^ {8}<Route path="([\w/:]+)"/gm)].map(([, path]) => `/${path}`);
   expect(top.length).toBeGreaterThan(8);
   expect(nested.length).toBeGreaterThan(8);
-  const under = (path: string | undefined) => (['fit', 'label'].includes(path ?? '') ? `/costs/${path}` : `/shop/${path}`);
+  const under = (path: string | undefined) =>
+    ['fit', 'label'].includes(path ?? '') ? `/costs/${path}` : path === 'dispatch' ? '/dates/dispatch' : `/shop/${path}`;
   const paths = [...top, ...nested.map(under)].filter((path) => !path.startsWith('/guide'));
   expect(paths.filter((path) => guidePageOf(path) === 'first-hour')).toEqual([]);
+  // The server tells every other address apart: a page it does not know would be none.
+  expect([...paths, '/guide', '/guide/keys', '/recipes/coupon'].filter((path) => !isPage(path.replace(/:\w+/g, 'a')))).toEqual([]);
 });

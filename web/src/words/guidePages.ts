@@ -36,6 +36,7 @@ const SCREENS: readonly (readonly [path: RegExp, page: GuidePage])[] = [
   [/^\/recipes/, 'recipes'],
   [/^\/charges/, 'charges'],
   [/^\/publish/, 'publish'],
+  [/^\/dates\/dispatch/, 'dispatch'],
   [/^\/dates/, 'dates'],
   [/^\/costs/, 'costs'],
   [/^\/shop\/goods/, 'goods'],

@@ -200,7 +200,7 @@ export const blankFaultWords: Readonly<Record<BlankFault['code'], string>> = {
 /** What must be there first: the words, and where it is said. */
 export const needWords: Readonly<Record<Need, readonly [words: string, link: string, path: string]>> = {
   location: ['It needs the address of your shop.', 'Add a location', '/shop/locations'],
-  dispatch: ['It needs the days on which you pack.', 'Say when you pack', '/shop/dispatch'],
+  dispatch: ['It needs the days on which you pack.', 'Say when you pack', '/dates/dispatch'],
   goodsGroup: ['It needs a goods group.', 'Group your goods', '/shop/goods'],
   service: ['It needs a service.', 'Add one on the sheet', '/book'],
 };

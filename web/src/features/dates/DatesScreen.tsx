@@ -19,7 +19,7 @@ export function DatesScreen() {
           <h1 className="font-serif text-xl font-semibold">Dates</h1>
           <p className="text-sm text-ash">
             When orders arrive. When they leave is under{' '}
-            <Link to="/shop/dispatch" className="text-clay underline">
+            <Link to="/dates/dispatch" className="text-clay underline">
               Dispatch
             </Link>
             .

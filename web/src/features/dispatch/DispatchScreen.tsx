@@ -101,7 +101,7 @@ export function DispatchScreen() {
       <div className="mb-3 flex flex-wrap items-start justify-between gap-4">
         <div>
           <h1 className="font-serif text-xl font-semibold">Dispatch</h1>
-          <p className="text-sm text-ash">When orders are packed and leave. Days on the way and last orders are under Dates.</p>
+          <p className="text-sm text-ash">When orders are packed and leave, and the days on which nothing does.</p>
         </div>
         {locations.length > 1 && location && (
           <Segments

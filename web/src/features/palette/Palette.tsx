@@ -158,7 +158,7 @@ export function Palette({
                   {
                     label: 'Dispatch: cut-offs and closed days',
                     called: ['holiday', 'vacation', 'packing days', 'handling time', 'working days', 'cutoff'],
-                    act: go('/shop/dispatch'),
+                    act: go('/dates/dispatch'),
                   },
                   { label: 'Show arrival in every zone', called: ['promise', 'dates', 'delivery time'], act: go('/book?face=promise') },
                   { label: 'Show this cart in every zone', called: ['quote'], act: go('/book?face=cart') },
