@@ -47,3 +47,15 @@ test('every page of the handbook opens with its pictures', async ({ page, shop }
   await page.goto(`${shop.url}/guide/nothing`);
   await expect(page.getByText('The handbook has no page of this name.')).toBeVisible();
 });
+
+test('what was typed into a search does not call a page back that is being left', async ({ page, shop }) => {
+  // The page that is gone to comes late, after the pause in which the search is written into the address.
+  await page.route(/GuideScreen[^/]*\.js/, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 900));
+    await route.continue();
+  });
+  await page.goto(`${shop.url}/shop/goods`);
+  await page.getByLabel('Find goods by name, article number or tag').press('k');
+  await page.getByRole('button', { name: 'Handbook of this page' }).click();
+  await expect(page.getByRole('article').getByRole('heading', { level: 1, name: 'Goods' })).toBeVisible();
+});

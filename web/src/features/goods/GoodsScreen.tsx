@@ -1,7 +1,7 @@
 import type { Product } from '@ostrakon/core';
 import { Undo2 } from 'lucide-react';
 import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { useLocation, useSearchParams } from 'react-router';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { type FileWriting, writesOtherwise, writingChoices } from '../../ui/fileWriting.ts';
@@ -114,6 +114,7 @@ const WRITE_MS = 300;
 
 /** What is looked for; it is written into the address after a pause, so that it can be linked to and survives a reload. */
 function useFilter(): [GoodsFilter, (filter: GoodsFilter) => void] {
+  const { pathname } = useLocation();
   const [search, setSearch] = useSearchParams();
   const [filter, setFilter] = useState(() => readFilter(search));
   const written = useRef(filter);
@@ -126,13 +127,15 @@ function useFilter(): [GoodsFilter, (filter: GoodsFilter) => void] {
   }, [search]);
   useEffect(() => {
     const timer = setTimeout(() => {
-      if (filter === written.current) return;
+      // Another page may be on its way while this one is still seen: it is not to be called back.
+      const isLeft = window.location.pathname !== pathname;
+      if (isLeft || filter === written.current) return;
       written.current = filter;
       const entries = Object.entries({ find: filter.text, group: filter.group, tag: filter.tag, lacks: filter.lacks ?? '' });
       setSearch(Object.fromEntries(entries.filter(([, value]) => value !== '')), { replace: true });
     }, WRITE_MS);
     return () => clearTimeout(timer);
-  }, [filter, setSearch]);
+  }, [filter, pathname, setSearch]);
   return [filter, setFilter];
 }
 
