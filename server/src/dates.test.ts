@@ -1,4 +1,7 @@
+import { allForYear } from '@18f/us-federal-holidays';
+import { between } from '@holiday-jp/holiday_jp';
 import { PLAIN_DAYS, PLAIN_LOCATION, PLAIN_SERVICE } from '@ostrakon/core';
+import { getHolidays } from 'feiertagejs';
 import request from 'supertest';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { openTestShop, type TestShop } from './testShop.ts';
@@ -16,7 +19,8 @@ describe('public holidays', () => {
     return (body.closed as { name: string; days: { from: string }[] }[]).flatMap((entry) => entry.days.map(({ from }) => from)).sort();
   };
 
-  // Source: the package date-holidays, against dates as the provinces, states and nations publish them (from memory).
+  // Source: the package date-holidays, against dates as the provinces, states and nations publish them (from memory); those of
+  // Germany, Japan and the United States are held against other packages below.
   test.each([
     ['CA', 'ON', 2026, ['2026-02-16', '2026-04-03', '2026-05-18', '2026-07-01', '2026-09-07', '2026-10-12', '2026-12-25', '2026-12-26']],
     ['CA', 'QC', 2026, ['2026-06-24']],
@@ -29,6 +33,37 @@ describe('public holidays', () => {
     ['GB', 'SCT', 2026, ['2026-01-02', '2026-11-30', '2026-08-03']],
   ])('%s %s %i', async (country, region, year, expected) => {
     expect(await days(country, region, year)).toEqual(expect.arrayContaining(expected));
+  });
+
+  const STATES = ['BW', 'BY', 'BE', 'BB', 'HB', 'HH', 'HE', 'MV', 'NI', 'NW', 'RP', 'SL', 'SN', 'ST', 'SH', 'TH'] as const;
+  /** What the two packages do not agree on, and why both may be right. */
+  const AGREED_TO_DIFFER: Readonly<Record<string, string>> = {
+    'BY 08-15': 'a holiday in Catholic parishes only',
+    'BE 2025-05-08': 'of Berlin, in that year alone',
+    'BE 2028-06-17': 'of Berlin, in that year alone',
+  };
+
+  test.each(STATES)('of %s are those of the package feiertagejs', async (state) => {
+    for (const year of [2026, 2027, 2028]) {
+      const ours = new Set(await days('DE', state, year));
+      const theirs = new Set(getHolidays(year, state).map(({ dateString }) => dateString));
+      expect(theirs.size).toBeGreaterThan(8);
+      const apart = [...[...ours].filter((date) => !theirs.has(date)), ...[...theirs].filter((date) => !ours.has(date))].filter(
+        (date) => !(`${state} ${date}` in AGREED_TO_DIFFER) && !(`${state} ${date.slice(5)}` in AGREED_TO_DIFFER),
+      );
+      expect(apart, `${state} ${year}`).toEqual([]);
+    }
+  });
+
+  test('of Japan are those of the package holiday_jp, and federal ones of the United States those of us-federal-holidays', async () => {
+    for (const year of [2026, 2027]) {
+      const japan = between(new Date(`${year}-01-01`), new Date(`${year}-12-31`)).map(({ date }) => date.toISOString().slice(0, 10));
+      expect(japan.length).toBeGreaterThan(15);
+      expect(await days('JP', null, year)).toEqual([...new Set(japan)].sort());
+      const federal = allForYear(year, { shiftSaturdayHolidays: true, shiftSundayHolidays: true }).map(({ dateString }) => dateString);
+      expect(federal.length).toBe(11);
+      expect(await days('US', null, year)).toEqual(expect.arrayContaining(federal));
+    }
   });
 
   // China's calendar of 29 years takes the package two seconds; the shop goes on answering meanwhile.
