@@ -11,6 +11,7 @@ import {
   proposedCard,
   readWeights,
   withCosts,
+  withoutIdleBounds,
   withoutTax,
 } from './fitting.ts';
 import { askedBare, goodsProbes, readLadder, readSurveyForm } from './probes.ts';
@@ -106,6 +107,17 @@ test('the zones of a service are fitted with the same weights; the base and the 
     [500, 100],
     [1200, 100],
   ]);
+});
+
+test('of bounds that zones share only those go at which no price of any changes', () => {
+  const [near, far] = [tiers(['1 kg', 500], ['2 kg', 500], ['5 kg', 900]), tiers(['1 kg', 700], ['2 kg', 700], ['5 kg', 700])];
+  const boundsOf = (cards: readonly Card[]) =>
+    withoutIdleBounds(cards).map((card) => card.kind === 'weightTiers' && card.tiers.map(({ upTo }) => upTo));
+  expect(boundsOf([near, far])).toEqual([
+    ['2 kg', '5 kg'],
+    ['2 kg', '5 kg'],
+  ]);
+  expect(boundsOf([far])).toEqual([['5 kg']]);
 });
 
 test('a price as paid always leaves what was wanted, once the tax is taken off', () => {
