@@ -1,4 +1,5 @@
 import { PLAIN_SERVICE } from '@ostrakon/core';
+import type { Locator, Page } from '@playwright/test';
 import { axeFaults, bench, expect, option, putGoods, sees, test } from '../shop.ts';
 
 test.use({ seeded: false });
@@ -91,4 +92,52 @@ test('a price not typed yet asks the buyer to write: nothing is free by accident
   await page.getByLabel('Canada', { exact: true }).uncheck();
   await expect(sees(page)).toContainText('The shop does not deliver to Canada');
   await expect(sees(page)).toContainText('We cannot deliver this cart to your address');
+});
+
+/** Tab until something has the focus. */
+async function tabTo(page: Page, target: Locator, most = 45): Promise<void> {
+  for (let keys = 0; keys < most; keys += 1) {
+    if (await target.evaluate((element) => element === document.activeElement)) return;
+    await page.keyboard.press('Tab');
+  }
+  await expect(target).toBeFocused();
+}
+
+test('from nothing to the first quote by keyboard alone', async ({ page, shop }) => {
+  await page.goto(shop.url);
+  const form = page.getByRole('form', { name: 'Begin your shop' });
+  await expect(form).toBeVisible();
+  await tabTo(page, form.getByLabel('Name of the shop'));
+  await page.keyboard.type('Kelp and Kiln');
+  await tabTo(page, form.getByRole('button', { name: 'Country it sends from' }));
+  await page.keyboard.press('Enter');
+  await expect(page.getByPlaceholder('A country, in any language')).toBeFocused();
+  await page.keyboard.type('norw');
+  await page.keyboard.press('Enter');
+  await expect(form.getByLabel('Currency')).toHaveValue('NOK');
+  await tabTo(page, form.getByRole('button', { name: 'Begin', exact: true }));
+  await page.keyboard.press('Enter');
+
+  await expect(form).toBeHidden();
+  await tabTo(page, page.getByRole('region', { name: 'First steps' }).getByRole('button', { name: 'Type the first prices' }));
+  await page.keyboard.press('Enter');
+  const prices = page.getByRole('dialog', { name: 'What does delivery cost?' });
+  await tabTo(page, prices.getByLabel('Name the buyer reads'));
+  await page.keyboard.type('Pakke');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('79');
+  await page.keyboard.press('Enter');
+  await expect(prices).toBeHidden();
+
+  await page.keyboard.press('F6');
+  await expect(bench(page)).toBeFocused();
+  await tabTo(page, bench(page).getByRole('button', { name: 'Add goods' }));
+  await page.keyboard.press('Enter');
+  const goods = page.getByRole('form', { name: 'Goods of your own' });
+  await tabTo(page, goods.getByLabel('Price'));
+  await page.keyboard.type('250');
+  await tabTo(page, goods.getByLabel('Weight'));
+  await page.keyboard.type('1 kg');
+  await page.keyboard.press('Enter');
+  await expect(option(page, 'Pakke')).toContainText('79');
 });
