@@ -56,3 +56,30 @@ for (let part = 0; part < PARTS; part += 1)
       await expect.soft(dialog, name).toHaveCount(0);
     }
   });
+
+test('in a dialog a country is chosen by typing, as on a page', async ({ page, shop }) => {
+  const choose = async (name: string) => {
+    await expect(page.getByPlaceholder('A country, in any language')).toBeFocused();
+    await page.keyboard.type(name);
+    await page.keyboard.press('Enter');
+  };
+  await page.goto(`${shop.url}/dates/dispatch`);
+  await page.getByRole('button', { name: 'Public holidays…' }).first().click();
+  const holidays = page.getByRole('dialog', { name: 'Public holidays' });
+  await holidays.getByRole('button', { name: 'Country of the holidays: Canada' }).click();
+  await choose('japan');
+  await expect(holidays.getByRole('button', { name: 'Country of the holidays: Japan' })).toBeVisible();
+  await expect(holidays).toContainText('Showa Day');
+  await page.keyboard.press('Escape');
+  await expect(holidays).toHaveCount(0);
+
+  await page.goto(`${shop.url}/shop/locations`);
+  await page.getByRole('button', { name: 'Add location' }).first().click();
+  const location = page.getByRole('dialog', { name: 'Add location' });
+  await location.getByRole('button', { name: /^Country of the location: / }).click();
+  // By pointer, too: the list lies over the dialog, and leaves it open.
+  await page.getByPlaceholder('A country, in any language').fill('jap');
+  await page.getByRole('listbox').getByRole('option', { name: 'Japan' }).click();
+  await expect(location.getByRole('button', { name: 'Country of the location: Japan' })).toBeVisible();
+  await expect(location.getByRole('button', { name: /^Time zone: Tokyo/ })).toBeVisible();
+});

@@ -206,7 +206,9 @@ test('a left-over country is found and placed; a country claimed twice is left t
 test('fifty thousand pasted codes are taken in one step and undone in one', async ({ page, shop }) => {
   await page.goto(`${shop.url}/book/us`);
   const codes = Array.from({ length: 50_000 }, (_, at) => String(10_000 + at));
-  await page.getByLabel('Country of the postal codes').selectOption({ label: 'United States' });
+  await page.getByRole('button', { name: /^Country of the postal codes: / }).click();
+  await page.getByPlaceholder('A country, in any language').fill('united states');
+  await page.getByRole('listbox').getByRole('option', { name: 'United States', exact: true }).click();
   await page.getByLabel('Postal codes, one a line').focus();
   await page.evaluate(
     (text) => {

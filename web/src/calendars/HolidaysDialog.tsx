@@ -2,6 +2,8 @@ import { type ClosedList, HolidayList, HolidayPlaces } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ask } from '../api/client.ts';
+import { useDraft } from '../draft/DraftProvider.tsx';
+import { CountryChooser } from '../places/CountryChooser.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { Select } from '../ui/Select.tsx';
 import type { Taken } from '../ui/useTypedField.ts';
@@ -21,6 +23,7 @@ export function HolidaysDialog({
   onTake: (chosen: ClosedList) => Taken;
   onClose: () => void;
 }) {
+  const { shop } = useDraft().book;
   const [country, setCountry] = useState(at.country);
   const [region, setRegion] = useState(at.subdivision?.slice(at.country.length + 1) ?? '');
   const places = useQuery({
@@ -55,13 +58,13 @@ export function HolidaysDialog({
           <span aria-hidden className="text-sm">
             Country
           </span>
-          <Select label="Country of the holidays" value={country} onChange={(event) => setCountry(event.target.value)}>
-            {(places.data ?? [{ code: country, name: country }]).map(({ code, name }) => (
-              <option key={code} value={code}>
-                {name}
-              </option>
-            ))}
-          </Select>
+          <CountryChooser
+            label="Country of the holidays"
+            value={country}
+            locale={shop.locale}
+            among={places.data?.map(({ code }) => code)}
+            onChange={setCountry}
+          />
         </div>
         <div>
           <span aria-hidden className="text-sm">

@@ -4,11 +4,11 @@ import { Chooser } from '../ui/Chooser.tsx';
 import type { Choice } from '../ui/choices.ts';
 import { countryFoundBy } from '../words/useWords.ts';
 
-/** Countries by name in a language, found as people call them; those that are served first, where they are named. */
-export function useCountryChoices(locale: string, served?: readonly string[]): () => readonly Choice[] {
+/** Countries by name in a language, found as people call them: those among which is chosen, the served ones first where they are named. */
+export function useCountryChoices(locale: string, served?: readonly string[], among?: readonly string[]): () => readonly Choice[] {
   return useCallback(() => {
     const reached = served && new Set(served);
-    return listCountries()
+    return (among ?? listCountries())
       .map((value) => ({
         value,
         name: regionName(value, locale),
@@ -16,7 +16,7 @@ export function useCountryChoices(locale: string, served?: readonly string[]): (
         ...(reached && { group: reached.has(value) ? 'Served' : 'Not served' }),
       }))
       .sort((a, b) => Number(reached?.has(b.value) ?? 0) - Number(reached?.has(a.value) ?? 0) || a.name.localeCompare(b.name, locale));
-  }, [locale, served]);
+  }, [locale, served, among]);
 }
 
 /** A country, by typing: there are 249. */
@@ -25,6 +25,7 @@ export function CountryChooser({
   value,
   locale,
   served,
+  among,
   className,
   id,
   onChange,
@@ -34,11 +35,13 @@ export function CountryChooser({
   locale: string;
   /** Countries that are served: they are shown first. */
   served?: readonly string[];
+  /** Those to choose from; all where it is absent. */
+  among?: readonly string[] | undefined;
   className?: string;
   id?: string;
   onChange: (country: string) => void;
 }) {
-  const choices = useCountryChoices(locale, served);
+  const choices = useCountryChoices(locale, served, among);
   return (
     <Chooser
       label={label}

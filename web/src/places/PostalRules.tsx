@@ -2,8 +2,8 @@ import { checkPostalList, homeCountry, type Place, type PostalLineProblem, posta
 import { useId, useState } from 'react';
 import { useDraft } from '../draft/DraftProvider.tsx';
 import { Button } from '../ui/Button.tsx';
-import { Select } from '../ui/Select.tsx';
 import { useFormat } from '../words/useWords.ts';
+import { CountryChooser } from './CountryChooser.tsx';
 import { rulesIn, withRules } from './postalPlaces.ts';
 import { postalProblemWords } from './postalWords.ts';
 
@@ -46,22 +46,18 @@ export function PostalRules({
     <section aria-label="Postal codes">
       <h2 className="font-serif text-lg font-semibold">Postal codes</h2>
       <div className="mt-1 space-y-2">
-        <Select
+        <CountryChooser
           label="Country of the postal codes"
           value={country}
-          onChange={(event) => {
-            setCountry(event.target.value);
+          locale={format.locale}
+          among={countries}
+          onChange={(code) => {
+            setCountry(code);
             setWhole(false);
             setFaults([]);
             setTold('');
           }}
-        >
-          {countries.map((code) => (
-            <option key={code} value={code}>
-              {format.region(code)}
-            </option>
-          ))}
-        </Select>
+        />
         <textarea
           aria-label="Postal codes, one a line"
           aria-describedby={faultsId}
