@@ -78,8 +78,8 @@ test('in a dialog a country is chosen by typing, as on a page', async ({ page, s
   const location = page.getByRole('dialog', { name: 'Add location' });
   await location.getByRole('button', { name: /^Country of the location: / }).click();
   // By pointer, too: the list lies over the dialog, and leaves it open.
-  await page.getByPlaceholder('A country, in any language').fill('jap');
-  await page.getByRole('listbox').getByRole('option', { name: 'Japan' }).click();
-  await expect(location.getByRole('button', { name: 'Country of the location: Japan' })).toBeVisible();
-  await expect(location.getByRole('button', { name: /^Time zone: Tokyo/ })).toBeVisible();
+  await page.getByPlaceholder('A country, in any language').fill('norw');
+  await page.getByRole('listbox').getByRole('option', { name: 'Norway' }).click();
+  await expect(location.getByRole('button', { name: 'Country of the location: Norway' })).toBeVisible();
+  await expect(location.getByRole('button', { name: /^Time zone: Oslo/ })).toBeVisible();
 });

@@ -1,4 +1,4 @@
-import { homeCountry, Location, listSubdivisions, newId, postalExample, timeZonesOf } from '@ostrakon/core';
+import { homeCountry, Location, listSubdivisions, newId, postalExample, suggestedTimeZone } from '@ostrakon/core';
 import { useId, useState } from 'react';
 import { TimeZoneChooser } from '../../calendars/TimeZoneChooser.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
@@ -44,11 +44,10 @@ function pointOf({ latitude, longitude }: Typed): Location['point'] {
   return latitude.trim() === '' && longitude.trim() === '' ? null : { latitude: degrees(latitude), longitude: degrees(longitude) };
 }
 
-/** A country with one clock has that one; where it has several, the owner chooses. */
+/** The clock that goes with a country: the one that is held where the country has it, else the one it suggests. */
 function clockOf(country: string | undefined, timeZone: string): Partial<Typed> {
-  const zones = country === undefined ? [] : timeZonesOf(country);
-  const [only] = zones;
-  return zones.length === 1 && only !== undefined && only !== timeZone ? { timeZone: only } : {};
+  const suggested = country === undefined ? '' : suggestedTimeZone(country, timeZone);
+  return suggested === '' || suggested === timeZone ? {} : { timeZone: suggested };
 }
 
 /** The country, and its province or state where it has such. */

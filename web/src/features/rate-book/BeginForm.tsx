@@ -2,13 +2,12 @@ import {
   type Beginning,
   beginShop,
   CURRENCY_CODES,
-  countriesByTimeZone,
   currencyOfCountry,
   emptyBook,
   homeCountry,
   languageOfCountry,
   regionName,
-  timeZonesOf,
+  suggestedTimeZone,
   unitsOfCountry,
 } from '@ostrakon/core';
 import { X } from 'lucide-react';
@@ -23,23 +22,6 @@ import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { Select } from '../../ui/Select.tsx';
 
-/** The clock a country suggests: the one it has, or this computer's where it is one of several; "" where the owner must say. */
-function clockOf(country: string): string {
-  const zones = timeZonesOf(country);
-  const here = Intl.DateTimeFormat().resolvedOptions().timeZone;
-  if (zones.includes(here)) return here;
-  // Stations of nobody's country keep the time of others.
-  const own = zones.filter(
-    (zone) =>
-      countriesByTimeZone()
-        .get(zone)
-        ?.find((one) => one !== 'AQ') === country,
-  );
-  const [first = '', second] = own.length === 0 ? zones : own;
-  // Two of a country: one is that of an exclave or an island.
-  return second === undefined || own.length === 2 ? first : '';
-}
-
 /** What a country suggests: its money, measures, language and clock. */
 function habitsOf(country: string, before: Beginning): Beginning {
   return {
@@ -48,7 +30,7 @@ function habitsOf(country: string, before: Beginning): Beginning {
     currency: currencyOfCountry(country) ?? before.currency,
     units: unitsOfCountry(country),
     locale: languageOfCountry(country) ?? before.locale,
-    timeZone: clockOf(country),
+    timeZone: suggestedTimeZone(country, Intl.DateTimeFormat().resolvedOptions().timeZone),
     others: typeof before.others === 'string' ? before.others : before.others.filter((one) => one !== country),
   };
 }
