@@ -185,7 +185,7 @@ describe('failures are told apart, for what may be tried again', () => {
   });
 });
 
-test('labels and closed days are checked as prices are', async () => {
+test('labels, closed days and boxes are checked as prices are', async () => {
   const label = {
     account: 'a',
     service: 'DAY',
@@ -214,4 +214,20 @@ test('labels and closed days are checked as prices are', async () => {
   expect(await carrier.closedDays(2026, AbortSignal.timeout(3000))).toEqual([
     { name: 'Christmas Day', days: [{ from: '2026-12-25', until: '2026-12-25' }] },
   ]);
+  const box = {
+    code: 'BOX',
+    name: 'Box',
+    kind: 'carton',
+    inside: { length: 300, width: 200, height: 100 },
+    outside: { length: 310, width: 210, height: 110 },
+    tare: 120,
+    mostLoad: null,
+    services: ['DAY'],
+  };
+  const boxes = () => carrier.packaging(AbortSignal.timeout(3000));
+  answer = json({ packaging: [{ ...box, inside: { ...box.inside, length: -1 } }] });
+  await expect(boxes()).rejects.toMatchObject({ why: 'refused' });
+  answer = json({ packaging: [box] });
+  // Millimetres and grams on the wire, quantities with their units here.
+  expect(await boxes()).toMatchObject([{ code: 'BOX', inside: { length: '300 mm' }, tare: '120 g', mostLoad: null, services: ['DAY'] }]);
 });

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { useDraft } from '../draft/DraftProvider.tsx';
 import { useChanges } from '../draft/useChanges.ts';
 import { type NextStep, nextSteps } from './nextSteps.ts';
@@ -15,7 +15,8 @@ function readPutAway(): ReadonlySet<string> {
 
 /** What comes next and was not put away; this browser remembers what was. */
 export function useNextSteps(): { readonly steps: readonly NextStep[]; readonly putAway: (id: string) => void } {
-  const { book } = useDraft();
+  // Worked out after the sheet and the bench have been drawn.
+  const book = useDeferredValue(useDraft().book);
   const changes = useChanges();
   const [away, setAway] = useState(readPutAway);
   const steps = useMemo(

@@ -8,6 +8,7 @@ import {
   NewServices,
   newId,
   OpenAccount,
+  type Packaging,
   type RateBook,
 } from '@ostrakon/core';
 import type { Response } from 'express';
@@ -192,13 +193,12 @@ export function carrierRoutes(parts: CarrierParts): Methods {
       get: async (req, res) => {
         const account = accounts.require(req.params.id);
         const given = account.kind === 'tariff' ? [] : await heard(account, gateway.packaging(account));
-        const packaging = given.map(({ code, services, ...one }) => ({
-          ...one,
-          id: newId(`${account.id} ${code}`, [], 'packaging'),
-          cost: 0,
-          inUse: true,
-          carrier: { account: account.id, name: account.name, services: services === null ? null : [...services] },
-        }));
+        const packaging: Packaging[] = [];
+        for (const { code, services, ...one } of given) {
+          const id = newId(`${account.id} ${code}`, packaging, 'packaging');
+          const carrier = { account: account.id, name: account.name, services: services === null ? null : [...services] };
+          packaging.push({ ...one, id, cost: 0, inUse: true, carrier });
+        }
         // What a carrier says of its boxes is held to what the shop's own are held to.
         const checked = CarrierPackagingList.safeParse({ packaging });
         if (!checked.success) throw new HttpProblem('carrier-failed', `${account.name} gave packaging that cannot be right.`);

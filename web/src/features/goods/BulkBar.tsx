@@ -106,7 +106,8 @@ export function BulkBar({ picked, change, onDone }: { picked: readonly Product[]
   const [text, setText] = useState('');
   const [fault, setFault] = useState<string | null>(null);
   const words = FIELDS.find(([id]) => id === field)?.[1] ?? '';
-  const [asked, deferred] = [text, useDeferredValue(text)];
+  // Of thousands of products it takes a moment to tell: what is typed comes first.
+  const deferred = useDeferredValue(text);
   /** How many of them would be changed by what is typed; null while it is not understood. */
   const changed = useMemo(() => {
     const value = read(field, deferred);
@@ -116,7 +117,7 @@ export function BulkBar({ picked, change, onDone }: { picked: readonly Product[]
     return picked.filter(isChanged).length;
   }, [read, field, deferred, picked]);
   const apply = () => {
-    const value = read(field, asked);
+    const value = read(field, text);
     if (!value.ok) return setFault(value.message);
     setFault(null);
     void change(
