@@ -4,6 +4,7 @@ import { GUIDE_PAGES, guidePageOf } from './guidePages.ts';
 
 const TEXTS = import.meta.glob<string>('../../../docs/guide/*.md', { query: '?raw', import: 'default', eager: true });
 const PICTURES = import.meta.glob('../../../docs/screenshots/*.png', { query: '?url', import: 'default', eager: true });
+const SOURCES = import.meta.glob<string>('../**/*.{ts,tsx}', { query: '?raw', import: 'default', eager: true });
 const ROUTES = import.meta.glob<string>('../app/*.tsx', { query: '?raw', import: 'default', eager: true });
 const text = (page: string) => TEXTS[`../../../docs/guide/${page}.md`];
 
@@ -47,4 +48,19 @@ test('every screen has a page of the handbook', () => {
   expect(paths.filter((path) => guidePageOf(path) === 'first-hour')).toEqual([]);
   // The server tells every other address apart: a page it does not know would be none.
   expect([...paths, '/guide', '/guide/keys', '/recipes/coupon'].filter((path) => !isPage(path.replace(/:\w+/g, 'a')))).toEqual([]);
+});
+
+test('what the handbook sets in bold of a screen is what the screen says', () => {
+  const said = Object.entries(SOURCES)
+    .filter(([file]) => !file.endsWith('.test.ts'))
+    .map(([, source]) => source)
+    .join(' ')
+    .toLowerCase()
+    .replace(/\s+/g, ' ');
+  const screens = GUIDE_PAGES.filter(([page]) => !/^(how|why|keys)/.test(page));
+  const bold = screens.flatMap(([page]) =>
+    [...(text(page) ?? '').matchAll(/\*\*([^*]+?)\.?\*\*/g)].map(([, words]) => `${page}: ${words}`),
+  );
+  expect(bold.length).toBeGreaterThan(50);
+  expect(bold.filter((entry) => !said.includes(entry.slice(entry.indexOf(': ') + 2).toLowerCase()))).toEqual([]);
 });

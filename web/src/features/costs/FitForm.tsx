@@ -122,7 +122,7 @@ export function FitForm(fitted: FittedLane) {
         {proposals.length === 0 && (
           <p className="rounded-lg border border-line-strong bg-paper px-4 py-3 text-ash">
             What comes nearest to what each order should pay is shown here, beside today’s prices: as tiers, and as a base with so much for
-            each unit of weight. Nothing of either kind comes nearer.
+            each unit of weight. No other prices of either kind would fit these orders better.
           </p>
         )}
         {proposals.length > 0 && <FitResult key={String(typed.together)} proposals={proposals} onTake={fit.take} />}
