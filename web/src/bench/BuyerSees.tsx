@@ -39,12 +39,19 @@ function Dates({ promise }: { promise: ArrivalPromise }) {
 
 function Option({ offer, format }: { offer: Offer; format: Format }) {
   const { services, shop } = useDraft().book;
+  const { send } = useBench();
   const service = services.find((one) => one.id === offer.service);
   const priced = offer.status === 'priced';
   const free = priced && offer.price === 0;
   return (
     // biome-ignore lint/a11y/noLabelWithoutControl: the Radix radio within is its control
-    <label className="flex cursor-pointer items-center gap-3 rounded-lg border border-line-strong bg-paper px-3 py-2 has-data-[state=checked]:border-clay has-data-[state=checked]:bg-clay-soft">
+    <label
+      className="flex cursor-pointer items-center gap-3 rounded-lg border border-line-strong bg-paper px-3 py-2 has-data-[state=checked]:border-clay has-data-[state=checked]:bg-clay-soft"
+      // A carrier's answer may move the options between press and release: what was pressed is what was meant.
+      onPointerDown={(event) => {
+        if (event.pointerType === 'mouse' && event.button === 0) send({ kind: 'choose', service: offer.service });
+      }}
+    >
       <RadioGroup.Item
         value={offer.service}
         className="grid size-4 shrink-0 place-items-center rounded-full border border-ash bg-paper data-[state=checked]:border-clay data-[state=checked]:bg-clay"
