@@ -1,29 +1,5 @@
-import type { Page } from '@playwright/test';
-import { axeFaults, bench, expect, test } from '../shop.ts';
-
-const button = (name: string | RegExp) => (page: Page) => page.getByRole('main').getByRole('button', { name }).first().click();
-
-const saveAsTrial = (page: Page) => bench(page).getByRole('button', { name: 'Save as trial' }).click();
-
-/** Every dialog there is, by the page it opens on. */
-const DIALOGS: readonly (readonly [path: string, open: (page: Page) => Promise<unknown>])[] = [
-  ['/shop/goods', button('Add product')],
-  ['/shop/goods', button('Import')],
-  ['/shop/goods', button('Goods groups')],
-  ['/shop/packaging', button('Add packaging')],
-  ['/shop/packaging', button('Add what a carrier gives…')],
-  ['/shop/carriers', button('Add an account')],
-  ['/shop/carriers', button('Load a price list')],
-  ['/shop/locations', button('Add location')],
-  ['/shop/dispatch', button('Public holidays…')],
-  ['/shop/dispatch', button('Import a calendar…')],
-  ['/costs', button('Ask the carriers…')],
-  ['/book/nova-scotia/ground', button('Copy these prices to…')],
-  ['/book/nova-scotia/ground', button('Raise or lower all prices…')],
-  ['/book', button(/^What next/)],
-  ['/book', saveAsTrial],
-  ['/book', (page) => page.keyboard.press('Control+k')],
-];
+import { DIALOGS, isOfBench } from '../dialogs.ts';
+import { axeFaults, expect, test } from '../shop.ts';
 
 const PARTS = 4;
 for (let part = 0; part < PARTS; part += 1)
@@ -41,7 +17,7 @@ for (let part = 0; part < PARTS; part += 1)
       await expect(dialog).toBeVisible();
       const name = `${path}: ${await dialog.getAttribute('aria-labelledby').then((id) => id && page.locator(`[id="${id}"]`).textContent())}`;
       // What opens from the bench goes with it, where the bench is a drawer.
-      const narrow = open === saveAsTrial ? 1280 : 640;
+      const narrow = isOfBench(open) ? 1280 : 640;
       for (const [colorScheme, width] of [
         ['light', 1280],
         ['dark', narrow],

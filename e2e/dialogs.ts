@@ -1,0 +1,31 @@
+import type { Page } from '@playwright/test';
+import { bench } from './shop.ts';
+
+type Open = (page: Page) => Promise<unknown>;
+
+const button = (name: string | RegExp) => (page: Page) => page.getByRole('main').getByRole('button', { name }).first().click();
+
+const saveAsTrial = (page: Page) => bench(page).getByRole('button', { name: 'Save as trial' }).click();
+
+/** Every dialog there is, by the page it opens on. */
+export const DIALOGS: readonly (readonly [path: string, open: Open])[] = [
+  ['/shop/goods', button('Add product')],
+  ['/shop/goods', button('Import')],
+  ['/shop/goods', button('Goods groups')],
+  ['/shop/packaging', button('Add packaging')],
+  ['/shop/packaging', button('Add what a carrier gives…')],
+  ['/shop/carriers', button('Add an account')],
+  ['/shop/carriers', button('Load a price list')],
+  ['/shop/locations', button('Add location')],
+  ['/shop/dispatch', button('Public holidays…')],
+  ['/shop/dispatch', button('Import a calendar…')],
+  ['/costs', button('Ask the carriers…')],
+  ['/book/nova-scotia/ground', button('Copy these prices to…')],
+  ['/book/nova-scotia/ground', button('Raise or lower all prices…')],
+  ['/book', button(/^What next/)],
+  ['/book', saveAsTrial],
+  ['/book', (page) => page.keyboard.press('Control+k')],
+];
+
+/** Whether a dialog opens from the bench, and goes with it where the bench is a drawer. */
+export const isOfBench = (open: Open) => open === saveAsTrial;
