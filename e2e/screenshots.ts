@@ -31,6 +31,13 @@ async function shoot(name: string, url: string, act: (page: Page) => Promise<unk
   await page.waitForTimeout(1200);
   await page.screenshot({ path: join(target, `${name}.png`) });
 }
+/** A picture of one page alone, for the handbook. */
+async function shootPage(name: string, url: string): Promise<void> {
+  await page.goto(url);
+  await page.waitForLoadState('networkidle');
+  await page.waitForTimeout(800);
+  await page.getByRole('main').screenshot({ path: join(root, 'docs/guide', `${name}.png`) });
+}
 const trial = (label: string) => (on: Page) => on.getByLabel('Trial', { exact: true }).selectOption({ label });
 
 try {
@@ -80,6 +87,9 @@ try {
   await shoot('large-sheet', `${large.url}/book?by=country`, (on) =>
     on.getByRole('main').evaluate((main) => main.scrollTo({ top: 900, left: 180 })),
   );
+  await shootPage('locations', `${demo.url}/shop/locations`);
+  await shootPage('shop', `${demo.url}/shop`);
+  await shootPage('backup', `${demo.url}/shop/backup`);
   // Last, for it changes the shop's language.
   await shoot('recipes', `${demo.url}/recipes/valueBands`, async (on) => {
     for (const [label, text] of [

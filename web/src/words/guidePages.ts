@@ -51,3 +51,6 @@ const SCREENS: readonly (readonly [path: RegExp, page: GuidePage])[] = [
 
 /** The page of the handbook about a screen; the first one where there is none. */
 export const guidePageOf = (path: string): GuidePage => SCREENS.find(([screen]) => screen.test(path))?.[1] ?? 'first-hour';
+
+/** The file of a picture, from `docs`, as a page of the handbook names it. */
+export const guidePicture = (named: string) => (named.startsWith('../') ? named.slice(3) : `guide/${named}`);

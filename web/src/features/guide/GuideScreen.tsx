@@ -1,10 +1,14 @@
 import Markdown from 'react-markdown';
 import { Link, NavLink, useLocation, useParams } from 'react-router';
 import { Lost } from '../../ui/Lost.tsx';
-import { GUIDE_PAGES } from '../../words/guidePages.ts';
+import { GUIDE_PAGES, guidePicture } from '../../words/guidePages.ts';
 
 const TEXTS = import.meta.glob<string>('../../../../docs/guide/*.md', { query: '?raw', import: 'default', eager: true });
-const PICTURES = import.meta.glob<string>('../../../../docs/screenshots/*.png', { query: '?url', import: 'default', eager: true });
+const PICTURES = import.meta.glob<string>(['../../../../docs/screenshots/*.png', '../../../../docs/guide/*.png'], {
+  query: '?url',
+  import: 'default',
+  eager: true,
+});
 
 const GROUPS = [
   ['To begin with', 0, 1],
@@ -31,7 +35,7 @@ function PageText({ text }: { text: string }) {
         ),
         img: ({ src, alt }) => (
           <img
-            src={PICTURES[`../../../../docs/${String(src).replace('../', '')}`]}
+            src={PICTURES[`../../../../docs/${guidePicture(String(src))}`]}
             alt={alt ?? ''}
             className="w-full rounded-lg border border-line-strong"
           />
