@@ -286,6 +286,7 @@ export { ServiceText, TOLD_WHEN } from './rate-book/serviceText.ts';
 export { countriesOfPlaces, taxRatesBeside } from './rate-book/zoneTax.ts';
 export { type Beginning, beginShop, type FirstPrices, firstPrices, type ZonePrice } from './recipes/beginShop.ts';
 export { plannedZones } from './recipes/plannedZones.ts';
+export { carriedService } from './recipes/priceRecipes.ts';
 export {
   type Answers,
   type BlankFault,

@@ -141,3 +141,42 @@ test('from nothing to the first quote by keyboard alone', async ({ page, shop })
   await page.keyboard.press('Enter');
   await expect(option(page, 'Pakke')).toContainText('79');
 });
+
+test('a carrier’s price with a share on top as the first price: told what is missing, then on the bench', async ({ page, shop }) => {
+  await page.goto(shop.url);
+  const form = page.getByRole('form', { name: 'Begin your shop' });
+  await form.getByLabel('Name of the shop').fill('Kelp and Kiln');
+  await form.getByRole('button', { name: 'Country it sends from' }).click();
+  await page.getByPlaceholder('A country, in any language').fill('canad');
+  await page.keyboard.press('Enter');
+  await form.getByLabel('Postal code').fill('B3J 1V9');
+  await form.getByRole('button', { name: 'Begin', exact: true }).click();
+  const start = page.getByRole('region', { name: 'First steps' }).getByRole('button', { name: 'Type the first prices' });
+  const prices = page.getByRole('dialog', { name: 'What does delivery cost?' });
+  await start.click();
+  await prices.getByRole('radio', { name: 'A carrier’s price' }).click();
+  await prices.getByRole('link', { name: 'Open an account with a carrier' }).click();
+  await page.getByRole('button', { name: 'Add an account' }).click();
+  const account = page.getByRole('dialog', { name: 'Add an account' });
+  await account.getByLabel('Carrier').selectOption({ label: 'Petrel Post' });
+  await account.getByLabel('Account key').fill('petrel-counter');
+  await account.getByRole('button', { name: 'Add the account' }).click();
+  await expect(account).toBeHidden();
+
+  await page.goto(`${shop.url}/book`);
+  await start.click();
+  await prices.getByRole('radio', { name: 'A carrier’s price' }).click();
+  await prices.getByRole('button', { name: 'Offer it' }).click();
+  await expect(prices.getByRole('alert')).toHaveText([/Write what the buyer picks/, /Choose whose price it is/, /./]);
+  expect(await axeFaults(page, '[role=dialog]')).toEqual([]);
+  await prices.getByLabel('Name the buyer reads').fill('Post');
+  await prices.getByLabel('Whose price it is').selectOption('Tracked parcel by Petrel Post');
+  await prices.getByLabel('Added to it, %').fill('10');
+  await prices.getByRole('button', { name: 'Offer it' }).click();
+  await expect(prices).toBeHidden();
+  await putGoods(page, '25.00', '1 kg');
+  await bench(page).getByLabel('Postal code').fill('B3H 4R2');
+  await page.keyboard.press('Tab');
+  await expect(option(page, 'Post')).toContainText(/\$\d+\.\d\d/);
+  expect((await shop.book()).services).toMatchObject([{ name: 'Post', kind: 'carrier', terms: { markup: { basisPoints: 1000 } } }]);
+});

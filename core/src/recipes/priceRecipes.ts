@@ -9,7 +9,7 @@ import { homeCountry, PLAIN_SERVICE, type RateBook, type Service } from '../rate
 import { PLAIN_ROUND } from '../rounds/round.ts';
 import type { Weekday } from '../time/calendar.ts';
 import { WEEK, weekOfCountry } from '../time/weekOfCountry.ts';
-import { type PlannedZone, recipe } from './recipe.ts';
+import { type BlankValues, type PlannedZone, recipe } from './recipe.ts';
 
 /** Recipes that make a service, with a card in each of some zones. */
 
@@ -52,6 +52,21 @@ function serviceIn(book: RateBook, { name, cards, more }: Made): SingleCommand[]
 }
 
 const everywhere = (zones: readonly PlannedZone[], card: Card) => zones.map((zone) => [zone, card] as const);
+
+/** What offers a carrier's service at the carrier's price and a share of it; where the carrier is silent, buyers are told to ask. */
+export const carriedService = (
+  book: RateBook,
+  { name, carriage, share, zones }: Pick<BlankValues, 'name' | 'carriage' | 'share' | 'zones'>,
+): SingleCommand[] =>
+  serviceIn(book, {
+    name,
+    cards: everywhere(zones, flat({ kind: 'refer' })),
+    more: {
+      kind: 'carrier',
+      carriage: { ...PLAIN_CARRIAGE, account: carriage.account, carrier: carriage.carrier, service: carriage.code },
+      terms: { ...PLAIN_TERMS, markup: { ...PLAIN_TERMS.markup, basisPoints: share } },
+    },
+  });
 
 const freeFromIn = (book: RateBook, name: string, zones: readonly PlannedZone[], from: number): SingleCommand => ({
   name: 'setFreeFromOfLanes',
@@ -179,15 +194,7 @@ export const priceRecipes = [
   recipe('carrierPlusShare', {
     blanks: { name: 'name', carriage: 'carriage', share: 'share', from: 'money', zones: 'zones' },
     make: (book, { name, carriage, share, from, zones }) => [
-      ...serviceIn(book, {
-        name,
-        cards: everywhere(zones, flat({ kind: 'refer' })),
-        more: {
-          kind: 'carrier',
-          carriage: { ...PLAIN_CARRIAGE, account: carriage.account, carrier: carriage.carrier, service: carriage.code },
-          terms: { ...PLAIN_TERMS, markup: { ...PLAIN_TERMS.markup, basisPoints: share } },
-        },
-      }),
+      ...carriedService(book, { name, carriage, share, zones }),
       freeFromIn(book, name, zones, from),
     ],
   }),

@@ -9,7 +9,6 @@ import {
   type ZonePrice,
 } from '@ostrakon/core';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';
@@ -18,6 +17,7 @@ import { readMoney } from '../../ui/readers.ts';
 import { Segments } from '../../ui/Segments.tsx';
 import { toast } from '../../ui/toast.ts';
 import { useFormat } from '../../words/useWords.ts';
+import { FirstCarrierPrice } from './FirstCarrierPrice.tsx';
 import { readOnePrice } from './sheetPrices.ts';
 
 type Start = 'one' | 'free' | 'carrier';
@@ -95,17 +95,7 @@ export function FirstPrices({ onClose }: { onClose: () => void }) {
     >
       <Segments label="How prices begin" value={start} choices={STARTS} onChange={setStart} />
       {start === 'carrier' ? (
-        <p className="mt-3">
-          A carrier with an account is asked for its price while the buyer waits, and you add a percentage or an amount to it.{' '}
-          <Link to="/shop/carriers" className="text-clay underline">
-            Open an account with a carrier
-          </Link>
-          , then use the{' '}
-          <Link to="/recipes/carrierPlusShare" className="text-clay underline">
-            recipe for it
-          </Link>
-          .
-        </p>
+        <FirstCarrierPrice zones={zones} onClose={onClose} />
       ) : (
         <form
           className="mt-3 space-y-2.5"
