@@ -1,10 +1,11 @@
 import type { Command } from '../commands/commands.ts';
+import type { Measure } from '../measures/measure.ts';
 import type { Id } from '../names/naming.ts';
 import type { Minor } from '../numbers/units.ts';
 import type { CountryCode, SubdivisionCode } from '../places/countries.ts';
 import type { Destination, Place } from '../places/place.ts';
 import type { NoPromise, PlainDate } from '../promise/promise.ts';
-import type { CartLine } from '../quote/request.ts';
+import type { CartInputLine } from '../quote/cartInput.ts';
 import type { Instant } from '../time/calendar.ts';
 
 /** What a fault costs: buyers turned away, money lost, a surprise for buyers, tidiness; or no fault, but worth knowing. */
@@ -21,12 +22,84 @@ export interface Where {
 /** A cart, address and moment that show a finding; what is left out plays no part. */
 export interface Witness {
   readonly destination?: Destination;
-  readonly lines?: readonly CartLine[];
+  readonly lines?: readonly CartInputLine[];
   readonly moment?: Instant;
+  readonly coupons?: readonly string[];
+}
+
+/** A range of a measure as it was entered, in base units: what belongs to it, and what does not. Ends that are open are absent. */
+export interface Bounds {
+  readonly measure: Measure;
+  /** The goods it is of; all of them where absent. */
+  readonly part?: readonly (Id | null)[];
+  readonly from?: number;
+  readonly over?: number;
+  readonly upTo?: number;
+  readonly under?: number;
+}
+
+/** The carts a finding is about. */
+export interface CartsOf {
+  /** Ranges their measures lie in; none where any will do. */
+  readonly within: readonly Bounds[];
+  /** Of goods of these groups each by itself; null of any goods. */
+  readonly groups: readonly (Id | null)[] | null;
+}
+
+/** Where a service ends beside carts that go without: below them or above, and by what. */
+export interface Edge {
+  readonly service: Id;
+  readonly side: 'below' | 'above';
+  readonly measure: Measure;
+  /** As entered, in base units. */
+  readonly bound: number;
+}
+
+/** A price that changes at a bound: what is paid just below it (or on it, where it belongs there) and just above. Minor units. */
+export interface Step {
+  readonly measure: Measure;
+  readonly bound: number;
+  readonly before: Minor;
+  readonly after: Minor;
+  /** What was held: the value of the item, or its weight in micrograms. */
+  readonly at: number;
 }
 
 /** What is known of each kind of finding, by its code. Money in minor units. */
 export interface FindingFacts {
+  /** Carts that no service of a zone takes, with the services that end beside them. */
+  readonly noOption: CartsOf & { readonly edges: readonly Edge[] };
+  /** Carts whose buyers are told to ask, and no more. */
+  readonly onlyAsk: CartsOf & { readonly services: readonly Id[] };
+  /** Carts that get an option only while a carrier answers. */
+  readonly onlyCarrier: CartsOf & { readonly services: readonly Id[] };
+  /** A heavier item pays less than a lighter one of the same value: over the bound it is cheaper. Items at each side of it show it. */
+  readonly heavierPaysLess: Step;
+  /** An item of more value pays more than one of the same weight: from the bound on it is dearer. */
+  readonly richerPaysMore: Step;
+  /** What is free up to a weight is not above it. */
+  readonly freeStops: Step;
+  /** One gram more costs far more. */
+  readonly tallStep: Step;
+  /** Goods worth a little less than a bound come, with their delivery, to more than goods at the bound. */
+  readonly justUnder: Step & { readonly from: Minor };
+  /** What the prices give for nothing costs something by charges. */
+  readonly chargedWhenFree: { readonly charges: readonly Id[]; readonly price: Minor };
+  /** Another service is offered whenever this one is, costs no more and takes no longer. */
+  readonly neverBetter: { readonly other: Id };
+  /** A price that no cart can come to, for other limits keep it away. */
+  readonly neverReached: { readonly bounds: Bounds; readonly tier: number };
+  /** Two prices side by side that are the same. */
+  readonly sameTiers: { readonly measure: Measure; readonly bound: number; readonly tier: number };
+  /** Dates that are over for good. */
+  readonly neverAgain: { readonly of: 'lane' | 'charge' | 'allowance'; readonly id: Id; readonly until: PlainDate };
+  /** A packaging that weighs nothing. */
+  readonly noTare: { readonly packaging: Id };
+  /** Goods whose weight, or size, is not known. */
+  readonly noWeight: { readonly products: readonly string[]; readonly count: number };
+  readonly noSize: { readonly products: readonly string[]; readonly count: number };
+  /** A zone without any service. */
+  readonly zoneWithoutService: Record<never, never>;
   /** A served country that lies in no zone, and parts of one. */
   readonly leftOver: { readonly country: CountryCode };
   readonly leftOverParts: { readonly country: CountryCode; readonly subdivisions: readonly SubdivisionCode[] };
@@ -56,6 +129,8 @@ export type Finding<C extends FindingCode = FindingCode> = {
     readonly where: Where;
     readonly facts: FindingFacts[K];
     readonly witness?: Witness;
+    /** The cart it is to be held against, such as the lighter one that pays more. */
+    readonly other?: Witness;
     /** Commands for the draft that mend it. */
     readonly repair?: readonly Command[];
   };

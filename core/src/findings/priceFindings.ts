@@ -1,0 +1,220 @@
+import { type CartKind, shipmentOf } from '../coverage/cartKind.ts';
+import { type Item, PriceProbe } from '../coverage/priceProbe.ts';
+import { type Measure, slackOf } from '../measures/measure.ts';
+import type { Id } from '../names/naming.ts';
+import type { CompiledBook, CompiledZone } from '../quote/compile.ts';
+import type { CompiledCard } from '../quote/compiledCard.ts';
+import type { CompiledLane } from '../quote/compiledLane.ts';
+import { holds } from '../quote/holds.ts';
+import type { RangeTest } from '../quote/laneTest.ts';
+import type { Finding, Step, Witness } from './finding.ts';
+
+export type StepFinding = Finding<'heavierPaysLess' | 'richerPaysMore' | 'freeStops' | 'tallStep' | 'justUnder'>;
+export type PriceFinding = StepFinding | Finding<'chargedWhenFree' | 'neverBetter'>;
+
+const WEIGHTS: readonly Measure[] = ['itemsWeight', 'packedWeight', 'billableWeight'];
+const VALUES: readonly Measure[] = ['valueAfterDiscounts', 'valueBeforeDiscounts'];
+const MILLIGRAM = 1000;
+/** A kilogram, and fifty of the currency: where nothing else is asked of an item. */
+const USUAL: Item = { weight: 1e9, value: 5000 };
+/** The heaviest item tried: 20 tonnes. */
+const HEAVIEST = 2e13;
+
+/** A bound an item can lie on, below or above. */
+interface Edge {
+  readonly measure: Measure;
+  readonly bound: number;
+  /** The last of the grid that lies below, and the first above. */
+  readonly below: number;
+  readonly above: number;
+}
+
+const boundsOfCard = ({ table }: CompiledCard): readonly { measure: Measure; bound: number }[] => {
+  const axes = table.kind === 'tiers' ? [table.axis] : table.kind === 'grid' ? [table.rows, table.columns] : [];
+  return axes.flatMap(({ measure, bounds }) => [...bounds].map((bound) => ({ measure, bound })));
+};
+
+/** Every bound a lane reads on a measure: the last that is still within. Ranges end at `upTo` and begin at `from`. */
+function edgesOf(lane: CompiledLane, measures: readonly Measure[], grid: number): readonly Edge[] {
+  const found = new Map<number, Edge>();
+  const add = (measure: Measure, bound: number, belongs: 'below' | 'above') => {
+    if (!measures.includes(measure) || !Number.isFinite(bound) || bound < 0) return;
+    const slack = slackOf(measure);
+    const below = belongs === 'below' ? Math.floor((bound + slack) / grid) * grid : (Math.ceil((bound - slack) / grid) - 1) * grid;
+    if (below >= 0 && below < HEAVIEST && !found.has(below)) found.set(below, { measure, bound, below, above: below + grid });
+  };
+  const ofRange = ({ measure, from, upTo }: RangeTest) => {
+    add(measure, from, 'above');
+    add(measure, upTo, 'below');
+  };
+  for (const card of [lane.card, ...lane.groupCards.values()])
+    for (const { measure, bound } of boundsOfCard(card)) add(measure, bound, 'below');
+  for (const test of lane.tests) if (test.kind === 'range') ofRange(test);
+  for (const { ranges } of lane.allowances) for (const range of ranges) ofRange(range);
+  return [...found.values()].sort((a, b) => a.below - b.below);
+}
+
+/** Both sides of every bound, each once, and something between. */
+const sidesOf = (edges: readonly Edge[], usual: number): readonly number[] =>
+  [...new Set([usual, ...edges.flatMap(({ below, above }) => [below, above])])].sort((a, b) => a - b);
+
+/** A step is tall that adds more than this share of what was paid before it, and more than what is small money. */
+const TALL = { share: 0.6, least: 500 } as const;
+
+type StepCode = StepFinding['code'];
+
+/** What a step in weight is told as. */
+function weightCodes(before: number, after: number): StepCode[] {
+  if (before < 0 || after < 0) return [];
+  if (after < before) return ['heavierPaysLess'];
+  if (before === 0 && after > 0) return ['freeStops'];
+  return after - before > Math.max(before * TALL.share, TALL.least) ? ['tallStep'] : [];
+}
+
+/** What a step in value is told as. A share of the value rises by a cent as it is rounded: that is no step. */
+function valueCodes(edge: Edge, before: number, after: number): StepCode[] {
+  if (before < 0 || after < 0) return [];
+  if (after > before + 1) return ['richerPaysMore'];
+  return edge.below + before > edge.above + after ? ['justUnder'] : [];
+}
+
+const SEVERITY = {
+  heavierPaysLess: 'surprise',
+  richerPaysMore: 'surprise',
+  freeStops: 'surprise',
+  tallStep: 'surprise',
+  justUnder: 'note',
+} as const;
+
+interface Lane {
+  readonly lane: CompiledLane;
+  readonly zone: Id;
+  readonly probe: PriceProbe;
+}
+
+const witnessOf = ({ lines, destination, moment }: ReturnType<PriceProbe['request']>): Witness => ({
+  lines,
+  destination,
+  ...(moment !== undefined && { moment }),
+});
+
+function stepFinding(code: StepCode, { lane, zone, probe }: Lane, edge: Edge, step: Step, low: Item, high: Item): StepFinding {
+  const rest = {
+    severity: SEVERITY[code],
+    where: { zones: [zone], service: lane.service.id },
+    witness: witnessOf(probe.request(code === 'justUnder' ? low : high)),
+    other: witnessOf(probe.request(code === 'justUnder' ? high : low)),
+  };
+  // What comes to more than goods at the bound with their delivery.
+  if (code === 'justUnder') return { code, ...rest, facts: { ...step, from: Math.max(0, edge.above + step.after - step.before) } };
+  return { code, ...rest, facts: step };
+}
+
+/** Whether the whole quote of an item shows a price. */
+function isShown({ lane, probe }: Lane, item: Item, wanted: number): boolean {
+  const offer = probe.quoted(item).options.find(({ service }) => service === lane.service.id);
+  return offer?.status === 'priced' && offer.price === wanted;
+}
+
+/** Prices at both sides of every bound, others held: for each kind of step the first, at the least of what is held. */
+function stepsAlong(
+  of: Lane,
+  edges: readonly Edge[],
+  held: readonly number[],
+  item: (along: number, at: number) => Item,
+  codes: (edge: Edge, before: number, after: number) => StepCode[],
+): StepFinding[] {
+  const found = new Map<string, StepFinding>();
+  for (const edge of edges) {
+    for (const at of held) {
+      const [low, high] = [item(edge.below, at), item(edge.above, at)];
+      const [before, after] = [of.probe.price(of.lane, low), of.probe.price(of.lane, high)];
+      for (const code of codes(edge, before, after)) {
+        const key = `${code} ${edge.below}`;
+        if (found.has(key) || !isShown(of, low, before) || !isShown(of, high, after)) continue;
+        const step: Step = { measure: edge.measure, bound: edge.bound, before, after, at };
+        found.set(key, stepFinding(code, of, edge, step, low, high));
+      }
+    }
+  }
+  return [...found.values()];
+}
+
+/** What the prices give for nothing, and charges do not. */
+function chargedWhenFree({ lane, zone, probe }: Lane, items: readonly Item[]): Finding<'chargedWhenFree'>[] {
+  if (lane.charges.length === 0) return [];
+  for (const item of items) {
+    if (probe.price(lane, item) <= 0) continue;
+    const answer = probe.answer(lane, item);
+    if (answer.status !== 'priced') continue;
+    const charges = answer.ledger.flatMap((row) => (row.code === 'charge' && row.amount > 0 ? [row] : []));
+    const rest = answer.ledger.reduce((sum, { amount }) => sum + amount, 0) - charges.reduce((sum, { amount }) => sum + amount, 0);
+    const given = answer.ledger.some(({ code }) => code === 'tier' || code === 'band' || code === 'flat' || code === 'twoWay');
+    if (charges.length === 0 || rest !== 0 || !given) continue;
+    return [
+      {
+        code: 'chargedWhenFree',
+        severity: 'surprise',
+        where: { zones: [zone], service: lane.service.id },
+        facts: { charges: charges.map(({ charge }) => charge), price: answer.price },
+        witness: witnessOf(probe.request(item)),
+      },
+    ];
+  }
+  return [];
+}
+
+/** Whether a kind of goods is told apart from another by what a lane charges and gives. */
+function priceKey(lanes: readonly CompiledLane[], compiled: CompiledBook, kind: CartKind): string {
+  const shipment = shipmentOf(compiled, kind);
+  const [group = null] = kind.groups;
+  return lanes
+    .map(({ tests, owners, charges, allowances }) =>
+      [
+        tests.some((test) => test.kind !== 'range' && !holds(test, shipment)) ? '-' : '+',
+        group !== null && owners.includes(group) ? group : '',
+        charges.map(({ goods }) => (goods === null || (group === null ? goods.others : goods.groups.includes(group)) ? 1 : 0)).join(''),
+        allowances.map((rule) => (rule.tests.every((test) => holds(test, shipment)) ? 1 : 0)).join(''),
+      ].join(' '),
+    )
+    .join('|');
+}
+
+const itemOf = (weight: number, value: number): Item => ({ weight: Math.max(MILLIGRAM, weight), value: Math.max(0, value) });
+
+/** Everything one lane's prices tell of one kind of goods. */
+function laneFindings(of: Lane): PriceFinding[] {
+  const weights = edgesOf(of.lane, WEIGHTS, MILLIGRAM).filter(({ below }) => below > 0);
+  const values = edgesOf(of.lane, VALUES, 1).filter(({ below }) => below >= 0);
+  const [allWeights, allValues] = [sidesOf(weights, USUAL.weight), sidesOf(values, USUAL.value)];
+  const items = allWeights.flatMap((weight) => allValues.map((value) => itemOf(weight, value)));
+  return [
+    ...stepsAlong(of, weights, allValues, itemOf, (_edge, before, after) => weightCodes(before, after)),
+    ...stepsAlong(of, values, allWeights, (value, weight) => itemOf(weight, value), valueCodes),
+    ...chargedWhenFree(of, items),
+  ];
+}
+
+const keyOf = ({ code, where, facts }: PriceFinding) => JSON.stringify([code, where.service, 'bound' in facts ? facts.bound : facts]);
+
+/**
+ * What prices of a zone do that buyers wonder at: steps down, free delivery that ends, tall steps, charges on what is free. Looked
+ * at on both sides of every bound a lane reads, one item in its own box, everything else held; each shown by two whole quotes.
+ */
+export function priceFindings(compiled: CompiledBook, zone: CompiledZone, kinds: readonly CartKind[]): PriceFinding[] {
+  const lanes = zone.lanes.filter((lane) => lane !== null);
+  const seen = new Set<string>();
+  const found = new Map<string, PriceFinding>();
+  for (const kind of kinds) {
+    const key = priceKey(lanes, compiled, kind);
+    if (seen.has(key)) continue;
+    seen.add(key);
+    const probe = new PriceProbe(compiled, kind, kind.groups[0] ?? null);
+    for (const lane of lanes) {
+      for (const finding of laneFindings({ lane, zone: zone.zone.id, probe })) {
+        if (!found.has(keyOf(finding))) found.set(keyOf(finding), finding);
+      }
+    }
+  }
+  return [...found.values()];
+}
