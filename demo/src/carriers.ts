@@ -37,4 +37,4 @@ export const trackedTerms: LiveTerms = {
   unanswered: { kind: 'service', service: 'ground' },
 };
 /** The telephone price holds while the freight line does not answer. */
-export const freightTerms: LiveTerms = { ...PLAIN_TERMS, markup: markup(1000), unanswered: { kind: 'card' } };
+export const freightTerms: LiveTerms = { ...PLAIN_TERMS, markup: markup(1000), unanswered: { kind: 'card' }, days: 'own' };

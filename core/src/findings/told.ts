@@ -1,0 +1,120 @@
+import { applyCommand } from '../commands/commands.ts';
+import type { Id } from '../names/naming.ts';
+import { completeCart } from '../quote/openRequest.ts';
+import { compile } from '../quote/compile.ts';
+import type { Quote } from '../quote/quoteTypes.ts';
+import { quote } from '../quote/settle.ts';
+import type { RateBook } from '../rate-book/rateBook.ts';
+import type { Finding, Witness } from './finding.ts';
+import { type FindingSources, findingsOf, SEVERITIES } from './findingsOf.ts';
+import { type Repair, repairsOf } from './repairs.ts';
+
+/** The same fault wherever it stands, told once. */
+export interface ToldFinding {
+  /** The same from edit to edit, as long as it is the same fault. */
+  readonly id: string;
+  /** In the order of the book; never empty. */
+  readonly findings: readonly [Finding, ...Finding[]];
+  /** Each mends all of them. */
+  readonly repairs: readonly Repair[];
+}
+
+/** What makes two findings one fault in several places. */
+function sameness(finding: Finding): unknown {
+  const { code, where } = finding;
+  switch (finding.code) {
+    case 'noOption':
+    case 'onlyAsk':
+    case 'onlyCarrier':
+      return [code, finding.facts.within];
+    case 'heavierPaysLess':
+    case 'richerPaysMore':
+    case 'freeStops':
+    case 'tallStep':
+    case 'justUnder':
+      return [code, where.service, finding.facts.measure, finding.facts.bound];
+    case 'datesOnSome':
+      return [code, finding.facts.undated];
+    case 'promiseOnHoliday':
+    case 'belowCost':
+    case 'chargedWhenFree':
+      return [code, where.service];
+    case 'neverReached':
+      return [code, where.service, finding.facts.bounds];
+    case 'sameTiers':
+      return [code, where.service, finding.facts.bound];
+    case 'leftOver':
+      return [code];
+    default:
+      return [code, where.zones, where.service, finding.facts];
+  }
+}
+
+/** Repairs of one fault in several places: the same for each are taken together. */
+function together(lists: readonly (readonly Repair[])[]): readonly Repair[] {
+  const held = new Map<string, Repair>();
+  for (const repair of lists.flat()) {
+    const { commands, ...what } = repair;
+    const key = JSON.stringify(what);
+    const before = held.get(key)?.commands ?? [];
+    const known = new Set(before.map((command) => JSON.stringify(command)));
+    held.set(key, { ...repair, commands: [...before, ...commands.filter((command) => !known.has(JSON.stringify(command)))] });
+  }
+  return [...held.values()];
+}
+
+/** Findings as they are told: one entry for a fault that stands in several places, with what would mend it. */
+export function tellFindings(book: RateBook, live: RateBook | null, findings: readonly Finding[]): readonly ToldFinding[] {
+  const byFault = new Map<string, [Finding, ...Finding[]]>();
+  for (const finding of findings) {
+    const id = JSON.stringify(sameness(finding));
+    const held = byFault.get(id);
+    if (held) held.push(finding);
+    else byFault.set(id, [finding]);
+  }
+  return [...byFault].map(([id, some]) => ({ id, findings: some, repairs: together(some.map((one) => repairsOf(book, live, one))) }));
+}
+
+/** The zones a fault stands in, each once. */
+export const zonesOf = ({ findings }: ToldFinding): readonly Id[] => [...new Set(findings.flatMap(({ where }) => where.zones))];
+
+export const withRepair = (book: RateBook, { commands }: Repair): RateBook =>
+  commands.reduce<RateBook>((held, command) => applyCommand(held, command), book);
+
+export interface TriedRepair {
+  /** The finding is gone. */
+  readonly mends: boolean;
+  /** Faults that come with it, and cost more than the one that goes or as much. */
+  readonly brings: readonly Finding[];
+  /** What the cart that shows the finding would then get; absent where it has none. */
+  readonly quote?: Quote;
+}
+
+/** What the cart of a witness gets from a book; nothing where it has no address or no goods. */
+export function quoteWitness(
+  book: RateBook,
+  { destination, lines, moment, coupons }: Witness,
+  { products, now }: Pick<FindingSources, 'products' | 'now'>,
+): Quote | undefined {
+  if (!destination || !lines || lines.length === 0) return undefined;
+  const compiled = compile(book);
+  const cart = { lines: [...lines], discounts: [], destination, moment: moment ?? now, ...(coupons && { coupons: [...coupons] }) };
+  const opened = completeCart(compiled.places, cart, { products: new Map(products.map((one) => [one.id, one])), now });
+  return opened.ok ? quote(compiled, opened.request) : undefined;
+}
+
+/** Tries a repair on a book in memory: whether it mends its finding, what comes with it, and what the cart would then get. */
+export function tryRepair(book: RateBook, told: ToldFinding, repair: Repair, sources: FindingSources): TriedRepair {
+  const mended = withRepair(book, repair);
+  const before = tellFindings(book, null, findingsOf(compile(book), sources).findings);
+  const after = tellFindings(mended, null, findingsOf(compile(mended), sources).findings);
+  const known = new Set(before.map(({ id }) => id));
+  const [first] = told.findings;
+  const cost = SEVERITIES.indexOf(first.severity);
+  const shown = first.witness && quoteWitness(mended, first.witness, sources);
+  return {
+    mends: after.every(({ id }) => id !== told.id),
+    brings: after.flatMap(({ id, findings: [one] }) => (known.has(id) || SEVERITIES.indexOf(one.severity) > cost ? [] : [one])),
+    ...(shown && { quote: shown }),
+  };
+}
