@@ -108,8 +108,11 @@ export {
 export { type RuleEffect, type RuleOf, ruleEffect } from './effect/ruleEffect.ts';
 export { belowCost } from './findings/belowCost.ts';
 export { type DateFinding, dateFindings } from './findings/dateFindings.ts';
-export type { Finding, FindingCode, Severity, Witness } from './findings/finding.ts';
+export type { Bounds, CartsOf, Edge, Finding, FindingCode, FindingFacts, Severity, Step, Witness } from './findings/finding.ts';
+export { type FindingSources, type Findings, findingsOf, type LookedAt, SEVERITIES } from './findings/findingsOf.ts';
 export { type PlaceFinding, placeFindings, provincesToSend, untaxedZones } from './findings/placeFindings.ts';
+export { type Repair, repairsOf, withPrice } from './findings/repairs.ts';
+export { quoteWitness, type ToldFinding, type TriedRepair, tellFindings, tryRepair, withRepair, zonesOf } from './findings/told.ts';
 export { type FittedLine, fitLine } from './fitting/fitLine.ts';
 export { type Fit, type FitOrder, type FitTarget, type FittedTier, fitTiers, roundestWithin } from './fitting/fitTiers.ts';
 export { fitTogether, MOST_SHARED_WEIGHTS, type SharedFit } from './fitting/fitTogether.ts';

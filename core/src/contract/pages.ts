@@ -13,6 +13,7 @@ export const PAGES = [
   '/costs/label',
   '/dates',
   '/dates/dispatch',
+  '/proof',
   '/services/:service',
   '/publish',
   '/recipes',

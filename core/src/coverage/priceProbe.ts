@@ -12,6 +12,7 @@ import type { Offer, Quote, Withheld } from '../quote/quoteTypes.ts';
 import type { QuoteRequest } from '../quote/request.ts';
 import { quote } from '../quote/settle.ts';
 import { Shipment } from '../quote/shipment.ts';
+import type { RateBook } from '../rate-book/rateBook.ts';
 import type { CartKind } from './cartKind.ts';
 
 /** One item in its own small box: what it weighs in micrograms, and costs in minor units. */
@@ -32,6 +33,10 @@ export class PriceProbe {
     this.#compiled = compiled;
     this.#kind = kind;
     this.#group = group;
+  }
+
+  get book(): RateBook {
+    return this.#compiled.book;
   }
 
   /** The request of an item: the same goods as a whole quote takes them. */

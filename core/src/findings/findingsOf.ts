@@ -2,6 +2,7 @@ import { type CartKind, kindsIn } from '../coverage/cartKind.ts';
 import { GoodsIndex } from '../coverage/goodsIndex.ts';
 import type { Product } from '../goods/product.ts';
 import type { Id } from '../names/naming.ts';
+import { oncePer } from '../once/oncePer.ts';
 import type { Destination } from '../places/place.ts';
 import type { CompiledBook, CompiledZone } from '../quote/compile.ts';
 import { mayShip } from '../rate-book/location.ts';
@@ -59,7 +60,7 @@ function plainKinds({ compiled, sources, groups }: Of, at: number): readonly Car
   });
 }
 
-function inZone(of: Of, zone: CompiledZone, at: number): { findings: readonly Finding[]; kinds: number } {
+function inZone(of: Of, zone: CompiledZone, at: number): InZone {
   const { compiled, sources, goods, groups } = of;
   const plain = plainKinds(of, at);
   const kinds = kindsIn(compiled, zone, { now: sources.now, groups, addresses: sources.addressesOf(at) });
@@ -73,14 +74,50 @@ function inZone(of: Of, zone: CompiledZone, at: number): { findings: readonly Fi
   };
 }
 
+interface InZone {
+  readonly findings: readonly Finding[];
+  readonly kinds: number;
+}
+
+/** What was found in a zone, and what it rests on besides the zone. */
+interface Held {
+  readonly on: readonly unknown[];
+  readonly found: InZone;
+}
+
+const held = new WeakMap<CompiledZone, Held>();
+
+/** A zone that is as it was when it was last looked into is not looked into again: documents are never changed in place. */
+function lookedInto(of: Of, zone: CompiledZone, at: number): InZone {
+  const { compiled, sources } = of;
+  const { locations, goodsGroups, shop } = compiled.book;
+  const on = [sources.products, sources.now, sources.addressesOf(at), locations, goodsGroups, shop];
+  const before = held.get(zone);
+  if (before?.on.every((one, place) => one === on[place])) return before.found;
+  const found = inZone(of, zone, at);
+  held.set(zone, { on, found });
+  return found;
+}
+
+const indexOf = oncePer((_products: readonly Product[]) => new Map<string, GoodsIndex>());
+
+/** Goods by group and weight; sorted once for a list of products. */
+function goodsOf({ products }: FindingSources, groups: ReadonlySet<Id>): GoodsIndex {
+  const byGroups = indexOf(products);
+  const key = [...groups].join(' ');
+  const known = byGroups.get(key) ?? new GoodsIndex(products, groups);
+  byGroups.set(key, known);
+  return known;
+}
+
 const rank = ({ severity }: Finding) => SEVERITIES.indexOf(severity);
 
 /** Every fault and risk of a book that can be shown, the costliest first. */
 export function findingsOf(compiled: CompiledBook, sources: FindingSources): Findings {
-  const goods = new GoodsIndex(sources.products, compiled.groups);
+  const goods = goodsOf(sources, compiled.groups);
   const groups = goods.groups.length > 0 ? goods.groups : [null, ...compiled.groups];
   const of: Of = { compiled, sources, goods, groups };
-  const zones = compiled.zones.map((zone, at) => inZone(of, zone, at));
+  const zones = compiled.zones.map((zone, at) => lookedInto(of, zone, at));
   const { book } = compiled;
   const today = dayAt(instantToMs(sources.now), book.shop.timeZone).date;
   const findings: Finding[] = [

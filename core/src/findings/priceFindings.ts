@@ -1,5 +1,6 @@
 import { type CartKind, shipmentOf } from '../coverage/cartKind.ts';
 import { type Item, PriceProbe } from '../coverage/priceProbe.ts';
+import { roundFigure } from '../coverage/roundFigure.ts';
 import { type Measure, slackOf } from '../measures/measure.ts';
 import type { Id } from '../names/naming.ts';
 import type { CompiledBook, CompiledZone } from '../quote/compile.ts';
@@ -116,19 +117,31 @@ function isShown({ lane, probe }: Lane, item: Item, wanted: number): boolean {
   return offer?.status === 'priced' && offer.price === wanted;
 }
 
+/** An item of a round weight that pays what one just over a bound pays; null where none does. */
+function rounder({ lane, probe }: Lane, edge: Edge, next: Edge | undefined, price: number, item: (weight: number) => Item): Item | null {
+  const { units } = probe.book.shop;
+  const figure = roundFigure(edge.measure, { from: edge.above, below: next?.above ?? Number.POSITIVE_INFINITY }, units);
+  const weight = figure && Math.round(figure.value / MILLIGRAM) * MILLIGRAM;
+  if (!weight || weight < edge.above || (next && weight > next.below)) return null;
+  return probe.price(lane, item(weight)) === price ? item(weight) : null;
+}
+
 /** Prices at both sides of every bound, others held: for each kind of step the first, at the least of what is held. */
 function stepsAlong(
   of: Lane,
+  along: 'weight' | 'value',
   edges: readonly Edge[],
   held: readonly number[],
   item: (along: number, at: number) => Item,
   codes: (edge: Edge, before: number, after: number) => StepCode[],
 ): StepFinding[] {
   const found = new Map<string, StepFinding>();
-  for (const edge of edges) {
+  for (const [place, edge] of edges.entries()) {
     for (const at of held) {
-      const [low, high] = [item(edge.below, at), item(edge.above, at)];
-      const [before, after] = [of.probe.price(of.lane, low), of.probe.price(of.lane, high)];
+      const [low, above] = [item(edge.below, at), item(edge.above, at)];
+      const [before, after] = [of.probe.price(of.lane, low), of.probe.price(of.lane, above)];
+      const round = along === 'weight' && after >= 0 ? rounder(of, edge, edges[place + 1], after, (weight) => item(weight, at)) : null;
+      const high = round ?? above;
       for (const code of codes(edge, before, after)) {
         const key = `${code} ${edge.below}`;
         if (found.has(key) || !isShown(of, low, before) || !isShown(of, high, after)) continue;
@@ -189,8 +202,8 @@ function laneFindings(of: Lane): PriceFinding[] {
   const [allWeights, allValues] = [sidesOf(weights, USUAL.weight), sidesOf(values, USUAL.value)];
   const items = allWeights.flatMap((weight) => allValues.map((value) => itemOf(weight, value)));
   return [
-    ...stepsAlong(of, weights, allValues, itemOf, (_edge, before, after) => weightCodes(before, after)),
-    ...stepsAlong(of, values, allWeights, (value, weight) => itemOf(weight, value), valueCodes),
+    ...stepsAlong(of, 'weight', weights, allValues, itemOf, (_edge, before, after) => weightCodes(before, after)),
+    ...stepsAlong(of, 'value', values, allWeights, (value, weight) => itemOf(weight, value), valueCodes),
     ...chargedWhenFree(of, items),
   ];
 }

@@ -137,7 +137,9 @@ export function withPrice(repair: Extract<Repair, { code: 'addTier' }>, price: M
   const commands = repair.commands.map((command): SingleCommand => {
     if (command.name !== 'setCard' || !isTiered(command.args.card)) return command;
     const { card } = command.args;
-    const tiers = card.tiers.map((tier, at) => (at === card.tiers.length - 1 ? { ...tier, result: { kind: 'amount', amount: price } } : tier));
+    const tiers = card.tiers.map((tier, at) =>
+      at === card.tiers.length - 1 ? { ...tier, result: { kind: 'amount', amount: price } } : tier,
+    );
     return { ...command, args: { ...command.args, card: Card.parse({ ...card, tiers }) } };
   });
   return { ...repair, commands };
@@ -154,7 +156,9 @@ function laneAsLive(at: At, live: RateBook | null): SingleCommand[] {
     ...(differs('card') ? [{ name: 'setCard' as const, args: { ...where, card: then.card } }] : []),
     ...(differs('limits') ? [{ name: 'setLimits' as const, args: { ...where, limits: then.limits } }] : []),
     ...(differs('conditions') ? [{ name: 'setConditions' as const, args: { ...where, conditions: then.conditions } }] : []),
-    ...(differs('floor') || differs('cap') ? [{ name: 'setLaneRange' as const, args: { ...where, floor: then.floor, cap: then.cap } }] : []),
+    ...(differs('floor') || differs('cap')
+      ? [{ name: 'setLaneRange' as const, args: { ...where, floor: then.floor, cap: then.cap } }]
+      : []),
     ...(differs('freeFrom') ? [{ name: 'setFreeFrom' as const, args: { ...where, freeFrom: then.freeFrom } }] : []),
   ];
 }
@@ -247,18 +251,24 @@ function fallBack(book: RateBook, { facts }: Finding<'onlyCarrier'>): Repair[] {
     const service = book.services.find((one) => one.id === id);
     if (!service?.carriage || !service.terms || service.terms.unanswered.kind === 'card') return [];
     const terms = { ...service.terms, unanswered: { kind: 'card' as const } };
-    return [{ code: 'fallBack', service: id, commands: [{ name: 'setCarriage', args: { service: id, carriage: service.carriage, terms } }] }];
+    return [
+      { code: 'fallBack', service: id, commands: [{ name: 'setCarriage', args: { service: id, carriage: service.carriage, terms } }] },
+    ];
   });
 }
 
 function windowOver(book: RateBook, { where, facts }: Finding<'neverAgain'>): Repair[] {
   if (facts.of === 'lane') {
     const at = laneAt(book, where.zones[0], facts.id);
-    return at ? [{ code: 'removeLane', service: at.service, commands: [{ name: 'removeLane', args: { zone: at.zone, service: at.service } }] }] : [];
+    return at
+      ? [{ code: 'removeLane', service: at.service, commands: [{ name: 'removeLane', args: { zone: at.zone, service: at.service } }] }]
+      : [];
   }
   if (facts.of === 'charge') {
     const charge = book.charges.find(({ id }) => id === facts.id);
-    return charge ? [{ code: 'switchOff', of: 'charge', id: charge.id, commands: [{ name: 'setCharge', args: { ...charge, inUse: false } }] }] : [];
+    return charge
+      ? [{ code: 'switchOff', of: 'charge', id: charge.id, commands: [{ name: 'setCharge', args: { ...charge, inUse: false } }] }]
+      : [];
   }
   const allowance = book.allowances.find(({ id }) => id === facts.id);
   return allowance

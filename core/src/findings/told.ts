@@ -1,7 +1,7 @@
 import { applyCommand } from '../commands/commands.ts';
 import type { Id } from '../names/naming.ts';
-import { completeCart } from '../quote/openRequest.ts';
 import { compile } from '../quote/compile.ts';
+import { completeCart } from '../quote/openRequest.ts';
 import type { Quote } from '../quote/quoteTypes.ts';
 import { quote } from '../quote/settle.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
@@ -103,12 +103,19 @@ export function quoteWitness(
   return opened.ok ? quote(compiled, opened.request) : undefined;
 }
 
-/** Tries a repair on a book in memory: whether it mends its finding, what comes with it, and what the cart would then get. */
-export function tryRepair(book: RateBook, told: ToldFinding, repair: Repair, sources: FindingSources): TriedRepair {
+/**
+ * Tries a repair on a book in memory: whether it mends its finding, what comes with it, and what the cart would then get.
+ * @param known ids of what is told of the book as it is
+ */
+export function tryRepair(
+  book: RateBook,
+  told: ToldFinding,
+  repair: Repair,
+  sources: FindingSources,
+  known: ReadonlySet<string>,
+): TriedRepair {
   const mended = withRepair(book, repair);
-  const before = tellFindings(book, null, findingsOf(compile(book), sources).findings);
   const after = tellFindings(mended, null, findingsOf(compile(mended), sources).findings);
-  const known = new Set(before.map(({ id }) => id));
   const [first] = told.findings;
   const cost = SEVERITIES.indexOf(first.severity);
   const shown = first.witness && quoteWitness(mended, first.witness, sources);

@@ -12,6 +12,7 @@ import { usePageKeys } from './usePageKeys.ts';
 import { useScrollPlace } from './useScrollPlace.ts';
 
 const Palette = later(() => import('../features/palette/Palette.tsx'), 'Palette');
+const ProofWatch = later(() => import('../proof/ProofWatch.tsx'), 'ProofWatch');
 const StaleNotice = later(() => import('./StaleNotice.tsx'), 'StaleNotice');
 
 /** Loaded with the first change of somebody else. */
@@ -64,6 +65,9 @@ export function Frame() {
         </main>
         <BenchPanel />
       </div>
+      <Suspense>
+        <ProofWatch />
+      </Suspense>
       <Suspense>{finding && <Palette ahead={ahead} onClose={() => setFinding(false)} />}</Suspense>
     </div>
   );

@@ -4,6 +4,7 @@ import { Link, NavLink } from 'react-router';
 import { useDraft, useDraftSession, useSaving } from '../draft/DraftProvider.tsx';
 import type { SaveState } from '../draft/draftSession.ts';
 import { useChanges } from '../draft/useChanges.ts';
+import { useProof } from '../proof/useProof.ts';
 import { Button } from '../ui/Button.tsx';
 import { commandWords } from '../words/commandWords.ts';
 
@@ -69,11 +70,28 @@ function PublishLink() {
   );
 }
 
+/** How many findings turn buyers away or lose money. */
+function FindingCount() {
+  const { looked } = useProof();
+  const grave =
+    looked?.told.filter(({ findings: [first] }) => first.severity === 'turnedAway' || first.severity === 'moneyLost').length ?? 0;
+  if (grave === 0) return null;
+  return (
+    <span
+      title={`${grave} that turn buyers away or lose money`}
+      className="ms-1.5 rounded-full bg-clay px-1.5 text-xs font-semibold text-paper"
+    >
+      {grave}
+    </span>
+  );
+}
+
 const SCREENS = [
   ['/book', 'Rate book'],
   ['/charges', 'Charges & reductions'],
   ['/dates', 'Dates'],
   ['/costs', 'Costs'],
+  ['/proof', 'Proof'],
   ['/shop', 'Shop'],
 ] as const;
 
@@ -90,6 +108,7 @@ export function Header({ onFind, onHelp }: { onFind: () => void; onHelp: () => v
           {SCREENS.map(([to, name]) => (
             <NavLink key={to} to={to} className={nav}>
               {name}
+              {to === '/proof' && <FindingCount />}
             </NavLink>
           ))}
         </nav>

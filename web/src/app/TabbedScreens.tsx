@@ -73,3 +73,6 @@ export const CostsLayout = () => (
     ]}
   />
 );
+
+/** Everything that shows what a draft does, for all carts. */
+export const ProofLayout = () => <TabbedScreens label="Proof" screens={[['/proof', 'Findings']]} />;

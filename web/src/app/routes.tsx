@@ -14,6 +14,8 @@ const FitScreen = later(() => import('../features/costs/FitScreen.tsx'), 'FitScr
 const LabelDesk = later(() => import('../features/costs/LabelDesk.tsx'), 'LabelDesk');
 const DatesLayout = later(() => import('./TabbedScreens.tsx'), 'DatesLayout');
 const DatesScreen = later(() => import('../features/dates/DatesScreen.tsx'), 'DatesScreen');
+const ProofLayout = later(() => import('./TabbedScreens.tsx'), 'ProofLayout');
+const FindingsScreen = later(() => import('../features/proof/FindingsScreen.tsx'), 'FindingsScreen');
 const ServiceScreen = later(() => import('../features/service/ServiceScreen.tsx'), 'ServiceScreen');
 const PublishScreen = later(() => import('../features/publish/PublishScreen.tsx'), 'PublishScreen');
 const ShopLayout = later(() => import('./TabbedScreens.tsx'), 'ShopLayout');
@@ -54,6 +56,9 @@ export function Screens() {
         <Route path="dates" element={<DatesLayout />}>
           <Route index element={<DatesScreen />} />
           <Route path="dispatch" element={<DispatchScreen />} />
+        </Route>
+        <Route path="proof" element={<ProofLayout />}>
+          <Route index element={<FindingsScreen />} />
         </Route>
         <Route path="services/:service" element={<ServiceScreen />} />
         <Route path="publish" element={<PublishScreen />} />

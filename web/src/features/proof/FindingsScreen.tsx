@@ -1,0 +1,139 @@
+import { SEVERITIES, type Severity, type ToldFinding, zonesOf } from '@ostrakon/core';
+import { type KeyboardEvent, useRef } from 'react';
+import { useDraft } from '../../draft/DraftProvider.tsx';
+import { SeverityMark } from '../../proof/SeverityMark.tsx';
+import { useFindingNames } from '../../proof/useFindingNames.ts';
+import { useProof } from '../../proof/useProof.ts';
+import { usePutOnBench } from '../../proof/useRepair.ts';
+import { Select } from '../../ui/Select.tsx';
+import { useAddress } from '../../ui/useAddress.ts';
+import { findingWords, severityWords, witnessWords } from '../../words/findingWords.ts';
+import { RepairButtons } from './RepairButtons.tsx';
+
+function Row({ told, isNew }: { told: ToldFinding; isNew: boolean }) {
+  const names = useFindingNames();
+  const put = usePutOnBench();
+  const { what, why } = findingWords(told, names);
+  const [{ witness }] = told.findings;
+  return (
+    <li
+      data-finding
+      tabIndex={-1}
+      className="flex items-start justify-between gap-3 border-line border-b px-3 py-2 outline-none last:border-b-0 focus-within:bg-clay-soft focus:bg-clay-soft max-sm:flex-col"
+    >
+      <span className="min-w-0 flex-1">
+        <span className="block font-serif text-base">
+          {what} {isNew && <span className="rounded bg-ochre-soft px-1 font-sans text-xs text-ochre">not live yet</span>}
+        </span>
+        <span className="block text-sm text-ash">{why}</span>
+        {witness?.lines && (
+          <button type="button" data-witness className="text-start text-sm text-clay hover:underline" onClick={() => put(witness)}>
+            Put on the bench: {witnessWords(witness, names)}
+          </button>
+        )}
+      </span>
+      <RepairButtons told={told} />
+    </li>
+  );
+}
+
+function Group({ severity, list, live }: { severity: Severity; list: readonly ToldFinding[]; live: ReadonlySet<string> | null }) {
+  const [name, about] = severityWords[severity];
+  if (list.length === 0) return null;
+  return (
+    <section aria-label={name} className="mt-4">
+      <h2 className="mb-1 flex items-baseline gap-2 font-semibold">
+        <SeverityMark severity={severity} />
+        {name} <span className="font-normal text-sm text-ash">{about}</span>
+      </h2>
+      <ul className="rounded-lg border border-line-strong bg-paper">
+        {list.map((told) => (
+          <Row key={told.id} told={told} isNew={live !== null && !live.has(told.id)} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** Arrows walk the findings; R takes the repair that is shown, B puts the cart on the bench. */
+function walk(event: KeyboardEvent<HTMLElement>, within: HTMLElement | null): void {
+  if (!within || event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement) return;
+  const rows = [...within.querySelectorAll<HTMLElement>('[data-finding]')];
+  const at = rows.findIndex((row) => row.contains(document.activeElement));
+  const move = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+  if (move !== undefined) {
+    event.preventDefault();
+    rows[Math.min(Math.max(at + move, 0), rows.length - 1)]?.focus();
+    return;
+  }
+  if (event.ctrlKey || event.metaKey || event.altKey) return;
+  const act = { r: '[data-repair]', b: '[data-witness]' }[event.key.toLowerCase()];
+  if (act !== undefined && at >= 0) rows[at]?.querySelector<HTMLElement>(act)?.click();
+}
+
+const count = (list: readonly unknown[], one: string) => `${list.length === 0 ? 'No' : list.length} ${one}${list.length === 1 ? '' : 's'}`;
+
+/** Every fault of the draft that can be shown, by what it costs, with its repair. */
+export function FindingsScreen() {
+  const { book } = useDraft();
+  const { looked, checking } = useProof();
+  const [search, change] = useAddress();
+  const [zone, service] = [search.get('zone'), search.get('service')];
+  const region = useRef<HTMLDivElement>(null);
+  if (looked === null) return <p className="p-4 text-ash">Looking at every cart…</p>;
+  const { told, lookedAt } = looked;
+  const live = looked.live === null ? null : new Set(looked.live);
+  const shown = told.filter(
+    (one) =>
+      (!zone || zonesOf(one).includes(zone)) &&
+      (!service || one.findings.some((finding) => finding.where.service === service || servicesOf(finding).includes(service))),
+  );
+  const faults = told.filter(({ findings: [first] }) => first.severity !== 'note');
+  const fresh = live === null ? 0 : faults.filter(({ id }) => !live.has(id)).length;
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: keys are a shorter way to the buttons within
+    <div ref={region} className="max-w-5xl p-4" onKeyDown={(event) => walk(event, region.current)}>
+      <div className="flex flex-wrap items-start justify-between gap-3">
+        <div>
+          <h1 className="font-serif text-xl font-semibold">{count(faults, 'finding')} in the draft</h1>
+          <p className="text-sm text-ash" aria-live="polite">
+            {live !== null && fresh > 0 && `${fresh === 1 ? 'One of them is' : `${fresh} of them are`} not live. `}
+            Every cart there can be was looked at, not a sample. {checking && 'Checking…'}
+          </p>
+        </div>
+        <span className="flex gap-2">
+          <Select label="Zone" className="w-40!" value={zone ?? ''} onChange={(event) => change({ zone: event.target.value })}>
+            <option value="">All zones</option>
+            {book.zones.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </Select>
+          <Select label="Service" className="w-40!" value={service ?? ''} onChange={(event) => change({ service: event.target.value })}>
+            <option value="">All services</option>
+            {book.services.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </Select>
+        </span>
+      </div>
+      {SEVERITIES.map((severity) => (
+        <Group key={severity} severity={severity} live={live} list={shown.filter(({ findings: [first] }) => first.severity === severity)} />
+      ))}
+      {shown.length === 0 && (
+        <p className="mt-4 rounded-md bg-glaze-soft px-3 py-2 text-glaze">
+          {told.length > 0
+            ? 'Nothing for what you chose above.'
+            : `${lookedAt.zones} zones, ${lookedAt.services} services and ${lookedAt.kinds} kinds of cart were looked at: nobody is turned away.`}
+        </p>
+      )}
+      <p className="mt-3 text-xs text-ash">Keys: arrows walk the findings, R takes the repair shown, B puts the cart on the bench.</p>
+    </div>
+  );
+}
+
+const servicesOf = (finding: ToldFinding['findings'][number]): readonly string[] =>
+  finding.code === 'noOption' ? finding.facts.edges.map((edge) => edge.service) : [];

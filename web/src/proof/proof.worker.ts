@@ -1,0 +1,122 @@
+import {
+  compile,
+  type Destination,
+  type FindingSources,
+  type Findings,
+  findingsOf,
+  type Product,
+  type RateBook,
+  type Repair,
+  type Survey,
+  type ToldFinding,
+  type TriedRepair,
+  tellFindings,
+  tryRepair,
+} from '@ostrakon/core';
+import { centroidTables, type PackedCentroids, sampleAddresses } from '@ostrakon/core/sample-addresses';
+import { replaceEqualDeep } from '@tanstack/react-query';
+
+/** What the page sends: things that stay as they are from edit to edit, once; then what is to be looked at. */
+export type ProofAsk =
+  | { readonly kind: 'centroids'; readonly centroids: Readonly<Record<'CA' | 'US', PackedCentroids>> }
+  | { readonly kind: 'products'; readonly products: readonly Product[] }
+  | { readonly kind: 'live'; readonly live: RateBook | null }
+  | { readonly kind: 'survey'; readonly survey: Survey | null }
+  | { readonly kind: 'look'; readonly number: number; readonly book: RateBook; readonly now: string }
+  | { readonly kind: 'try'; readonly number: number; readonly id: string; readonly repairs: readonly Repair[] };
+
+export interface Looked {
+  readonly told: readonly ToldFinding[];
+  readonly lookedAt: Findings['lookedAt'];
+  /** Ids of what is told of the live edition as well; null while nothing is live. */
+  readonly live: readonly string[] | null;
+}
+
+export type ProofAnswer =
+  | { readonly kind: 'looked'; readonly number: number; readonly looked: Looked }
+  | { readonly kind: 'tried'; readonly number: number; readonly id: string; readonly tried: readonly TriedRepair[] };
+
+const MOST_ADDRESSES = 20;
+
+/** Until they are here: places without them are found by country and region alone. */
+let tables: ReturnType<typeof centroidTables> = () => undefined;
+let products: readonly Product[] = [];
+let live: RateBook | null = null;
+let survey: Survey | null = null;
+let book: RateBook | null = null;
+let told: readonly ToldFinding[] = [];
+let sources: FindingSources | null = null;
+
+let placed: { places: readonly unknown[]; tables: unknown; addresses: readonly (readonly Destination[])[] } | undefined;
+
+/** Addresses in each zone; looked for again only where places of zones changed. */
+function addressesIn({ zones }: RateBook, compiled: ReturnType<typeof compile>): readonly (readonly Destination[])[] {
+  const places = zones.map((zone) => zone.places);
+  const same = placed?.tables === tables && placed.places.length === places.length && places.every((one, at) => one === placed?.places[at]);
+  if (placed && same) return placed.addresses;
+  const addresses = places.map((own, at) => sampleAddresses(tables, compiled.places, own, at, MOST_ADDRESSES));
+  placed = { places, tables, addresses };
+  return addresses;
+}
+
+function sourcesFor(of: RateBook, now: string): FindingSources {
+  const addresses = addressesIn(of, compile(of));
+  return { products, now, addressesOf: (zone) => addresses[zone] ?? [], ...(survey && { survey }) };
+}
+
+const tellOf = (of: RateBook, from: FindingSources, beside: RateBook | null) => {
+  const { findings, lookedAt } = findingsOf(compile(of), from);
+  return { told: tellFindings(of, beside, findings), lookedAt };
+};
+
+let liveTold: { book: RateBook; on: readonly unknown[]; ids: readonly string[] } | undefined;
+
+/** What is told of the live edition; worked out again only when something it rests on changed. */
+function liveIds(now: string): readonly string[] | null {
+  if (live === null) return null;
+  const on = [products, survey, tables, now];
+  if (liveTold?.book === live && liveTold.on.every((one, at) => one === on[at])) return liveTold.ids;
+  const held = placed;
+  const ids = tellOf(live, sourcesFor(live, now), null).told.map(({ id }) => id);
+  placed = held;
+  liveTold = { book: live, on, ids };
+  return ids;
+}
+
+function look(next: RateBook, now: string): Looked {
+  // What is as it was before is the same thing again, so that what was worked out for it still holds.
+  book = replaceEqualDeep(book, next) as RateBook;
+  sources = sourcesFor(book, now);
+  const found = tellOf(book, sources, live);
+  told = found.told;
+  return { told, lookedAt: found.lookedAt, live: liveIds(now) };
+}
+
+function tried(id: string, repairs: readonly Repair[]): readonly TriedRepair[] {
+  const one = told.find((finding) => finding.id === id);
+  if (!one || book === null || sources === null) return [];
+  const [of, from, known] = [book, sources, new Set(told.map((finding) => finding.id))];
+  return repairs.map((repair) => tryRepair(of, one, repair, from, known));
+}
+
+self.onmessage = ({ data }: MessageEvent<ProofAsk>) => {
+  switch (data.kind) {
+    case 'centroids':
+      tables = centroidTables(data.centroids);
+      return;
+    case 'products':
+      products = data.products;
+      return;
+    case 'live':
+      live = data.live;
+      return;
+    case 'survey':
+      survey = data.survey;
+      return;
+    case 'look':
+      self.postMessage({ kind: 'looked', number: data.number, looked: look(data.book, data.now) } satisfies ProofAnswer);
+      return;
+    case 'try':
+      self.postMessage({ kind: 'tried', number: data.number, id: data.id, tried: tried(data.id, data.repairs) } satisfies ProofAnswer);
+  }
+};

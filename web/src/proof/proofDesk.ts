@@ -1,0 +1,111 @@
+import type { Product, RateBook, Repair, Survey, TriedRepair } from '@ostrakon/core';
+import type { Looked, ProofAnswer, ProofAsk } from './proof.worker.ts';
+
+/** What is found in the draft, and how far it is with the book as it stands now. */
+export interface Proof {
+  /** What was found last; null before the first. */
+  readonly looked: Looked | null;
+  /** The book it was found in. */
+  readonly of: RateBook | null;
+  /** A newer book is being looked at. */
+  readonly checking: boolean;
+}
+
+const NOTHING: Proof = { looked: null, of: null, checking: false };
+
+type Worked = Pick<Worker, 'postMessage' | 'onmessage' | 'terminate'>;
+
+interface Sources {
+  readonly products: readonly Product[];
+  readonly live: RateBook | null;
+  readonly survey: Survey | null;
+}
+
+/**
+ * Has every edit looked at in a worker, the newest only: what came meanwhile is passed over. Repairs are tried there, too.
+ */
+export class ProofDesk {
+  readonly #start: () => Worked;
+  readonly #listeners = new Set<() => void>();
+  #worker: Worked | undefined;
+  #proof = NOTHING;
+  #sent: Partial<Sources> = {};
+  #number = 0;
+  /** The book under way, and the one that waits for it. */
+  #busy: RateBook | null = null;
+  #next: { book: RateBook; now: string } | null = null;
+  readonly #tries = new Map<number, (tried: readonly TriedRepair[]) => void>();
+
+  constructor(start: () => Worked) {
+    this.#start = start;
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  };
+
+  readonly getSnapshot = (): Proof => this.#proof;
+
+  /** Where postal areas lie: sent once they are there. */
+  readonly places = (centroids: Extract<ProofAsk, { kind: 'centroids' }>['centroids']): void =>
+    this.#send({ kind: 'centroids', centroids });
+
+  /** Looks at a book with what it is held against. */
+  readonly look = (book: RateBook, now: string, { products, live, survey }: Sources): void => {
+    if (this.#sent.products !== products) this.#send({ kind: 'products', products });
+    if (this.#sent.live !== live) this.#send({ kind: 'live', live });
+    if (this.#sent.survey !== survey) this.#send({ kind: 'survey', survey });
+    this.#sent = { products, live, survey };
+    this.#next = { book, now };
+    this.#tell({ ...this.#proof, checking: true });
+    this.#go();
+  };
+
+  /** What some repairs of a finding would do; nothing where the book has changed meanwhile. */
+  readonly tryRepairs = (id: string, repairs: readonly Repair[]): Promise<readonly TriedRepair[]> =>
+    new Promise((resolve) => {
+      this.#number += 1;
+      this.#tries.set(this.#number, resolve);
+      this.#send({ kind: 'try', number: this.#number, id, repairs });
+    });
+
+  #send(ask: ProofAsk): void {
+    this.#worker ??= this.#started();
+    this.#worker.postMessage(ask);
+  }
+
+  #started(): Worked {
+    const worker = this.#start();
+    worker.onmessage = ({ data }: MessageEvent<ProofAnswer>) => this.#heard(data);
+    return worker;
+  }
+
+  #go(): void {
+    if (this.#busy !== null || this.#next === null) return;
+    const { book, now } = this.#next;
+    this.#next = null;
+    this.#busy = book;
+    this.#number += 1;
+    this.#send({ kind: 'look', number: this.#number, book, now });
+  }
+
+  #heard(answer: ProofAnswer): void {
+    if (answer.kind === 'tried') {
+      this.#tries.get(answer.number)?.(answer.tried);
+      this.#tries.delete(answer.number);
+      return;
+    }
+    const of = this.#busy;
+    this.#busy = null;
+    this.#tell({ looked: answer.looked, of, checking: this.#next !== null });
+    this.#go();
+  }
+
+  #tell(proof: Proof): void {
+    this.#proof = proof;
+    for (const listener of this.#listeners) listener();
+  }
+}
+
+export const proofDesk = new ProofDesk(() => new Worker(new URL('./proof.worker.ts', import.meta.url), { type: 'module' }));

@@ -1,0 +1,31 @@
+import { useQuery } from '@tanstack/react-query';
+import { useDeferredValue, useEffect, useSyncExternalStore } from 'react';
+import { useSurvey } from '../carriers/useSurvey.ts';
+import { useDraft } from '../draft/DraftProvider.tsx';
+import { queries } from '../draft/queries.ts';
+import { type Proof, proofDesk } from './proofDesk.ts';
+
+/** What was found in the draft so far. */
+export const useProof = (): Proof => useSyncExternalStore(proofDesk.subscribe, proofDesk.getSnapshot);
+
+const HOUR = 3_600_000;
+
+/** The hour it is: findings hang on days, and are not looked for again every minute. */
+const thisHour = (): string => new Date(Math.floor(Date.now() / HOUR) * HOUR).toISOString();
+
+/** Has the draft looked at after every edit; once in the frame, for all that show what was found. */
+export function useLookingAtDraft(): void {
+  const book = useDeferredValue(useDraft().book);
+  const { data: products } = useQuery(queries.products);
+  const { data: live } = useQuery(queries.live);
+  const survey = useSurvey();
+  useEffect(() => {
+    const placed = async () => proofDesk.places((await import('@ostrakon/core/centroids')).PACKED_CENTROIDS);
+    // Without them places are found by country and region alone.
+    placed().catch(() => undefined);
+  }, []);
+  const known = live !== undefined && products !== undefined;
+  useEffect(() => {
+    if (known) proofDesk.look(book, thisHour(), { products, live: live.book ?? null, survey: survey ?? null });
+  }, [known, book, products, live, survey]);
+}
