@@ -94,6 +94,8 @@ export { PublicAsk, type PublicOption, PublicQuote, toPublicQuote } from './cont
 export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, TakeFile } from './contract/shopFile.ts';
 export { buyerWords, toldWords } from './contract/words/buyerWords.ts';
 export { Counter, HoursException, OpeningHours } from './counters/counter.ts';
+export type { CartKind } from './coverage/cartKind.ts';
+export type { Axis, Cell, CellAnswer, Fixed, Picture, Stretch as AxisStretch } from './coverage/picture.ts';
 export {
   type CutOffs,
   cutOffsOn,
@@ -109,10 +111,12 @@ export { type RuleEffect, type RuleOf, ruleEffect } from './effect/ruleEffect.ts
 export { belowCost } from './findings/belowCost.ts';
 export { type DateFinding, dateFindings } from './findings/dateFindings.ts';
 export type { Bounds, CartsOf, Edge, Finding, FindingCode, FindingFacts, Severity, Step, Witness } from './findings/finding.ts';
-export { type FindingSources, type Findings, findingsOf, type LookedAt, SEVERITIES } from './findings/findingsOf.ts';
+export { SEVERITIES } from './findings/finding.ts';
+export type { FindingSources, Findings, LookedAt } from './findings/findingsOf.ts';
 export { type PlaceFinding, placeFindings, provincesToSend, untaxedZones } from './findings/placeFindings.ts';
-export { type Repair, repairsOf, withPrice } from './findings/repairs.ts';
-export { quoteWitness, type ToldFinding, type TriedRepair, tellFindings, tryRepair, withRepair, zonesOf } from './findings/told.ts';
+export type { Repair } from './findings/repairs.ts';
+export type { TriedRepair } from './findings/told.ts';
+export { factsOf, meantNote, type ToldFinding, zonesOf } from './findings/toldFinding.ts';
 export { type FittedLine, fitLine } from './fitting/fitLine.ts';
 export { type Fit, type FitOrder, type FitTarget, type FittedTier, fitTiers, roundestWithin } from './fitting/fitTiers.ts';
 export { fitTogether, MOST_SHARED_WEIGHTS, type SharedFit } from './fitting/fitTogether.ts';

@@ -4,6 +4,7 @@ import { type CommandDefinition, define } from './define.ts';
 import { goodsGroupCommands } from './goodsGroupCommands.ts';
 import { laneCommands } from './laneCommands.ts';
 import { locationCommands } from './locationCommands.ts';
+import { meantCommands } from './meantCommands.ts';
 import { packingCommands } from './packingCommands.ts';
 import { ruleCommands } from './ruleCommands.ts';
 import { serviceCommands } from './serviceCommands.ts';
@@ -20,6 +21,7 @@ const single = {
   ...serviceCommands,
   ...laneCommands,
   ...ruleCommands,
+  ...meantCommands,
 };
 
 type SingleName = keyof typeof single;

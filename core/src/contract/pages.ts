@@ -14,6 +14,7 @@ export const PAGES = [
   '/dates',
   '/dates/dispatch',
   '/proof',
+  '/proof/coverage',
   '/services/:service',
   '/publish',
   '/recipes',

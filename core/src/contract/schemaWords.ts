@@ -402,6 +402,9 @@ export const FIELD_WORDS: Readonly<Record<string, string>> = {
   zone: 'Id of the zone.',
   zones: 'Ids of zones; null is all of them.',
 
+  'RateBook.meant': 'Findings the owner means to be so, each kept quiet until its facts change.',
+  'RateBook.meant.finding': 'Which finding: its code and where it stands, as text.',
+  'RateBook.meant.facts': 'What was known of it when that was said, as text.',
   'RateBook.format': 'The format this is written in; older ones are brought forward when read.',
   'RateBook.services': 'In the order buyers see them.',
   'RateBook.zones': 'Near to far; of equally specific claims the first wins.',

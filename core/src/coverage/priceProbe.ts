@@ -1,12 +1,11 @@
 import { CarrierAnswers } from '../carriers/carrierAnswers.ts';
-import { NO_MEASURES } from '../measures/measure.ts';
 import type { Id } from '../names/naming.ts';
-import { billableWeight } from '../packing/billable.ts';
+import { billableWeight, lengthPlusGirth, longestSide, sumOfSides } from '../packing/billable.ts';
 import { MOST_EFFORT } from '../packing/effort.ts';
 import type { CompiledBook } from '../quote/compile.ts';
 import type { CompiledLane } from '../quote/compiledLane.ts';
-import { lanePrice } from '../quote/lanePrice.ts';
-import { occasionOf } from '../quote/occasion.ts';
+import { lanePrice, takes } from '../quote/lanePrice.ts';
+import { type Occasion, occasionOf } from '../quote/occasion.ts';
 import { quoteLane } from '../quote/quoteLane.ts';
 import type { Offer, Quote, Withheld } from '../quote/quoteTypes.ts';
 import type { QuoteRequest } from '../quote/request.ts';
@@ -15,10 +14,23 @@ import { Shipment } from '../quote/shipment.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
 import type { CartKind } from './cartKind.ts';
 
-/** One item in its own small box: what it weighs in micrograms, and costs in minor units. */
+/** Goods in one small box of their own: what they weigh in micrograms, and come to in minor units. */
 export interface Item {
   readonly weight: number;
   readonly value: number;
+  /** How many items it is; one where nothing is said. */
+  readonly items?: number;
+  /** Its longest side in micrometres; the others are small. */
+  readonly side?: number;
+  /** How far it goes in millimetres, from wherever a lane measures; where the address lies if nothing is said. */
+  readonly distance?: number;
+}
+
+/** Goods that go so far, from wherever it is measured. */
+class PlacedShipment extends Shipment {
+  override seenBy(): Shipment {
+    return this;
+  }
 }
 
 /** Prices of single items of a kind of goods, by the code that prices carts, without packing any. */
@@ -28,6 +40,7 @@ export class PriceProbe {
   readonly #group: Id | null;
   readonly #held = new Map<string, Shipment>();
   readonly #carriers = new CarrierAnswers();
+  #occasion: Occasion | undefined;
 
   constructor(compiled: CompiledBook, kind: CartKind, group: Id | null) {
     this.#compiled = compiled;
@@ -40,15 +53,15 @@ export class PriceProbe {
   }
 
   /** The request of an item: the same goods as a whole quote takes them. */
-  request({ weight, value }: Item): QuoteRequest {
+  request({ weight, value, items = 1, side = SIDE }: Item): QuoteRequest {
     const { destination, moment, coupons } = this.#kind;
     return {
       lines: [
         {
-          quantity: 1,
-          unitPrice: value,
-          weight: `${weight / MILLIGRAM} mg`,
-          size: SMALL,
+          quantity: items,
+          unitPrice: value / items,
+          weight: `${weight / items / MILLIGRAM} mg`,
+          size: { ...SMALL, length: `${side / CENTIMETRE} cm` },
           delivered: true,
           ownBox: true,
           ...(this.#group !== null && { group: this.#group }),
@@ -62,30 +75,38 @@ export class PriceProbe {
   }
 
   #shipment(item: Item): Shipment {
-    const key = `${item.weight} ${item.value}`;
+    const { weight, value, items = 1, side = SIDE, distance } = item;
+    const key = `${weight} ${value} ${items} ${side} ${distance}`;
     const held = this.#held.get(key);
     if (held) return held;
     const cart = this.request(item);
-    const { weight, value } = item;
-    const billed = billableWeight(weight, SMALL_SIDES, this.#compiled.book.packing.volume);
+    const sides = { length: side, width: SIDE, height: SIDE };
     const measures = {
-      ...NO_MEASURES,
       itemsWeight: weight,
       packedWeight: weight,
-      billableWeight: billed,
+      billableWeight: billableWeight(weight, sides, this.#compiled.book.packing.volume),
       valueBeforeDiscounts: value,
       valueAfterDiscounts: value,
-      itemCount: 1,
+      itemCount: items,
       parcels: 1,
-      longestSide: SIDE,
-      sumOfSides: 3 * SIDE,
-      lengthPlusGirth: 5 * SIDE,
+      longestSide: longestSide(sides),
+      sumOfSides: sumOfSides(sides),
+      lengthPlusGirth: lengthPlusGirth(sides),
+      distance: distance ?? 0,
     };
     const values = { measures, valuesBefore: [value], lineValues: [value], consignments: [] };
-    const occasion = occasionOf(cart, this.#compiled.book.shop.timeZone);
-    const whole = { compiled: this.#compiled, cart, values, effort: MOST_EFFORT, occasion, carriers: this.#carriers, ledger: true };
-    const { origin } = this.#kind;
-    const shipment = new Shipment(whole, { to: 0, origin, shippable: true, lines: [0], groups: [this.#group], measures, parcels: [] });
+    this.#occasion ??= occasionOf(cart, this.#compiled.book.shop.timeZone);
+    const whole = {
+      compiled: this.#compiled,
+      cart,
+      values,
+      effort: MOST_EFFORT,
+      occasion: this.#occasion,
+      carriers: this.#carriers,
+      ledger: true,
+    };
+    const consignment = { to: 0, origin: this.#kind.origin, shippable: true, lines: [0], groups: [this.#group], measures, parcels: [] };
+    const shipment = distance === undefined ? new Shipment(whole, consignment) : new PlacedShipment(whole, consignment);
     this.#held.set(key, shipment);
     return shipment;
   }
@@ -93,6 +114,12 @@ export class PriceProbe {
   /** In minor units; below 0 where it has none. */
   price(lane: CompiledLane, item: Item): number {
     return lanePrice(lane, this.#shipment(item));
+  }
+
+  /** Whether a lane takes an item, and only its carrier says for how much. */
+  isOnlyCarrier(lane: CompiledLane, item: Item): boolean {
+    const shipment = this.#shipment(item);
+    return lane.terms !== null && takes(lane, shipment.seenBy(lane));
   }
 
   /** The whole quote of an item, packed and placed as any other. */
@@ -108,5 +135,5 @@ export class PriceProbe {
 
 const MILLIGRAM = 1000;
 const SIDE = 50_000;
+const CENTIMETRE = 10_000;
 const SMALL = { length: '5 cm', width: '5 cm', height: '5 cm' };
-const SMALL_SIDES = { length: SIDE, width: SIDE, height: SIDE };

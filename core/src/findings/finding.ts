@@ -11,6 +11,9 @@ import type { Instant } from '../time/calendar.ts';
 /** What a fault costs: buyers turned away, money lost, a surprise for buyers, tidiness; or no fault, but worth knowing. */
 export type Severity = 'turnedAway' | 'moneyLost' | 'surprise' | 'tidiness' | 'note';
 
+/** The costliest first. */
+export const SEVERITIES: readonly Severity[] = ['turnedAway', 'moneyLost', 'surprise', 'tidiness', 'note'];
+
 /** The place in the book. Zones of an overlap stand in the order of the book: the first one wins. */
 export interface Where {
   readonly zones: readonly Id[];

@@ -11,7 +11,7 @@ import { dayAt, type Instant, instantToMs } from '../time/calendar.ts';
 import { belowCost } from './belowCost.ts';
 import { cartFindings } from './cartFindings.ts';
 import { dateFindings } from './dateFindings.ts';
-import type { Finding, Severity } from './finding.ts';
+import { type Finding, SEVERITIES } from './finding.ts';
 import { goodsFindings } from './goodsFindings.ts';
 import { placeFindings } from './placeFindings.ts';
 import { priceFindings } from './priceFindings.ts';
@@ -38,8 +38,6 @@ export interface Findings {
   readonly findings: readonly Finding[];
   readonly lookedAt: LookedAt;
 }
-
-export const SEVERITIES: readonly Severity[] = ['turnedAway', 'moneyLost', 'surprise', 'tidiness', 'note'];
 
 interface Of {
   readonly compiled: CompiledBook;

@@ -1,13 +1,12 @@
 import { type CartKind, shipmentOf } from '../coverage/cartKind.ts';
+import { type LaneEdge as Edge, edgesOf } from '../coverage/laneEdges.ts';
 import { type Item, PriceProbe } from '../coverage/priceProbe.ts';
 import { roundFigure } from '../coverage/roundFigure.ts';
-import { type Measure, slackOf } from '../measures/measure.ts';
+import type { Measure } from '../measures/measure.ts';
 import type { Id } from '../names/naming.ts';
 import type { CompiledBook, CompiledZone } from '../quote/compile.ts';
-import type { CompiledCard } from '../quote/compiledCard.ts';
 import type { CompiledLane } from '../quote/compiledLane.ts';
 import { holds } from '../quote/holds.ts';
-import type { RangeTest } from '../quote/laneTest.ts';
 import type { Finding, Step, Witness } from './finding.ts';
 
 export type StepFinding = Finding<'heavierPaysLess' | 'richerPaysMore' | 'freeStops' | 'tallStep' | 'justUnder'>;
@@ -18,42 +17,6 @@ const VALUES: readonly Measure[] = ['valueAfterDiscounts', 'valueBeforeDiscounts
 const MILLIGRAM = 1000;
 /** A kilogram, and fifty of the currency: where nothing else is asked of an item. */
 const USUAL: Item = { weight: 1e9, value: 5000 };
-/** The heaviest item tried: 20 tonnes. */
-const HEAVIEST = 2e13;
-
-/** A bound an item can lie on, below or above. */
-interface Edge {
-  readonly measure: Measure;
-  readonly bound: number;
-  /** The last of the grid that lies below, and the first above. */
-  readonly below: number;
-  readonly above: number;
-}
-
-const boundsOfCard = ({ table }: CompiledCard): readonly { measure: Measure; bound: number }[] => {
-  const axes = table.kind === 'tiers' ? [table.axis] : table.kind === 'grid' ? [table.rows, table.columns] : [];
-  return axes.flatMap(({ measure, bounds }) => [...bounds].map((bound) => ({ measure, bound })));
-};
-
-/** Every bound a lane reads on a measure: the last that is still within. Ranges end at `upTo` and begin at `from`. */
-function edgesOf(lane: CompiledLane, measures: readonly Measure[], grid: number): readonly Edge[] {
-  const found = new Map<number, Edge>();
-  const add = (measure: Measure, bound: number, belongs: 'below' | 'above') => {
-    if (!measures.includes(measure) || !Number.isFinite(bound) || bound < 0) return;
-    const slack = slackOf(measure);
-    const below = belongs === 'below' ? Math.floor((bound + slack) / grid) * grid : (Math.ceil((bound - slack) / grid) - 1) * grid;
-    if (below >= 0 && below < HEAVIEST && !found.has(below)) found.set(below, { measure, bound, below, above: below + grid });
-  };
-  const ofRange = ({ measure, from, upTo }: RangeTest) => {
-    add(measure, from, 'above');
-    add(measure, upTo, 'below');
-  };
-  for (const card of [lane.card, ...lane.groupCards.values()])
-    for (const { measure, bound } of boundsOfCard(card)) add(measure, bound, 'below');
-  for (const test of lane.tests) if (test.kind === 'range') ofRange(test);
-  for (const { ranges } of lane.allowances) for (const range of ranges) ofRange(range);
-  return [...found.values()].sort((a, b) => a.below - b.below);
-}
 
 /** Both sides of every bound, each once, and something between. */
 const sidesOf = (edges: readonly Edge[], usual: number): readonly number[] =>

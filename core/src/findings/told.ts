@@ -1,23 +1,13 @@
 import { applyCommand } from '../commands/commands.ts';
-import type { Id } from '../names/naming.ts';
 import { compile } from '../quote/compile.ts';
 import { completeCart } from '../quote/openRequest.ts';
 import type { Quote } from '../quote/quoteTypes.ts';
 import { quote } from '../quote/settle.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
-import type { Finding, Witness } from './finding.ts';
-import { type FindingSources, findingsOf, SEVERITIES } from './findingsOf.ts';
+import { type Finding, SEVERITIES, type Witness } from './finding.ts';
+import { type FindingSources, findingsOf } from './findingsOf.ts';
 import { type Repair, repairsOf } from './repairs.ts';
-
-/** The same fault wherever it stands, told once. */
-export interface ToldFinding {
-  /** The same from edit to edit, as long as it is the same fault. */
-  readonly id: string;
-  /** In the order of the book; never empty. */
-  readonly findings: readonly [Finding, ...Finding[]];
-  /** Each mends all of them. */
-  readonly repairs: readonly Repair[];
-}
+import type { ToldFinding } from './toldFinding.ts';
 
 /** What makes two findings one fault in several places. */
 function sameness(finding: Finding): unknown {
@@ -74,9 +64,6 @@ export function tellFindings(book: RateBook, live: RateBook | null, findings: re
   }
   return [...byFault].map(([id, some]) => ({ id, findings: some, repairs: together(some.map((one) => repairsOf(book, live, one))) }));
 }
-
-/** The zones a fault stands in, each once. */
-export const zonesOf = ({ findings }: ToldFinding): readonly Id[] => [...new Set(findings.flatMap(({ where }) => where.zones))];
 
 export const withRepair = (book: RateBook, { commands }: Repair): RateBook =>
   commands.reduce<RateBook>((held, command) => applyCommand(held, command), book);

@@ -19,6 +19,7 @@ import { Allowance } from './allowance.ts';
 import { Charge } from './charge.ts';
 import { Lane } from './lane.ts';
 import { Location } from './location.ts';
+import { Meant } from './meant.ts';
 import { ServiceTexts } from './serviceText.ts';
 
 /** The format this code reads and writes; older ones are migrated forward. */
@@ -185,6 +186,8 @@ export const RateBook = z
     /** Added to prices in this order. */
     charges: z.array(Charge).max(100),
     allowances: z.array(Allowance).max(100),
+    /** What findings the owner means to be so. */
+    meant: z.array(Meant).max(500).optional(),
   })
   .superRefine((book, context) => {
     uniqueIds(book.zones, 'zones', context);

@@ -4,7 +4,7 @@ import { Link, NavLink } from 'react-router';
 import { useDraft, useDraftSession, useSaving } from '../draft/DraftProvider.tsx';
 import type { SaveState } from '../draft/draftSession.ts';
 import { useChanges } from '../draft/useChanges.ts';
-import { useProof } from '../proof/useProof.ts';
+import { useTold } from '../proof/useProof.ts';
 import { Button } from '../ui/Button.tsx';
 import { commandWords } from '../words/commandWords.ts';
 
@@ -72,9 +72,8 @@ function PublishLink() {
 
 /** How many findings turn buyers away or lose money. */
 function FindingCount() {
-  const { looked } = useProof();
-  const grave =
-    looked?.told.filter(({ findings: [first] }) => first.severity === 'turnedAway' || first.severity === 'moneyLost').length ?? 0;
+  const { told } = useTold();
+  const grave = told.filter(({ findings: [first] }) => first.severity === 'turnedAway' || first.severity === 'moneyLost').length;
   if (grave === 0) return null;
   return (
     <span

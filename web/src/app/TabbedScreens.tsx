@@ -75,4 +75,12 @@ export const CostsLayout = () => (
 );
 
 /** Everything that shows what a draft does, for all carts. */
-export const ProofLayout = () => <TabbedScreens label="Proof" screens={[['/proof', 'Findings']]} />;
+export const ProofLayout = () => (
+  <TabbedScreens
+    label="Proof"
+    screens={[
+      ['/proof', 'Findings'],
+      ['/proof/coverage', 'Coverage'],
+    ]}
+  />
+);

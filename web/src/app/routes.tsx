@@ -15,6 +15,7 @@ const LabelDesk = later(() => import('../features/costs/LabelDesk.tsx'), 'LabelD
 const DatesLayout = later(() => import('./TabbedScreens.tsx'), 'DatesLayout');
 const DatesScreen = later(() => import('../features/dates/DatesScreen.tsx'), 'DatesScreen');
 const ProofLayout = later(() => import('./TabbedScreens.tsx'), 'ProofLayout');
+const CoverageScreen = later(() => import('../features/proof/CoverageScreen.tsx'), 'CoverageScreen');
 const FindingsScreen = later(() => import('../features/proof/FindingsScreen.tsx'), 'FindingsScreen');
 const ServiceScreen = later(() => import('../features/service/ServiceScreen.tsx'), 'ServiceScreen');
 const PublishScreen = later(() => import('../features/publish/PublishScreen.tsx'), 'PublishScreen');
@@ -59,6 +60,7 @@ export function Screens() {
         </Route>
         <Route path="proof" element={<ProofLayout />}>
           <Route index element={<FindingsScreen />} />
+          <Route path="coverage" element={<CoverageScreen />} />
         </Route>
         <Route path="services/:service" element={<ServiceScreen />} />
         <Route path="publish" element={<PublishScreen />} />

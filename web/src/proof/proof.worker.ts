@@ -3,16 +3,14 @@ import {
   type Destination,
   type FindingSources,
   type Findings,
-  findingsOf,
   type Product,
   type RateBook,
   type Repair,
   type Survey,
   type ToldFinding,
   type TriedRepair,
-  tellFindings,
-  tryRepair,
 } from '@ostrakon/core';
+import { findingsOf, tellFindings, tryRepair } from '@ostrakon/core/proof';
 import { centroidTables, type PackedCentroids, sampleAddresses } from '@ostrakon/core/sample-addresses';
 import { replaceEqualDeep } from '@tanstack/react-query';
 
@@ -28,6 +26,8 @@ export type ProofAsk =
 export interface Looked {
   readonly told: readonly ToldFinding[];
   readonly lookedAt: Findings['lookedAt'];
+  /** An address in each zone, by its id, where one is known. */
+  readonly addresses: Readonly<Record<string, Destination>>;
   /** Ids of what is told of the live edition as well; null while nothing is live. */
   readonly live: readonly string[] | null;
 }
@@ -89,7 +89,14 @@ function look(next: RateBook, now: string): Looked {
   sources = sourcesFor(book, now);
   const found = tellOf(book, sources, live);
   told = found.told;
-  return { told, lookedAt: found.lookedAt, live: liveIds(now) };
+  const from = sources;
+  const addresses = Object.fromEntries(
+    book.zones.flatMap(({ id }, at) => {
+      const [first] = from.addressesOf(at);
+      return first ? [[id, first] as const] : [];
+    }),
+  );
+  return { told, lookedAt: found.lookedAt, addresses, live: liveIds(now) };
 }
 
 function tried(id: string, repairs: readonly Repair[]): readonly TriedRepair[] {

@@ -1,5 +1,6 @@
+import { meantNote, type ToldFinding } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
-import { useDeferredValue, useEffect, useSyncExternalStore } from 'react';
+import { useDeferredValue, useEffect, useMemo, useSyncExternalStore } from 'react';
 import { useSurvey } from '../carriers/useSurvey.ts';
 import { useDraft } from '../draft/DraftProvider.tsx';
 import { queries } from '../draft/queries.ts';
@@ -7,6 +8,25 @@ import { type Proof, proofDesk } from './proofDesk.ts';
 
 /** What was found in the draft so far. */
 export const useProof = (): Proof => useSyncExternalStore(proofDesk.subscribe, proofDesk.getSnapshot);
+
+export interface Told {
+  readonly told: readonly ToldFinding[];
+  /** What the owner means to be so, and is kept quiet. */
+  readonly meant: readonly ToldFinding[];
+}
+
+const NONE: readonly ToldFinding[] = [];
+
+/** Findings as they are told, and those that are kept quiet. */
+export function useTold(): Told {
+  const { looked } = useProof();
+  const { book } = useDraft();
+  return useMemo(() => {
+    const all = looked?.told ?? NONE;
+    const isMeant = (one: ToldFinding) => meantNote(book, one) !== null;
+    return { told: all.filter((one) => !isMeant(one)), meant: all.filter(isMeant) };
+  }, [looked, book]);
+}
 
 const HOUR = 3_600_000;
 

@@ -4,6 +4,8 @@ const words: Record<CommandName, string> = {
   together: 'several changes in one step',
   setShop: 'shop facts',
   setServed: 'served countries',
+  meanSo: 'a finding meant so',
+  unmeanSo: 'a finding no longer meant so',
   setTexts: 'messages',
   addZone: 'new zone',
   renameZone: 'zone name',

@@ -1,13 +1,15 @@
-import { SEVERITIES, type Severity, type ToldFinding, zonesOf } from '@ostrakon/core';
-import { type KeyboardEvent, useRef } from 'react';
-import { useDraft } from '../../draft/DraftProvider.tsx';
+import { meantNote, SEVERITIES, type Severity, type ToldFinding, zonesOf } from '@ostrakon/core';
+import { type KeyboardEvent, useRef, useState } from 'react';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { SeverityMark } from '../../proof/SeverityMark.tsx';
 import { useFindingNames } from '../../proof/useFindingNames.ts';
-import { useProof } from '../../proof/useProof.ts';
+import { useProof, useTold } from '../../proof/useProof.ts';
 import { usePutOnBench } from '../../proof/useRepair.ts';
+import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
 import { findingWords, severityWords, witnessWords } from '../../words/findingWords.ts';
+import { MeantDialog } from './MeantDialog.tsx';
 import { RepairButtons } from './RepairButtons.tsx';
 
 function Row({ told, isNew }: { told: ToldFinding; isNew: boolean }) {
@@ -15,6 +17,7 @@ function Row({ told, isNew }: { told: ToldFinding; isNew: boolean }) {
   const put = usePutOnBench();
   const { what, why } = findingWords(told, names);
   const [{ witness }] = told.findings;
+  const [saying, setSaying] = useState(false);
   return (
     <li
       data-finding
@@ -32,7 +35,12 @@ function Row({ told, isNew }: { told: ToldFinding; isNew: boolean }) {
           </button>
         )}
       </span>
-      <RepairButtons told={told} />
+      <RepairButtons told={told}>
+        <Button look="quiet" data-meant aria-label={`Meant so: ${what}`} onClick={() => setSaying(true)}>
+          Meant so…
+        </Button>
+      </RepairButtons>
+      {saying && <MeantDialog told={told} what={what} onClose={() => setSaying(false)} />}
     </li>
   );
 }
@@ -55,7 +63,41 @@ function Group({ severity, list, live }: { severity: Severity; list: readonly To
   );
 }
 
-/** Arrows walk the findings; R takes the repair that is shown, B puts the cart on the bench. */
+/** What the owner means to be so, with their notes. */
+function MeantList({ list }: { list: readonly ToldFinding[] }) {
+  const { book } = useDraft();
+  const session = useDraftSession();
+  const names = useFindingNames();
+  if (list.length === 0) return null;
+  return (
+    <details className="mt-4 text-sm">
+      <summary className="cursor-pointer text-ash">
+        {list.length === 1 ? 'One is' : `${list.length} are`} kept quiet as meant so; each speaks up again when what is known of it changes
+      </summary>
+      <ul className="mt-1 rounded-lg border border-line bg-paper">
+        {list.map((told) => {
+          const { what } = findingWords(told, names);
+          return (
+            <li key={told.id} className="flex items-baseline justify-between gap-3 border-line border-b px-3 py-1.5 last:border-b-0">
+              <span>
+                {what} <span className="text-ash">{meantNote(book, told)}</span>
+              </span>
+              <Button
+                look="quiet"
+                aria-label={`No longer meant so: ${what}`}
+                onClick={() => session.dispatch({ name: 'unmeanSo', args: { finding: told.id } })}
+              >
+                No longer
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+    </details>
+  );
+}
+
+/** Arrows walk the findings; R takes the repair that is shown, B puts the cart on the bench, M says that it is meant so. */
 function walk(event: KeyboardEvent<HTMLElement>, within: HTMLElement | null): void {
   if (!within || event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement) return;
   const rows = [...within.querySelectorAll<HTMLElement>('[data-finding]')];
@@ -67,7 +109,7 @@ function walk(event: KeyboardEvent<HTMLElement>, within: HTMLElement | null): vo
     return;
   }
   if (event.ctrlKey || event.metaKey || event.altKey) return;
-  const act = { r: '[data-repair]', b: '[data-witness]' }[event.key.toLowerCase()];
+  const act = { r: '[data-repair]', b: '[data-witness]', m: '[data-meant]' }[event.key.toLowerCase()];
   if (act !== undefined && at >= 0) rows[at]?.querySelector<HTMLElement>(act)?.click();
 }
 
@@ -77,11 +119,12 @@ const count = (list: readonly unknown[], one: string) => `${list.length === 0 ? 
 export function FindingsScreen() {
   const { book } = useDraft();
   const { looked, checking } = useProof();
+  const { told, meant } = useTold();
   const [search, change] = useAddress();
   const [zone, service] = [search.get('zone'), search.get('service')];
   const region = useRef<HTMLDivElement>(null);
   if (looked === null) return <p className="p-4 text-ash">Looking at every cart…</p>;
-  const { told, lookedAt } = looked;
+  const { lookedAt } = looked;
   const live = looked.live === null ? null : new Set(looked.live);
   const shown = told.filter(
     (one) =>
@@ -130,7 +173,10 @@ export function FindingsScreen() {
             : `${lookedAt.zones} zones, ${lookedAt.services} services and ${lookedAt.kinds} kinds of cart were looked at: nobody is turned away.`}
         </p>
       )}
-      <p className="mt-3 text-xs text-ash">Keys: arrows walk the findings, R takes the repair shown, B puts the cart on the bench.</p>
+      <MeantList list={meant} />
+      <p className="mt-3 text-xs text-ash">
+        Keys: arrows walk the findings, R takes the repair shown, B puts the cart on the bench, M says that it is meant so.
+      </p>
     </div>
   );
 }

@@ -1,5 +1,6 @@
-import { type Repair, type ToldFinding, type TriedRepair, withPrice } from '@ostrakon/core';
-import { useEffect, useState } from 'react';
+import type { Repair, ToldFinding, TriedRepair } from '@ostrakon/core';
+import { withPrice } from '@ostrakon/core/proof';
+import { type ReactNode, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { proofDesk } from '../../proof/proofDesk.ts';
 import { useFindingNames } from '../../proof/useFindingNames.ts';
@@ -112,7 +113,7 @@ function PriceDialog({ repair, onClose }: { repair: Extract<Repair, { code: 'add
 }
 
 /** The best repair as a button with what it would do, the others in a menu, and the place where it is mended by hand. */
-export function RepairButtons({ told }: { told: ToldFinding }) {
+export function RepairButtons({ told, children }: { told: ToldFinding; children: ReactNode }) {
   const names = useFindingNames();
   const take = useRepair();
   const effect = useEffectWords();
@@ -151,6 +152,7 @@ export function RepairButtons({ told }: { told: ToldFinding }) {
             Open
           </Link>
         )}
+        {children}
       </span>
       {best && <span className="text-xs text-ash">{effect(best.tried)}</span>}
       {tried === null && told.repairs.length > 0 && <span className="text-xs text-ash">trying repairs…</span>}

@@ -1,0 +1,11 @@
+// What shows what a book does for all carts: loaded where it is looked at, not with every page.
+export { kindsIn, type SameKinds } from './coverage/cartKind.ts';
+export { type Coverage, coverage } from './coverage/coverage.ts';
+export { GoodsIndex } from './coverage/goodsIndex.ts';
+export { AXES, measureOfAxis, picture } from './coverage/picture.ts';
+export { type Item, PriceProbe } from './coverage/priceProbe.ts';
+export { roundFigure } from './coverage/roundFigure.ts';
+export { WitnessSearch } from './coverage/witness.ts';
+export { findingsOf } from './findings/findingsOf.ts';
+export { repairsOf, withPrice } from './findings/repairs.ts';
+export { quoteWitness, tellFindings, tryRepair, withRepair } from './findings/told.ts';
