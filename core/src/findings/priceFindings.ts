@@ -116,28 +116,35 @@ function stepsAlong(
   return [...found.values()];
 }
 
-/** What the prices give for nothing, and charges do not. */
-function chargedWhenFree({ lane, zone, probe }: Lane, items: readonly Item[]): Finding<'chargedWhenFree'>[] {
-  if (lane.charges.length === 0) return [];
-  for (const item of items) {
-    if (probe.price(lane, item) <= 0) continue;
-    const answer = probe.answer(lane, item);
-    if (answer.status !== 'priced') continue;
-    const charges = answer.ledger.flatMap((row) => (row.code === 'charge' && row.amount > 0 ? [row] : []));
-    const rest = answer.ledger.reduce((sum, { amount }) => sum + amount, 0) - charges.reduce((sum, { amount }) => sum + amount, 0);
-    const given = answer.ledger.some(({ code }) => code === 'tier' || code === 'band' || code === 'flat' || code === 'twoWay');
-    if (charges.length === 0 || rest !== 0 || !given) continue;
-    return [
-      {
-        code: 'chargedWhenFree',
-        severity: 'surprise',
-        where: { zones: [zone], service: lane.service.id },
-        facts: { charges: charges.map(({ charge }) => charge), price: answer.price },
-        witness: witnessOf(probe.request(item)),
-      },
-    ];
-  }
-  return [];
+/** The charges on an item that its price gives for nothing; none where it has a price, or costs nothing. */
+function chargesOnFree({ lane, probe }: Lane, item: Item): { readonly price: number; readonly charges: readonly Id[] } | null {
+  if (probe.price(lane, item) <= 0) return null;
+  const answer = probe.answer(lane, item);
+  if (answer.status !== 'priced') return null;
+  const charges = answer.ledger.flatMap((row) => (row.code === 'charge' && row.amount > 0 ? [row] : []));
+  const rest = answer.ledger.reduce((sum, { amount }) => sum + amount, 0) - charges.reduce((sum, { amount }) => sum + amount, 0);
+  const given = answer.ledger.some(({ code }) => code === 'tier' || code === 'band' || code === 'flat' || code === 'twoWay');
+  return charges.length > 0 && rest === 0 && given ? { price: answer.price, charges: charges.map(({ charge }) => charge) } : null;
+}
+
+/** What the prices give for nothing, and charges do not: shown by the first such item, with the charges on all of them. */
+function chargedWhenFree(of: Lane, items: readonly Item[]): Finding<'chargedWhenFree'>[] {
+  if (of.lane.charges.length === 0) return [];
+  const found = items.flatMap((item) => {
+    const charged = chargesOnFree(of, item);
+    return charged ? [{ item, ...charged }] : [];
+  });
+  const [first] = found;
+  if (!first) return [];
+  return [
+    {
+      code: 'chargedWhenFree',
+      severity: 'surprise',
+      where: { zones: [of.zone], service: of.lane.service.id },
+      facts: { charges: [...new Set(found.flatMap(({ charges }) => charges))], price: first.price },
+      witness: witnessOf(of.probe.request(first.item)),
+    },
+  ];
 }
 
 /** Whether a kind of goods is told apart from another by what a lane charges and gives. */

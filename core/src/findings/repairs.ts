@@ -21,7 +21,7 @@ export type Repair = {
   | { readonly code: 'raiseTier'; readonly service: Id; readonly price: Minor }
   | { readonly code: 'removeTier'; readonly service: Id }
   | { readonly code: 'intoZone'; readonly zone: Id }
-  | { readonly code: 'withoutCharge'; readonly charge: Id; readonly service: Id }
+  | { readonly code: 'withoutCharges'; readonly charges: readonly Id[]; readonly service: Id }
   | { readonly code: 'fallBack'; readonly service: Id }
   | { readonly code: 'switchOff'; readonly of: 'charge' | 'allowance'; readonly id: Id }
   | { readonly code: 'removeLane'; readonly service: Id }
@@ -235,14 +235,13 @@ function intoZone(book: RateBook, finding: Finding<'leftOver'> | Finding<'leftOv
 /** Charges that leave a service out: of those that are for all services, all others are named. */
 function withoutCharges(book: RateBook, { where, facts }: Finding<'chargedWhenFree'>): Repair[] {
   const { service } = where;
-  if (service === undefined) return [];
-  return facts.charges.flatMap((id): Repair[] => {
-    const charge = book.charges.find((one) => one.id === id);
-    if (!charge) return [];
+  const charges = book.charges.filter(({ id }) => facts.charges.includes(id));
+  if (service === undefined || charges.length === 0) return [];
+  const commands = charges.map((charge): SingleCommand => {
     const named = charge.scope.services ?? book.services.map((one) => one.id);
-    const scope = { ...charge.scope, services: named.filter((one) => one !== service) };
-    return [{ code: 'withoutCharge', charge: id, service, commands: [{ name: 'setCharge', args: { ...charge, scope } }] }];
+    return { name: 'setCharge', args: { ...charge, scope: { ...charge.scope, services: named.filter((one) => one !== service) } } };
   });
+  return [{ code: 'withoutCharges', charges: charges.map(({ id }) => id), service, commands }];
 }
 
 /** A carrier's service with its own prices for when the carrier is silent. */

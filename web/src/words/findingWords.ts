@@ -346,8 +346,8 @@ export function repairWords(repair: Repair, { book, format }: FindingNames): str
       return 'Remove that price';
     case 'intoZone':
       return `Put them into ${name(book.zones, repair.zone)}`;
-    case 'withoutCharge':
-      return `Leave ${service(repair.service)} out of ${name(book.charges, repair.charge)}`;
+    case 'withoutCharges':
+      return `Leave ${service(repair.service)} out of ${format.list(repair.charges.map((id) => name(book.charges, id)))}`;
     case 'fallBack':
       return `Let own prices of ${service(repair.service)} stand in`;
     case 'switchOff':
