@@ -107,6 +107,8 @@ export {
   ServiceDays,
   Transit,
 } from './dispatch/dispatchCalendar.ts';
+export type { Effect as BookEffect, EffectRegion, EffectSources, MovedPlaces, OtherDifference } from './effect/effect.ts';
+export type { Answered } from './effect/laneEffect.ts';
 export { type RuleEffect, type RuleOf, ruleEffect } from './effect/ruleEffect.ts';
 export { belowCost } from './findings/belowCost.ts';
 export { type DateFinding, dateFindings } from './findings/dateFindings.ts';

@@ -6,6 +6,7 @@ export { AXES, measureOfAxis, picture } from './coverage/picture.ts';
 export { type Item, PriceProbe } from './coverage/priceProbe.ts';
 export { roundFigure } from './coverage/roundFigure.ts';
 export { WitnessSearch } from './coverage/witness.ts';
+export { effect } from './effect/effect.ts';
 export { findingsOf } from './findings/findingsOf.ts';
 export { repairsOf, withPrice } from './findings/repairs.ts';
 export { quoteWitness, tellFindings, tryRepair, withRepair } from './findings/told.ts';

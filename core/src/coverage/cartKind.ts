@@ -21,6 +21,9 @@ export interface CartKind {
   readonly moment: Instant;
   readonly origin: Id | null;
   readonly destination: Destination;
+  /** When the buyer last ordered, and when the cart was begun; unknown where absent. */
+  readonly lastOrderAt?: Instant;
+  readonly cartStartedAt?: Instant;
 }
 
 /** Kinds of cart that no lane of a zone tells apart. */
@@ -39,6 +42,8 @@ export function shipmentOf(compiled: CompiledBook, kind: CartKind): Shipment {
     destination: kind.destination,
     moment: kind.moment,
     ...(kind.coupons.length > 0 && { coupons: [...kind.coupons] }),
+    ...(kind.lastOrderAt !== undefined && { lastOrderAt: kind.lastOrderAt }),
+    ...(kind.cartStartedAt !== undefined && { cartStartedAt: kind.cartStartedAt }),
   };
   const values = { measures: NO_MEASURES, valuesBefore: [], lineValues: [], consignments: [] };
   const occasion = occasionOf(cart, compiled.book.shop.timeZone);

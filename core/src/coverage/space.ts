@@ -139,6 +139,20 @@ function sumsOf(dimensions: readonly Dimension[]): readonly (readonly [whole: nu
   });
 }
 
+/** Moves a point within a box so that its measures hang together, as far as the box lets them. */
+export function hangTogether(dimensions: readonly Dimension[]): (point: number[], box: Box) => number[] {
+  const chains = chainsOf(dimensions);
+  return (point, box) => {
+    for (const [less, more] of chains) {
+      const [low, high] = [point[less] as number, point[more] as number];
+      if (low <= high) continue;
+      point[more] = Math.min(low, (box[2 * more + 1] as number) - 1);
+      point[less] = Math.min(low, point[more] as number);
+    }
+    return point;
+  };
+}
+
 /** Whether no cart can lie in a box, for its measures hang together. */
 export function impossibleIn(dimensions: readonly Dimension[]): (box: Box) => boolean {
   const chains = chainsOf(dimensions);

@@ -36,7 +36,8 @@ const sources = (products: readonly Product[] = PRODUCTS): FindingSources => ({
 });
 
 const found = (book: RateBook, products?: readonly Product[]) => findingsOf(compile(book), sources(products)).findings;
-const of = <C extends Finding['code']>(list: readonly Finding[], code: C) => list.filter((one): one is Finding<C> => one.code === code);
+const of = <C extends Finding['code']>(list: readonly Finding[], code: C) =>
+  list.filter((one) => one.code === code) as unknown as readonly Finding<C>[];
 const CODES_OF_PLACES = ['leftOver', 'leftOverParts', 'provinceToSend', 'untaxed'];
 const own = (list: readonly Finding[]) =>
   list.filter(({ code }) => !CODES_OF_PLACES.includes(code) && code !== 'noSize').map(({ code }) => code);
@@ -142,7 +143,7 @@ describe('a book without a fault has no finding of it, one with it planted has',
 
   test('a charge on what is free, a tier nothing reaches, tiers of one price, dates that are over, packaging without a weight', () => {
     const book = canada({
-      counter: lane({ kind: 'flat', result: free }),
+      counter: lane({ kind: 'flat', result: { kind: 'free' } }),
       parcel: lane(
         byWeight(
           [
