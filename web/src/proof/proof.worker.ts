@@ -1,4 +1,5 @@
 import {
+  type BookEffect,
   compile,
   type Destination,
   type FindingSources,
@@ -10,7 +11,7 @@ import {
   type ToldFinding,
   type TriedRepair,
 } from '@ostrakon/core';
-import { findingsOf, tellFindings, tryRepair } from '@ostrakon/core/proof';
+import { effect, findingsOf, tellFindings, tryRepair } from '@ostrakon/core/proof';
 import { centroidTables, type PackedCentroids, sampleAddresses } from '@ostrakon/core/sample-addresses';
 import { replaceEqualDeep } from '@tanstack/react-query';
 
@@ -21,7 +22,9 @@ export type ProofAsk =
   | { readonly kind: 'live'; readonly live: RateBook | null }
   | { readonly kind: 'survey'; readonly survey: Survey | null }
   | { readonly kind: 'look'; readonly number: number; readonly book: RateBook; readonly now: string }
-  | { readonly kind: 'try'; readonly number: number; readonly id: string; readonly repairs: readonly Repair[] };
+  | { readonly kind: 'try'; readonly number: number; readonly id: string; readonly repairs: readonly Repair[] }
+  /** What the draft last looked at changes of what is live. */
+  | { readonly kind: 'effect'; readonly number: number };
 
 export interface Looked {
   readonly told: readonly ToldFinding[];
@@ -34,7 +37,8 @@ export interface Looked {
 
 export type ProofAnswer =
   | { readonly kind: 'looked'; readonly number: number; readonly looked: Looked }
-  | { readonly kind: 'tried'; readonly number: number; readonly id: string; readonly tried: readonly TriedRepair[] };
+  | { readonly kind: 'tried'; readonly number: number; readonly tried: readonly TriedRepair[] }
+  | { readonly kind: 'effect'; readonly number: number; readonly effect: BookEffect | null };
 
 const MOST_ADDRESSES = 20;
 
@@ -106,6 +110,14 @@ function tried(id: string, repairs: readonly Repair[]): readonly TriedRepair[] {
   return repairs.map((repair) => tryRepair(of, one, repair, from, known));
 }
 
+/** Null while nothing is live, or nothing was looked at yet. */
+function effectOfDraft(): BookEffect | null {
+  if (live === null || book === null || sources === null) return null;
+  const found = effect(compile(live), compile(book), sources);
+  // Where exactly holds more than can be sent, and is not told.
+  return { ...found, regions: found.regions.map(({ changed: _changed, ...region }) => region) };
+}
+
 self.onmessage = ({ data }: MessageEvent<ProofAsk>) => {
   switch (data.kind) {
     case 'centroids':
@@ -124,6 +136,9 @@ self.onmessage = ({ data }: MessageEvent<ProofAsk>) => {
       self.postMessage({ kind: 'looked', number: data.number, looked: look(data.book, data.now) } satisfies ProofAnswer);
       return;
     case 'try':
-      self.postMessage({ kind: 'tried', number: data.number, id: data.id, tried: tried(data.id, data.repairs) } satisfies ProofAnswer);
+      self.postMessage({ kind: 'tried', number: data.number, tried: tried(data.id, data.repairs) } satisfies ProofAnswer);
+      return;
+    case 'effect':
+      self.postMessage({ kind: 'effect', number: data.number, effect: effectOfDraft() } satisfies ProofAnswer);
   }
 };

@@ -1,4 +1,4 @@
-import type { Product, RateBook, Repair, Survey, TriedRepair } from '@ostrakon/core';
+import type { BookEffect, Product, RateBook, Repair, Survey, TriedRepair } from '@ostrakon/core';
 import type { Looked, ProofAnswer, ProofAsk } from './proof.worker.ts';
 
 /** What is found in the draft, and how far it is with the book as it stands now. */
@@ -35,6 +35,7 @@ export class ProofDesk {
   #busy: RateBook | null = null;
   #next: { book: RateBook; now: string } | null = null;
   #last: { book: RateBook; now: string } | null = null;
+  readonly #effects = new Map<number, (effect: BookEffect | null) => void>();
   readonly #tries = new Map<number, (tried: readonly TriedRepair[]) => void>();
 
   constructor(start: () => Worked) {
@@ -76,6 +77,14 @@ export class ProofDesk {
       this.#send({ kind: 'try', number: this.#number, id, repairs });
     });
 
+  /** What the draft changes of what is live; null while nothing is live. */
+  readonly effect = (): Promise<BookEffect | null> =>
+    new Promise((resolve) => {
+      this.#number += 1;
+      this.#effects.set(this.#number, resolve);
+      this.#send({ kind: 'effect', number: this.#number });
+    });
+
   #send(ask: ProofAsk): void {
     this.#worker ??= this.#started();
     this.#worker.postMessage(ask);
@@ -100,6 +109,11 @@ export class ProofDesk {
     if (answer.kind === 'tried') {
       this.#tries.get(answer.number)?.(answer.tried);
       this.#tries.delete(answer.number);
+      return;
+    }
+    if (answer.kind === 'effect') {
+      this.#effects.get(answer.number)?.(answer.effect);
+      this.#effects.delete(answer.number);
       return;
     }
     const of = this.#busy;

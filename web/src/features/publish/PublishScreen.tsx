@@ -10,6 +10,7 @@ import { Button } from '../../ui/Button.tsx';
 import { toast } from '../../ui/toast.ts';
 import { changeWords } from '../../words/changeWords.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
+import { PublishProof } from './PublishProof.tsx';
 import { WhatBuyersGet } from './WhatBuyersGet.tsx';
 
 function ChangeList({ changes }: { changes: Changes }) {
@@ -81,7 +82,6 @@ export function PublishScreen() {
             : `Edition ${changes.live.number}${changes.live.note === '' ? '' : `, “${changes.live.note}”,`} has been live since ${format.moment(changes.live.publishedAt)}`}
         </p>
       </div>
-      <ChangeList changes={changes} />
       {!nothing && (
         <div className="flex items-end gap-3">
           <div className="flex-1">
@@ -101,6 +101,9 @@ export function PublishScreen() {
           </Button>
         </div>
       )}
+      {changes.live !== null && !nothing && <PublishProof />}
+      {changes.live !== null && !nothing && <h2 className="font-serif text-lg font-semibold">What was changed</h2>}
+      <ChangeList changes={changes} />
       {bare && (
         <p className="rounded-md bg-ochre-soft px-3 py-2 text-ochre">
           No service has a price in any zone yet, so buyers would be offered nothing.{' '}
