@@ -316,7 +316,7 @@ test('a column and a row of prices copied with a percentage; the marks explained
 
   const marks = page.getByRole('list', { name: 'What the marks mean' });
   await expect(marks).toContainText('not offered for this cart');
-  await expect(marks).not.toContainText('sells below cost');
+  await expect(marks).not.toContainText('money lost');
   await page.getByRole('radio', { name: 'Margin' }).click();
   await cell(page, 'Ground parcel to Nova Scotia').focus();
   const costs = page.getByRole('region', { name: 'What it costs us' });

@@ -89,30 +89,41 @@ function rounder({ lane, probe }: Lane, edge: Edge, next: Edge | undefined, pric
   return probe.price(lane, item(weight)) === price ? item(weight) : null;
 }
 
+/** What is looked along: bounds of weight, with value held, or of value, with weight held. */
+interface Along {
+  readonly of: Lane;
+  readonly along: 'weight' | 'value';
+  readonly edges: readonly Edge[];
+  readonly held: readonly number[];
+  readonly item: (along: number, at: number) => Item;
+  readonly codes: (edge: Edge, before: number, after: number) => StepCode[];
+}
+
+/** What happens at one bound while one thing is held. */
+function stepsAt({ of, along, edges, item, codes }: Along, place: number, at: number): StepFinding[] {
+  const edge = edges[place] as Edge;
+  const [low, above] = [item(edge.below, at), item(edge.above, at)];
+  const [before, after] = [of.probe.price(of.lane, low), of.probe.price(of.lane, above)];
+  const round = along === 'weight' && after >= 0 ? rounder(of, edge, edges[place + 1], after, (weight) => item(weight, at)) : null;
+  const high = round ?? above;
+  // Of values the first that pays otherwise is told: "from 100.00", not "over 99.99".
+  const step: Step = { measure: edge.measure, bound: along === 'value' ? edge.above : edge.bound, before, after, at };
+  return codes(edge, before, after).flatMap((code) =>
+    isShown(of, low, before) && isShown(of, high, after) ? [stepFinding(code, of, edge, step, low, high)] : [],
+  );
+}
+
 /** Prices at both sides of every bound, others held: for each kind of step the first, at the least of what is held. */
-function stepsAlong(
-  of: Lane,
-  along: 'weight' | 'value',
-  edges: readonly Edge[],
-  held: readonly number[],
-  item: (along: number, at: number) => Item,
-  codes: (edge: Edge, before: number, after: number) => StepCode[],
-): StepFinding[] {
+function stepsAlong(along: Along): StepFinding[] {
   const found = new Map<string, StepFinding>();
-  for (const [place, edge] of edges.entries()) {
-    for (const at of held) {
-      const [low, above] = [item(edge.below, at), item(edge.above, at)];
-      const [before, after] = [of.probe.price(of.lane, low), of.probe.price(of.lane, above)];
-      const round = along === 'weight' && after >= 0 ? rounder(of, edge, edges[place + 1], after, (weight) => item(weight, at)) : null;
-      const high = round ?? above;
-      for (const code of codes(edge, before, after)) {
-        const key = `${code} ${edge.below}`;
-        if (found.has(key) || !isShown(of, low, before) || !isShown(of, high, after)) continue;
-        const step: Step = { measure: edge.measure, bound: edge.bound, before, after, at };
-        found.set(key, stepFinding(code, of, edge, step, low, high));
+  along.edges.forEach((edge, place) => {
+    for (const at of along.held) {
+      for (const one of stepsAt(along, place, at)) {
+        const key = `${one.code} ${edge.below}`;
+        if (!found.has(key)) found.set(key, one);
       }
     }
-  }
+  });
   return [...found.values()];
 }
 
@@ -172,8 +183,22 @@ function laneFindings(of: Lane): PriceFinding[] {
   const [allWeights, allValues] = [sidesOf(weights, USUAL.weight), sidesOf(values, USUAL.value)];
   const items = allWeights.flatMap((weight) => allValues.map((value) => itemOf(weight, value)));
   return [
-    ...stepsAlong(of, 'weight', weights, allValues, itemOf, (_edge, before, after) => weightCodes(before, after)),
-    ...stepsAlong(of, 'value', values, allWeights, (value, weight) => itemOf(weight, value), valueCodes),
+    ...stepsAlong({
+      of,
+      along: 'weight',
+      edges: weights,
+      held: allValues,
+      item: itemOf,
+      codes: (_edge, before, after) => weightCodes(before, after),
+    }),
+    ...stepsAlong({
+      of,
+      along: 'value',
+      edges: values,
+      held: allWeights,
+      item: (value, weight) => itemOf(weight, value),
+      codes: valueCodes,
+    }),
     ...chargedWhenFree(of, items),
   ];
 }

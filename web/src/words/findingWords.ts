@@ -9,7 +9,6 @@ import {
   type Product,
   type RateBook,
   type Repair,
-  type Severity,
   type ToldFinding,
   type Witness,
   zonesOf,
@@ -33,14 +32,6 @@ export interface FindingText {
   /** Where it comes from, or what follows; may be empty. */
   readonly why: string;
 }
-
-export const severityWords: Readonly<Record<Severity, readonly [name: string, about: string]>> = {
-  turnedAway: ['Buyers turned away', 'somebody wants to buy and cannot'],
-  moneyLost: ['Money lost', 'the price is less than it costs you'],
-  surprise: ['Surprises', 'a buyer will wonder, and may write to you'],
-  tidiness: ['Tidiness', 'costs nothing, and can go'],
-  note: ['Worth knowing', 'no fault'],
-};
 
 const MOST_NAMED = 3;
 

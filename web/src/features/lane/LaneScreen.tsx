@@ -16,6 +16,7 @@ import { CardEditor } from './CardEditor.tsx';
 import { ConditionsEditor } from './ConditionsEditor.tsx';
 import { CopyCard } from './CopyCard.tsx';
 import { FreeFromEditor } from './FreeFromEditor.tsx';
+import { LaneFindings } from './LaneFindings.tsx';
 import { LaneRules } from './LaneRules.tsx';
 import { LimitsEditor } from './LimitsEditor.tsx';
 import { TransitEditor } from './TransitEditor.tsx';
@@ -124,6 +125,7 @@ function LaneBody() {
       </div>
       <Sentence />
       <Carried />
+      <LaneFindings zone={zone.id} service={service.id} />
       <div className="grid grid-cols-[minmax(330px,2fr)_3fr] gap-x-4 gap-y-5 max-md:grid-cols-1 md:grid-rows-[auto_1fr]">
         {usesCard && (
           <div className={wide ? 'col-span-full' : 'md:col-start-1'}>

@@ -1,4 +1,4 @@
-import { quoteZone, type UnitsOfShop } from '@ostrakon/core';
+import { quoteZone, type ToldFinding, type UnitsOfShop } from '@ostrakon/core';
 import { memo, useDeferredValue } from 'react';
 import {
   CartesianGrid,
@@ -15,6 +15,7 @@ import {
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useWanted } from '../../carriers/heardAnswers.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
+import { useTold } from '../../proof/useProof.ts';
 import { AXIS, axisTicks, axisUnit, axisWidth, plainAmount } from '../../ui/axisTicks.ts';
 import type { Format } from '../../words/format.ts';
 import { measureWords } from '../../words/quoteWords.ts';
@@ -29,12 +30,32 @@ const gapWords = { notOffered: 'not offered', refer: 'ask us', limit: 'outside' 
 /** Whether a gap's word has room in its band: about seven pixels a letter, in a chart of some 400 pixels. */
 const fitsIn = ({ from, to, why }: ChartGap, end: number) => ((to - from) / end) * 400 > gapWords[why].length * 7;
 
+interface Band {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Stretches of a measure in which a zone offers nothing, by what was found. */
+function withoutOption(told: readonly ToldFinding[], zone: string, { measure, end }: StepShape): readonly Band[] {
+  return told.flatMap(({ findings }) =>
+    findings.flatMap((finding): Band[] => {
+      if (finding.code !== 'noOption' || !finding.where.zones.includes(zone)) return [];
+      const [only, ...more] = finding.facts.within;
+      if (!only || more.length > 0 || only.measure !== measure || only.part !== undefined) return [];
+      const [from, to] = [only.from ?? only.over ?? 0, only.upTo ?? only.under ?? end];
+      return from < end ? [{ from, to: Math.min(to, end) }] : [];
+    }),
+  );
+}
+
 interface Drawn {
   readonly shape: StepShape;
   readonly costs: readonly { x: number; cost: number }[];
   readonly cart: number;
   readonly cartWords: string;
   readonly price: number | null;
+  /** Where carts to the zone get no option at all. */
+  readonly without: readonly Band[];
 }
 
 /** The picture alone: dear to draw, so it follows what is beside it. */
@@ -44,6 +65,7 @@ const Drawing = memo(function Drawing({
   cart,
   cartWords,
   price,
+  without,
   format,
   units,
 }: Drawn & { format: Format; units: UnitsOfShop }) {
@@ -86,6 +108,20 @@ const Drawing = memo(function Drawing({
             fillOpacity={0.9}
           >
             {fitsIn(gap, shape.end) && <Label value={gapWords[gap.why]} position="insideTop" fill="var(--color-ash)" fontSize={12} />}
+          </ReferenceArea>
+        ))}
+        {without.map(({ from, to }) => (
+          <ReferenceArea
+            key={`without ${from}`}
+            x1={from}
+            x2={to}
+            fill="var(--color-fault-soft)"
+            stroke="var(--color-fault)"
+            strokeDasharray="3 3"
+          >
+            {((to - from) / shape.end) * 400 > 60 && (
+              <Label value="no option at all" position="insideBottom" fill="var(--color-fault)" fontSize={12} />
+            )}
           </ReferenceArea>
         ))}
         {shape.falls.map((fall) => (
@@ -144,7 +180,9 @@ export function StepChart() {
   // The card's own price, before free delivery: that is the line the cart stands on.
   const price = answer?.status === 'priced' ? shape.cartPrice : null;
   const cartWords = `this cart, ${format.measured(shape.measure, cart)}`;
-  const drawn = useDeferredValue({ shape, costs, cart, cartWords, price });
+  const { told } = useTold();
+  const without = withoutOption(told, zone.id, shape);
+  const drawn = useDeferredValue({ shape, costs, cart, cartWords, price, without });
   return (
     <figure className="self-start rounded-lg border border-line-strong bg-paper p-3">
       <figcaption className="mb-2 flex justify-between text-sm">
@@ -163,6 +201,18 @@ export function StepChart() {
       >
         <Drawing {...drawn} format={format} units={units} />
       </div>
+      {without.length > 0 && (
+        <p className="mt-1 text-sm text-fault">
+          <span aria-hidden className="me-1.5 inline-block h-3 w-5 border border-fault border-dashed bg-fault-soft align-middle" />
+          no service takes carts{' '}
+          {format.list(
+            without.map(
+              ({ from, to }) =>
+                `from ${format.measured(shape.measure, from)}${to < shape.end ? ` to ${format.measured(shape.measure, to)}` : ''}`,
+            ),
+          )}
+        </p>
+      )}
       {costs.length > 0 && (
         <p className="mt-1 text-sm text-ash">
           <span aria-hidden className="me-1.5 inline-block w-6 border-night border-t-2 border-dashed align-middle" />

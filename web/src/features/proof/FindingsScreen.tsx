@@ -8,7 +8,8 @@ import { usePutOnBench } from '../../proof/useRepair.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { useAddress } from '../../ui/useAddress.ts';
-import { findingWords, severityWords, witnessWords } from '../../words/findingWords.ts';
+import { findingWords, witnessWords } from '../../words/findingWords.ts';
+import { severityWords } from '../../words/severityWords.ts';
 import { MeantDialog } from './MeantDialog.tsx';
 import { RepairButtons } from './RepairButtons.tsx';
 

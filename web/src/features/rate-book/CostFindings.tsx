@@ -3,9 +3,9 @@ import { Link } from 'react-router';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { useSurvey } from '../../carriers/useSurvey.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
+import { useProof } from '../../proof/useProof.ts';
 import { Button } from '../../ui/Button.tsx';
 import { useFormat } from '../../words/useWords.ts';
-import { useBelowCost } from './useBelowCost.ts';
 
 const FEW = 4;
 
@@ -16,7 +16,8 @@ export function CostFindings() {
   const format = useFormat();
   const survey = useSurvey();
   const [all, setAll] = useState(false);
-  const found = useBelowCost(survey !== undefined);
+  const { looked } = useProof();
+  const found = looked?.told.flatMap(({ findings }) => findings.flatMap((one) => (one.code === 'belowCost' ? [one] : [])));
   const name = (list: readonly { id: string; name: string }[], id: string) => list.find((one) => one.id === id)?.name ?? id;
   if (!survey) {
     return (

@@ -2,6 +2,8 @@ import type { Card } from '@ostrakon/core';
 import clsx from 'clsx';
 import { memo, useEffect, useRef } from 'react';
 import { Link } from 'react-router';
+import { FindingLink, markWords } from '../../proof/FindingLink.tsx';
+import type { SheetMark } from '../../proof/sheetMarks.ts';
 import { StepSpark } from './StepSpark.tsx';
 import type { CellWords, Face } from './sheetCell.ts';
 
@@ -24,8 +26,8 @@ interface LaneCellProps extends CellPlace, CellWords {
   compact: boolean;
   /** In a column that offers nothing in sight: said without emphasis. */
   quiet?: boolean;
-  /** Sells below cost somewhere, by the latest survey. */
-  loses?: boolean;
+  /** What was found of it. */
+  finding?: SheetMark | undefined;
   /** For the tiny step line. */
   card?: Card;
 }
@@ -75,12 +77,13 @@ export const LaneCell = memo(function LaneCell({
   changed: differs = false,
   card,
   quiet = false,
-  loses = false,
+  finding,
   row,
   column,
   tabIndex,
   marked,
 }: LaneCellProps) {
+  const [zone = '', service = ''] = lane.split('/');
   const said = `${face} ${main}`;
   const before = useRef(said);
   // What is still being asked is nothing to point at; the answer is.
@@ -92,7 +95,7 @@ export const LaneCell = memo(function LaneCell({
     <td
       aria-colindex={column + 1}
       className={clsx(
-        'h-px border-line border-b border-s p-0 align-top',
+        'relative h-px border-line border-b border-s p-0 align-top',
         groundOf(tone === 'withheld' && !quiet, marked),
         chosen && 'outline-2 outline-clay -outline-offset-2',
       )}
@@ -103,7 +106,7 @@ export const LaneCell = memo(function LaneCell({
         aria-describedby={chosen ? 'chosen-lane' : undefined}
         data-cell={`${row},${column}`}
         tabIndex={tabIndex}
-        aria-label={`${name}: ${main}${detail === '' ? '' : `, ${detail}`}${loses ? '; sells below cost' : ''}`}
+        aria-label={`${name}: ${main}${detail === '' ? '' : `, ${detail}`}${finding ? `; ${markWords(finding)}` : ''}`}
         title={compact ? `${name}\n${main}\n${detail}`.trim() : undefined}
         className="block h-full hover:bg-clay-tint/40"
       >
@@ -114,13 +117,6 @@ export const LaneCell = memo(function LaneCell({
             changed && 'requoted',
           )}
         >
-          {loses && (
-            <span
-              title="Sells below cost, by the latest survey"
-              aria-hidden
-              className={clsx('size-2 rotate-45 bg-fault', compact ? 'absolute start-1.5 top-1.5' : 'float-right mt-1 ms-1')}
-            />
-          )}
           <span
             className={clsx(
               'line-clamp-2',
@@ -135,6 +131,7 @@ export const LaneCell = memo(function LaneCell({
           {card && <StepSpark card={card} />}
         </span>
       </Link>
+      {finding && <FindingLink mark={finding} zone={zone} service={service} of={name} className="absolute start-0 top-0 print:hidden" />}
     </td>
   );
 });

@@ -3,6 +3,8 @@ import { ChevronDown } from 'lucide-react';
 import { memo, Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useDraftSession } from '../../draft/DraftProvider.tsx';
+import { FindingLink } from '../../proof/FindingLink.tsx';
+import type { SheetMark } from '../../proof/sheetMarks.ts';
 import { later } from '../../ui/later.ts';
 import { Menu, type MenuGroup } from '../../ui/Menu.tsx';
 import { RenameField } from '../../ui/RenameField.tsx';
@@ -14,6 +16,8 @@ interface ServiceHeadProps {
   service: Service;
   at: number;
   tabIndex: number;
+  /** What was found of it. */
+  finding?: SheetMark | undefined;
 }
 
 function useServiceMenu(service: Service, open: (mode: 'renaming' | 'details' | 'copying') => void): () => MenuGroup[] {
@@ -66,7 +70,7 @@ const CopyPrices = later(() => import('./CopyPrices.tsx'), 'CopyPrices');
 const ServiceDialog = later(() => import('./ServiceDialog.tsx'), 'ServiceDialog');
 
 /** A service at the head of its column: drag it, or open its menu. */
-export const ServiceHead = memo(function ServiceHead({ compact, service, at, tabIndex }: ServiceHeadProps) {
+export const ServiceHead = memo(function ServiceHead({ compact, service, at, tabIndex, finding }: ServiceHeadProps) {
   const session = useDraftSession();
   const [mode, setMode] = useState<'shown' | 'renaming' | 'details' | 'copying'>('shown');
   const groups = useServiceMenu(service, setMode);
@@ -105,6 +109,7 @@ export const ServiceHead = memo(function ServiceHead({ compact, service, at, tab
           }
         />
       )}
+      {finding && <FindingLink mark={finding} service={service.id} of={service.name} className="absolute end-0 bottom-0" />}
       <Suspense>
         {mode === 'details' && <ServiceDialog service={service} onClose={() => setMode('shown')} />}
         {mode === 'copying' && <CopyPrices of="service" id={service.id} name={service.name} onClose={() => setMode('shown')} />}

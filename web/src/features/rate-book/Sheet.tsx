@@ -3,6 +3,8 @@ import { Fragment, Suspense, useMemo, useRef } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
 import { heardAnswers, useWanted } from '../../carriers/heardAnswers.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
+import { sheetMarks } from '../../proof/sheetMarks.ts';
+import { useTold } from '../../proof/useProof.ts';
 import { later } from '../../ui/later.ts';
 import { Gap, spread, useColumnsInSight, useRowsInSight } from '../../ui/useRowsInSight.tsx';
 import { directionOf } from '../../words/direction.ts';
@@ -15,7 +17,6 @@ import { SheetLegend } from './SheetLegend.tsx';
 import { SheetTools } from './SheetTools.tsx';
 import type { Face } from './sheetCell.ts';
 import type { SheetRow } from './sheetRows.ts';
-import { useBelowCost } from './useBelowCost.ts';
 import { type CellAt, useCellPrices } from './useCellPrices.ts';
 import { useChosenLanes } from './useChosenLanes.ts';
 import { useLiveAnswers } from './useLiveAnswers.ts';
@@ -40,8 +41,9 @@ const keyOf = (row: SheetRow | undefined) => (row?.kind === 'group' ? `group ${r
 export function Sheet({ face, compact }: { face: Face; compact: boolean }) {
   const { book } = useDraft();
   const { compiled, admitted, heard, samples, down, zone: benchZone } = useBench();
-  const below = useBelowCost(face === 'rates' || face === 'margin');
-  const marks = useMemo(() => new Set(below?.map(({ where }) => `${where.zones[0]}/${where.service}`)), [below]);
+  const { told } = useTold();
+  const marks = useMemo(() => sheetMarks(told), [told]);
+  const found = useMemo(() => new Set([...marks.values()].map(({ severity }) => severity)), [marks]);
   const table = useRef<HTMLTableElement>(null);
   const view = useSheetView();
   const { rows } = view;
@@ -157,7 +159,17 @@ export function Sheet({ face, compact }: { face: Face; compact: boolean }) {
             </th>
             {spread(across.shown, serviceIds, (at) => {
               const service = book.services[at];
-              return service && <ServiceHead compact={compact} service={service} at={at} tabIndex={keys.tabIndex(0, at + 1)} />;
+              return (
+                service && (
+                  <ServiceHead
+                    compact={compact}
+                    service={service}
+                    at={at}
+                    tabIndex={keys.tabIndex(0, at + 1)}
+                    finding={marks.get(`/${service.id}`)}
+                  />
+                )
+              );
             })}
             <th scope="col" className="sticky top-0 z-20 border-line-strong border-b bg-slip p-0">
               <AddService />
@@ -174,7 +186,7 @@ export function Sheet({ face, compact }: { face: Face; compact: boolean }) {
           <Gap height={virtual.after} />
         </tbody>
       </table>
-      <SheetLegend face={face} carried={book.services.some(({ kind }) => kind === 'carrier')} losses={marks.size > 0} />
+      <SheetLegend face={face} carried={book.services.some(({ kind }) => kind === 'carrier')} found={found} />
       <div className="mt-2 flex items-center gap-4">
         <AddZone />
         <p role="status" className="text-sm text-ochre">

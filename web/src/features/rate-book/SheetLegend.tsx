@@ -1,4 +1,7 @@
+import { SEVERITIES, type Severity } from '@ostrakon/core';
 import type { ReactNode } from 'react';
+import { SeverityMark } from '../../proof/SeverityMark.tsx';
+import { severityWords } from '../../words/severityWords.ts';
 import type { Face } from './sheetCell.ts';
 
 function Mark({ sign, children }: { sign: ReactNode; children: string }) {
@@ -13,7 +16,7 @@ function Mark({ sign, children }: { sign: ReactNode; children: string }) {
 }
 
 /** What the marks of the sheet mean: those that can be met on the face that is shown. */
-export function SheetLegend({ face, carried, losses }: { face: Face; carried: boolean; losses: boolean }) {
+export function SheetLegend({ face, carried, found }: { face: Face; carried: boolean; found: ReadonlySet<Severity> }) {
   return (
     <ul aria-label="What the marks mean" className="mt-2 flex flex-wrap gap-x-4 gap-y-1 text-xs text-ash">
       <Mark sign={<span className="size-2.5 rounded-full border border-clay bg-clay" />}>the bench’s address lies here</Mark>
@@ -26,7 +29,11 @@ export function SheetLegend({ face, carried, losses }: { face: Face; carried: bo
         <Mark sign={<b className="text-ochre underline decoration-dotted">0.00</b>}>stands in for a carrier that is silent</Mark>
       )}
       {face === 'margin' && <Mark sign="0.00 + 0.00">what carriage and packaging cost</Mark>}
-      {losses && <Mark sign={<span className="size-2 rotate-45 bg-fault" />}>sells below cost, by the latest survey</Mark>}
+      {SEVERITIES.filter((severity) => found.has(severity)).map((severity) => (
+        <Mark key={severity} sign={<SeverityMark severity={severity} />}>
+          {severityWords[severity][0].toLowerCase()}
+        </Mark>
+      ))}
       {face === 'live' && <Mark sign={<b className="text-clay underline">0.00</b>}>other than what is live</Mark>}
     </ul>
   );

@@ -3,6 +3,8 @@ import { MoreHorizontal } from 'lucide-react';
 import { memo, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useDraftSession } from '../../draft/DraftProvider.tsx';
+import { FindingLink } from '../../proof/FindingLink.tsx';
+import type { SheetMark } from '../../proof/sheetMarks.ts';
 import { SignButton } from '../../ui/Button.tsx';
 import { later } from '../../ui/later.ts';
 import { Menu, type MenuGroup } from '../../ui/Menu.tsx';
@@ -54,10 +56,12 @@ interface ZoneHeadProps {
   summary: string;
   row: number;
   tabIndex: number;
+  /** What was found of it. */
+  finding?: SheetMark | undefined;
 }
 
 /** A zone's name and places at the side of its row, with its menu. */
-export const ZoneHead = memo(function ZoneHead({ compact, zone, summary, row, tabIndex }: ZoneHeadProps) {
+export const ZoneHead = memo(function ZoneHead({ compact, zone, summary, row, tabIndex, finding }: ZoneHeadProps) {
   const session = useDraftSession();
   const [renaming, setRenaming] = useState(false);
   const [copying, setCopying] = useState(false);
@@ -87,6 +91,7 @@ export const ZoneHead = memo(function ZoneHead({ compact, zone, summary, row, ta
           <span className="block truncate text-sm text-ash">{summary}</span>
         </Link>
       )}
+      {finding && <FindingLink mark={finding} zone={zone.id} of={zone.name} className="shrink-0" />}
       <Menu
         groups={groups}
         trigger={

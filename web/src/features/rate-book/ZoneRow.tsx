@@ -1,4 +1,5 @@
 import { type Lane, laneOf, type Offer, type Service, type Withheld, type Zone } from '@ostrakon/core';
+import type { SheetMark } from '../../proof/sheetMarks.ts';
 import { spread } from '../../ui/useRowsInSight.tsx';
 import type { Format } from '../../words/format.ts';
 import { placeWords } from '../../words/quoteWords.ts';
@@ -42,8 +43,8 @@ export interface SheetLook {
   readonly live: AnswerOf | null;
   /** Services that no zone in sight is offered for this cart. */
   readonly quiet: ReadonlySet<string>;
-  /** Lanes that sell below cost by the latest survey. */
-  readonly marks: ReadonlySet<string>;
+  /** What was found, by place. */
+  readonly marks: ReadonlyMap<string, SheetMark>;
 }
 
 interface ZoneRowProps {
@@ -113,6 +114,7 @@ export function ZoneRow({ zone, row, answers, marked, look, measured }: ZoneRowP
             summary={placesSummary(zone, format, subdivision)}
             row={row}
             tabIndex={tabIndex(row, 0)}
+            finding={marks.get(`${zone.id}/`)}
           />
         </div>
       </th>
@@ -135,7 +137,7 @@ export function ZoneRow({ zone, row, answers, marked, look, measured }: ZoneRowP
             compact={look.compact}
             {...words}
             quiet={look.quiet.has(service.id)}
-            loses={marks.has(`${zone.id}/${service.id}`)}
+            finding={marks.get(`${zone.id}/${service.id}`)}
             {...(face === 'rates' && service.kind !== 'carrier' && { card: lane.card })}
             {...place}
           />
