@@ -8,6 +8,7 @@ const tsx = ['--import', 'tsx', '--conditions=ostrakon-source'];
 // Quotes are timed as they run in production: compiled, without what the loader adds to every function.
 run(process.execPath, ['--import', 'tsx', 'demo/bench/quotes.ts'], { cwd: root });
 run(process.execPath, ['--import', 'tsx', 'demo/bench/dearest.ts'], { cwd: root });
+run(process.execPath, ['--import', 'tsx', 'demo/bench/proof.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'e2e/bench/sheet.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'e2e/bench/large.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'e2e/bench/goods.ts'], { cwd: root });

@@ -74,6 +74,10 @@ describe('the commands', () => {
     expect(back).toEqual(readExample('cards.json'));
   });
 
+  test('the findings of a book that turns nobody away', async () => {
+    expect(await cli('check', example('dates.json'))).toContain('kinds of cart were looked at.');
+  });
+
   test('the schemas are printed as they are checked with; the page of fields is the one that is printed', async () => {
     expect(JSON.parse(await cli('schema'))).toEqual(JSON.parse(JSON.stringify(schemas)));
     expect(readFileSync(join(docs, 'fields.md'), 'utf8')).toBe(await cli('fields'));

@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { emptyBook, PLAIN_SERVICE, plainLane } from '@ostrakon/core';
+import { emptyBook, PLAIN_SERVICE, PRODUCT_DEFAULTS, plainLane } from '@ostrakon/core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { run } from './main.ts';
 
@@ -197,5 +197,53 @@ describe('a whole shop in a file', () => {
     const told = await cli(...args());
     expect(told.code).toBe(1);
     expect(told.stderr).toMatch(words);
+  });
+});
+
+describe('check', () => {
+  const holed = {
+    ...book,
+    services: [...book.services, { ...PLAIN_SERVICE, id: 'letter', name: 'Letter' }],
+    zones: book.zones.map((zone) => ({
+      ...zone,
+      lanes: {
+        letter: { ...zone.lanes.ground, limits: [{ measure: 'itemsWeight', upTo: '2 kg' }] },
+        ground: { ...zone.lanes.ground, limits: [{ measure: 'itemsWeight', from: '2.2 kg' }] },
+      },
+    })),
+  };
+  const products = 'Article number,Name,Price,Weight\nshelf,Kiln shelf,49.00,2.1 kg\n';
+
+  test('a book that answers every cart passes; one with a hole does not, and names the product that falls into it', async () => {
+    expect(await cli('check', file('whole.json', book))).toMatchObject({
+      code: 0,
+      stdout: expect.stringContaining('kinds of cart were looked at'),
+    });
+    const told = await cli('check', file('holed.json', holed), '--goods', file('goods.csv', products));
+    expect(told.code).toBe(1);
+    expect(told.stdout.split('\n')[0]).toBe(
+      'turnedAway noOption: Canada: itemsWeight over 2 kg, under 2.2 kg (for example 1 × shelf to B0S 1A1 CA-NS)',
+    );
+  });
+
+  test('as JSON and as JUnit; what counts is chosen', async () => {
+    const path = file('holed.json', holed);
+    const list = file('goods.json', [{ ...PRODUCT_DEFAULTS, id: 'shelf', name: 'Kiln shelf', price: 4900, weight: '2.1 kg' }]);
+    const json = JSON.parse((await cli('check', path, '--goods', list, '--format', 'json')).stdout);
+    expect(json.told[0].findings[0]).toMatchObject({ code: 'noOption', witness: { lines: [{ product: 'shelf', quantity: 1 }] } });
+    expect(json.lookedAt).toMatchObject({ zones: 1, services: 2 });
+    const xml = (await cli('check', path, '--goods', list, '--format', 'junit')).stdout;
+    expect(xml).toContain('<testsuite name="ostrakon check"');
+    expect(xml.match(/<failure /g)?.length).toBe(1);
+    expect(await cli('check', path, '--format', 'xml')).toMatchObject({ code: 1, stderr: 'Write --format text, json, junit.\n' });
+    expect(await cli('check', path, '--level', 'all')).toMatchObject({
+      code: 1,
+      stderr: expect.stringContaining('Write --level turnedAway'),
+    });
+    // Without goods a hole is shown by an item described on the spot.
+    expect(await cli('check', path)).toMatchObject({
+      code: 1,
+      stdout: expect.stringContaining('(for example 1 × 2.1 kg to B0S 1A1 CA-NS)'),
+    });
   });
 });

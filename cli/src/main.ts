@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import {
   type AdmissionProblem,
   admit,
@@ -18,43 +17,14 @@ import {
   settle,
 } from '@ostrakon/core';
 import { withCentroid } from '@ostrakon/core/centroids';
-import { documentPath, documentSchemas } from '@ostrakon/core/contract';
+import { documentSchemas } from '@ostrakon/core/contract';
 import { Command, CommanderError } from 'commander';
 import Papa from 'papaparse';
-import { z } from 'zod';
+import { addCheckCommand, FoundFaults } from './checkCommand.ts';
 import { fieldTables } from './fieldTables.ts';
 import { InputFault, type Streams } from './inputFault.ts';
+import { nameOf, parseAs, readText } from './readFiles.ts';
 import { addShopCommands } from './shopCommands.ts';
-
-const nameOf = (file: string) => (file === '-' ? 'standard input' : file);
-
-function readText(file: string): string {
-  try {
-    return readFileSync(file === '-' ? 0 : file, 'utf8').replace(/^\uFEFF/, '');
-  } catch {
-    throw new InputFault(`Cannot read ${nameOf(file)}.`);
-  }
-}
-
-function readJson(file: string): unknown {
-  const text = readText(file);
-  try {
-    return JSON.parse(text);
-  } catch {
-    throw new InputFault(`${nameOf(file)} is not JSON.`);
-  }
-}
-
-function parseAs<T>(file: string, parse: (value: unknown) => T): T {
-  const document = readJson(file);
-  try {
-    return parse(document);
-  } catch (error) {
-    if (!(error instanceof z.ZodError)) throw error;
-    const lines = error.issues.slice(0, 20).map(({ path, message }) => `${documentPath(document, path) || 'the document'}: ${message}`);
-    throw new InputFault(`${file === '-' ? 'standard input' : file} is not valid: ${lines.join('; ')}.`);
-  }
-}
 
 function refusal(problem: AdmissionProblem): string {
   if (problem.code === 'tooManyPieces') return `a cart has at most ${problem.most} pieces, this one has ${problem.pieces}`;
@@ -101,7 +71,7 @@ function cardsIn(bookFile: string, cardsFile: string, sign: DecimalSign | null):
 /**
  * Runs the command line.
  * @param argv as in `process.argv`
- * @returns the exit code: 0, or 1 for bad input
+ * @returns the exit code: 0, or 1 for bad input and for what `check` found
  */
 export async function run(argv: readonly string[], { stdout, stderr }: Streams): Promise<number> {
   const program = new Command('ostrakon')
@@ -142,12 +112,14 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
     .action(() => {
       stdout.write(fieldTables());
     });
+  addCheckCommand(program, { stdout, stderr });
   addShopCommands(program, { stdout, stderr });
   try {
     await program.parseAsync([...argv]);
     return 0;
   } catch (error) {
     if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : 1;
+    if (error instanceof FoundFaults) return 1;
     if (!(error instanceof InputFault)) throw error;
     stderr.write(`${error.message}\n`);
     return 1;

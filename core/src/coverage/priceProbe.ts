@@ -2,14 +2,15 @@ import { CarrierAnswers } from '../carriers/carrierAnswers.ts';
 import type { Id } from '../names/naming.ts';
 import { billableWeight, lengthPlusGirth, longestSide, sumOfSides } from '../packing/billable.ts';
 import { MOST_EFFORT } from '../packing/effort.ts';
+import { admitted } from '../quote/admit.ts';
 import type { CompiledBook } from '../quote/compile.ts';
 import type { CompiledLane } from '../quote/compiledLane.ts';
 import { lanePrice, takes } from '../quote/lanePrice.ts';
 import { type Occasion, occasionOf } from '../quote/occasion.ts';
+import { plan } from '../quote/plan.ts';
 import { quoteLane } from '../quote/quoteLane.ts';
-import type { Offer, Quote, Withheld } from '../quote/quoteTypes.ts';
+import type { Offer, Withheld } from '../quote/quoteTypes.ts';
 import type { QuoteRequest } from '../quote/request.ts';
-import { quote } from '../quote/settle.ts';
 import { Shipment } from '../quote/shipment.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
 import type { CartKind } from './cartKind.ts';
@@ -38,11 +39,13 @@ export class PriceProbe {
   readonly #compiled: CompiledBook;
   readonly #kind: CartKind;
   readonly #group: Id | null;
-  readonly #held = new Map<string, Shipment>();
+  readonly #held: Map<string, Shipment>;
   readonly #carriers = new CarrierAnswers();
   #occasion: Occasion | undefined;
 
-  constructor(compiled: CompiledBook, kind: CartKind, group: Id | null) {
+  /** @param held items of this kind that were made before, for zones that do not ask where an address lies */
+  constructor(compiled: CompiledBook, kind: CartKind, group: Id | null, held: Map<string, Shipment> = new Map()) {
+    this.#held = held;
     this.#compiled = compiled;
     this.#kind = kind;
     this.#group = group;
@@ -60,7 +63,7 @@ export class PriceProbe {
         {
           quantity: items,
           unitPrice: value / items,
-          weight: `${weight / items / MILLIGRAM} mg`,
+          weight: massText(weight / items),
           size: { ...SMALL, length: `${side / CENTIMETRE} cm` },
           delivered: true,
           ownBox: true,
@@ -122,9 +125,13 @@ export class PriceProbe {
     return lane.terms !== null && takes(lane, shipment.seenBy(lane));
   }
 
-  /** The whole quote of an item, packed and placed as any other. */
-  quoted(item: Item): Quote {
-    return quote(this.#compiled, this.request(item));
+  /** The price of an item whose cart was opened, placed and packed as any other; null where it has none, or lies elsewhere. */
+  quoted(lane: CompiledLane, item: Item): number | null {
+    const { places, shipments } = plan(this.#compiled, admitted(this.#compiled, this.request(item)), this.#carriers, { ledger: false });
+    const [shipment] = shipments;
+    if (!shipment || shipments.length > 1 || places[0].zone?.zone.id !== lane.zone) return null;
+    const price = lanePrice(lane, shipment);
+    return price < 0 ? null : price;
   }
 
   /** With its ledger. */
@@ -133,7 +140,10 @@ export class PriceProbe {
   }
 }
 
-const MILLIGRAM = 1000;
+/** As somebody would write it. */
+const massText = (micrograms: number) =>
+  micrograms >= 1e9 ? `${Number((micrograms / 1e9).toFixed(6))} kg` : `${Number((micrograms / 1e6).toFixed(3))} g`;
+
 const SIDE = 50_000;
 const CENTIMETRE = 10_000;
 const SMALL = { length: '5 cm', width: '5 cm', height: '5 cm' };

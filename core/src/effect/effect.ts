@@ -179,8 +179,18 @@ function namedPlaces(...books: readonly CompiledBook[]): readonly Destination[] 
   ];
 }
 
+/** Where zones lie, and what is served. */
+const placeData = ({ zones, shop, locations }: RateBook) => [
+  zones.map(({ id, places }) => [id, places]),
+  shop.served,
+  locations.map(({ id, point }) => [id, point]),
+];
+
+const isSame = (a: unknown, b: unknown) => a === b || canonicalJson(a) === canonicalJson(b);
+
 /** Places that lie in another zone than before, served or not. */
 function movedPlaces(before: CompiledBook, after: CompiledBook): readonly MovedPlaces[] {
+  if (isSame(placeData(before.book), placeData(after.book))) return [];
   const zoneIn = ({ book, places, served }: CompiledBook, to: Destination): Id | null => {
     if (!served.has(to.country)) return null;
     const found = findZone(places, to);
@@ -216,11 +226,13 @@ const dateData = (book: RateBook, zone: RateBook['zones'][number], service: Rate
 };
 
 function otherDates({ book: before }: CompiledBook, { book: after }: CompiledBook): Effect['dates'] {
+  const shared = before.shop === after.shop && before.locations === after.locations && before.goodsGroups === after.goodsGroups;
   return after.zones.flatMap((zone) => {
     const old = before.zones.find(({ id }) => id === zone.id);
     return after.services.flatMap((service) => {
       const held = before.services.find(({ id }) => id === service.id);
-      if (!old || !held || !laneOf(zone, service.id) || !laneOf(old, service.id)) return [];
+      const [was, is] = [old && laneOf(old, service.id), laneOf(zone, service.id)];
+      if (!old || !held || !was || !is || (shared && held === service && isSame(was.transit, is.transit))) return [];
       const same = canonicalJson(dateData(before, old, held)) === canonicalJson(dateData(after, zone, service));
       return same ? [] : [{ zone: zone.id, service: service.id }];
     });

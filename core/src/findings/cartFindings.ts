@@ -92,13 +92,13 @@ const piecesIn = ({ cart }: Found) => cart.lines.reduce((sum, { quantity }) => s
 /** Whether a cart shows more plainly what another shows: of own goods, and fewer. */
 const isPlainer = (a: Told, b: Told) => (a.ownGoods === b.ownGoods ? a.pieces < b.pieces : a.ownGoods);
 
-function told(code: CartFinding['code'], here: Coverage, box: Box, groups: Groups | null, found: Found): CartFinding {
+function told(code: CartFinding['code'], here: Coverage, box: Box, groups: Groups | null, found: Found, sells: boolean): CartFinding {
   const carts = { within: within(here, box), groups };
   const rest = { where: { zones: [here.zone] }, witness: witnessOf(found) };
   switch (code) {
     case 'noOption':
-      // What none of the shop's goods comes to is no fault of today's.
-      return { code, severity: found.ownGoods ? 'turnedAway' : 'note', ...rest, facts: { ...carts, edges: edgesOf(here, box) } };
+      // What none of the goods a shop sells comes to is no fault of today's.
+      return { code, severity: found.ownGoods || !sells ? 'turnedAway' : 'note', ...rest, facts: { ...carts, edges: edgesOf(here, box) } };
     case 'onlyAsk':
       return { code, severity: 'note', ...rest, facts: { ...carts, services: answering(here, box) } };
     case 'onlyCarrier':
@@ -107,13 +107,13 @@ function told(code: CartFinding['code'], here: Coverage, box: Box, groups: Group
 }
 
 /** Regions of one kind of cart, each with a cart that lies in it and was quoted. */
-function inKind(compiled: CompiledBook, zone: CompiledZone, same: SameKinds, search: WitnessSearch): Told[] {
+function inKind(compiled: CompiledBook, zone: CompiledZone, same: SameKinds, search: WitnessSearch, sells: boolean): Told[] {
   const here = coverage(compiled, zone, same.kind);
   return REGIONS.flatMap(({ code, boxes, shows }) =>
     boxes(here).flatMap((box): Told[] => {
       const found = search.in(here, box, same.groups, (request: QuoteRequest) => shows(quote(compiled, request)));
       if (found === null) return [];
-      return [{ finding: told(code, here, box, same.groups, found), ownGoods: found.ownGoods, pieces: piecesIn(found) }];
+      return [{ finding: told(code, here, box, same.groups, found, sells), ownGoods: found.ownGoods, pieces: piecesIn(found) }];
     }),
   );
 }
@@ -149,7 +149,7 @@ export function cartFindings(compiled: CompiledBook, at: number, { now, goods, a
   const search = new WitnessSearch(compiled, goods);
   const kinds = kindsIn(compiled, zone, { now, groups, addresses: addressesOf(at) });
   return merged(
-    kinds.flatMap((same) => inKind(compiled, zone, same, search)),
+    kinds.flatMap((same) => inKind(compiled, zone, same, search, goods.groups.length > 0)),
     groups,
   );
 }

@@ -14,7 +14,7 @@ import { dateFindings } from './dateFindings.ts';
 import { type Finding, SEVERITIES } from './finding.ts';
 import { goodsFindings } from './goodsFindings.ts';
 import { placeFindings } from './placeFindings.ts';
-import { priceFindings } from './priceFindings.ts';
+import { priceFindings, type SharedItems } from './priceFindings.ts';
 import { tidyFindings, windowsOver } from './tidyFindings.ts';
 
 /** What findings are looked for in, besides the book. */
@@ -44,6 +44,7 @@ interface Of {
   readonly sources: FindingSources;
   readonly goods: GoodsIndex;
   readonly groups: readonly (Id | null)[];
+  readonly items: SharedItems;
 }
 
 /** Carts of one group each, now and without coupons: what prices are compared on. */
@@ -65,7 +66,7 @@ function inZone(of: Of, zone: CompiledZone, at: number): InZone {
   return {
     findings: [
       ...cartFindings(compiled, at, { now: sources.now, goods, addressesOf: sources.addressesOf }),
-      ...priceFindings(compiled, zone, plain),
+      ...priceFindings(compiled, zone, plain, of.items),
       ...tidyFindings(compiled, zone, plain[0]),
     ],
     kinds: kinds.length,
@@ -114,7 +115,7 @@ const rank = ({ severity }: Finding) => SEVERITIES.indexOf(severity);
 export function findingsOf(compiled: CompiledBook, sources: FindingSources): Findings {
   const goods = goodsOf(sources, compiled.groups);
   const groups = goods.groups.length > 0 ? goods.groups : [null, ...compiled.groups];
-  const of: Of = { compiled, sources, goods, groups };
+  const of: Of = { compiled, sources, goods, groups, items: new Map() };
   const zones = compiled.zones.map((zone, at) => lookedInto(of, zone, at));
   const { book } = compiled;
   const today = dayAt(instantToMs(sources.now), book.shop.timeZone).date;

@@ -5,8 +5,11 @@ import { roundFigure } from '../coverage/roundFigure.ts';
 import type { Measure } from '../measures/measure.ts';
 import type { Id } from '../names/naming.ts';
 import type { CompiledBook, CompiledZone } from '../quote/compile.ts';
-import type { CompiledLane } from '../quote/compiledLane.ts';
+import type { CompiledCard } from '../quote/compiledCard.ts';
+import { type CompiledLane, readsDistance } from '../quote/compiledLane.ts';
+import type { CompiledResult } from '../quote/compiledResult.ts';
 import { holds } from '../quote/holds.ts';
+import type { Shipment } from '../quote/shipment.ts';
 import type { Finding, Step, Witness } from './finding.ts';
 
 export type StepFinding = Finding<'heavierPaysLess' | 'richerPaysMore' | 'freeStops' | 'tallStep' | 'justUnder'>;
@@ -74,11 +77,8 @@ function stepFinding(code: StepCode, { lane, zone, probe }: Lane, edge: Edge, st
   return { code, ...rest, facts: step };
 }
 
-/** Whether the whole quote of an item shows a price. */
-function isShown({ lane, probe }: Lane, item: Item, wanted: number): boolean {
-  const offer = probe.quoted(item).options.find(({ service }) => service === lane.service.id);
-  return offer?.status === 'priced' && offer.price === wanted;
-}
+/** Whether an item that is quoted as any cart shows a price. */
+const isShown = ({ lane, probe }: Lane, item: Item, wanted: number): boolean => probe.quoted(lane, item) === wanted;
 
 /** An item of a round weight that pays what one just over a bound pays; null where none does. */
 function rounder({ lane, probe }: Lane, edge: Edge, next: Edge | undefined, price: number, item: (weight: number) => Item): Item | null {
@@ -127,6 +127,14 @@ function stepsAlong(along: Along): StepFinding[] {
   return [...found.values()];
 }
 
+/** Whether a card has anything that costs nothing. */
+function givesFree({ table }: CompiledCard): boolean {
+  const isFree = ({ rate, price }: CompiledResult) => rate === 'none' && price === 0;
+  if (table.kind === 'one') return table.code === 'flat' && isFree(table.result);
+  if (table.kind === 'grid') return table.results.some((line) => line.some(isFree));
+  return table.kind === 'tiers' && table.results.some(isFree);
+}
+
 /** The charges on an item that its price gives for nothing; none where it has a price, or costs nothing. */
 function chargesOnFree({ lane, probe }: Lane, item: Item): { readonly price: number; readonly charges: readonly Id[] } | null {
   if (probe.price(lane, item) <= 0) return null;
@@ -140,7 +148,7 @@ function chargesOnFree({ lane, probe }: Lane, item: Item): { readonly price: num
 
 /** What the prices give for nothing, and charges do not: shown by the first such item, with the charges on all of them. */
 function chargedWhenFree(of: Lane, items: readonly Item[]): Finding<'chargedWhenFree'>[] {
-  if (of.lane.charges.length === 0) return [];
+  if (of.lane.charges.length === 0 || ![of.lane.card, ...of.lane.groupCards.values()].some(givesFree)) return [];
   const found = items.flatMap((item) => {
     const charged = chargesOnFree(of, item);
     return charged ? [{ item, ...charged }] : [];
@@ -203,13 +211,37 @@ function laneFindings(of: Lane): PriceFinding[] {
   ];
 }
 
+/** Items by the kind of cart they are, for as long as one book is looked at. */
+export type SharedItems = Map<string, Map<string, Shipment>>;
+
+const asksWhere = ({ tests, centre, lane }: CompiledLane) =>
+  centre !== undefined || readsDistance(lane) || tests.some(({ kind }) => kind === 'area');
+
+/** Items that zones have in common: those of lanes that do not ask where an address lies. */
+function heldFor(
+  shared: SharedItems,
+  lanes: readonly CompiledLane[],
+  { groups, origin, moment, destination }: CartKind,
+): Map<string, Shipment> {
+  const key = `${groups[0]}|${origin}|${moment}|${destination.country}`;
+  if (lanes.some(asksWhere)) return new Map();
+  const held = shared.get(key) ?? new Map<string, Shipment>();
+  shared.set(key, held);
+  return held;
+}
+
 const keyOf = ({ code, where, facts }: PriceFinding) => JSON.stringify([code, where.service, 'bound' in facts ? facts.bound : facts]);
 
 /**
  * What prices of a zone do that buyers wonder at: steps down, free delivery that ends, tall steps, charges on what is free. Looked
  * at on both sides of every bound a lane reads, one item in its own box, everything else held; each shown by two whole quotes.
  */
-export function priceFindings(compiled: CompiledBook, zone: CompiledZone, kinds: readonly CartKind[]): PriceFinding[] {
+export function priceFindings(
+  compiled: CompiledBook,
+  zone: CompiledZone,
+  kinds: readonly CartKind[],
+  shared: SharedItems = new Map(),
+): PriceFinding[] {
   const lanes = zone.lanes.filter((lane) => lane !== null);
   const seen = new Set<string>();
   const found = new Map<string, PriceFinding>();
@@ -217,7 +249,7 @@ export function priceFindings(compiled: CompiledBook, zone: CompiledZone, kinds:
     const key = priceKey(lanes, compiled, kind);
     if (seen.has(key)) continue;
     seen.add(key);
-    const probe = new PriceProbe(compiled, kind, kind.groups[0] ?? null);
+    const probe = new PriceProbe(compiled, kind, kind.groups[0] ?? null, heldFor(shared, lanes, kind));
     for (const lane of lanes) {
       for (const finding of laneFindings({ lane, zone: zone.zone.id, probe })) {
         if (!found.has(keyOf(finding))) found.set(keyOf(finding), finding);

@@ -299,21 +299,13 @@ export function servicesWords({ findings }: ToldFinding, { book, format }: Findi
 export function witnessWords({ lines = [], destination }: Witness, { format, subdivision, products: held }: FindingNames): string {
   const goods = lines.map((line) => {
     if (isProductLine(line)) return `${line.quantity} × ${held.get(line.product)?.name ?? line.product}`;
-    const weight = line.weight === undefined ? '' : ` of ${format.typed(plainMass(line.weight))}`;
+    const weight = line.weight === undefined ? '' : ` of ${format.typed(line.weight)}`;
     return `${format.count(line.quantity, 'item')}${weight}, ${format.money(line.unitPrice)}`;
   });
   if (!destination) return goods.join(' and ');
   const { country, subdivision: region, postalCode } = destination;
   const to = postalCode ?? (region === undefined ? format.region(country) : subdivision(region));
   return `${goods.length === 0 ? 'Anything' : goods.join(' and ')} to ${to}`;
-}
-
-/** Milligrams as somebody would write them. */
-function plainMass(text: string): string {
-  const found = /^(\d+) mg$/.exec(text);
-  if (!found) return text;
-  const grams = Number(found[1]) / 1000;
-  return grams >= 1000 ? `${grams / 1000} kg` : `${grams} g`;
 }
 
 /** What a repair is called on its button. */

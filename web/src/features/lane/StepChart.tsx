@@ -1,4 +1,4 @@
-import { quoteZone, type ToldFinding, type UnitsOfShop } from '@ostrakon/core';
+import { type Bounds, quoteZone, type ToldFinding, type UnitsOfShop } from '@ostrakon/core';
 import { memo, useDeferredValue } from 'react';
 import {
   CartesianGrid,
@@ -17,6 +17,7 @@ import { useWanted } from '../../carriers/heardAnswers.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { useTold } from '../../proof/useProof.ts';
 import { AXIS, axisTicks, axisUnit, axisWidth, plainAmount } from '../../ui/axisTicks.ts';
+import { boundsWords } from '../../words/findingWords.ts';
 import type { Format } from '../../words/format.ts';
 import { measureWords } from '../../words/quoteWords.ts';
 import { useFormat } from '../../words/useWords.ts';
@@ -33,6 +34,7 @@ const fitsIn = ({ from, to, why }: ChartGap, end: number) => ((to - from) / end)
 interface Band {
   readonly from: number;
   readonly to: number;
+  readonly bounds: Bounds;
 }
 
 /** Stretches of a measure in which a zone offers nothing, by what was found. */
@@ -43,7 +45,7 @@ function withoutOption(told: readonly ToldFinding[], zone: string, { measure, en
       const [only, ...more] = finding.facts.within;
       if (!only || more.length > 0 || only.measure !== measure || only.part !== undefined) return [];
       const [from, to] = [only.from ?? only.over ?? 0, only.upTo ?? only.under ?? end];
-      return from < end ? [{ from, to: Math.min(to, end) }] : [];
+      return from < end ? [{ from, to: Math.min(to, end), bounds: only }] : [];
     }),
   );
 }
@@ -118,11 +120,7 @@ const Drawing = memo(function Drawing({
             fill="var(--color-fault-soft)"
             stroke="var(--color-fault)"
             strokeDasharray="3 3"
-          >
-            {((to - from) / shape.end) * 400 > 60 && (
-              <Label value="no option at all" position="insideBottom" fill="var(--color-fault)" fontSize={12} />
-            )}
-          </ReferenceArea>
+          />
         ))}
         {shape.falls.map((fall) => (
           <ReferenceLine key={fall.at} x={fall.at} stroke="var(--color-ochre)" strokeDasharray="4 2" />
@@ -204,13 +202,7 @@ export function StepChart() {
       {without.length > 0 && (
         <p className="mt-1 text-sm text-fault">
           <span aria-hidden className="me-1.5 inline-block h-3 w-5 border border-fault border-dashed bg-fault-soft align-middle" />
-          no service takes carts{' '}
-          {format.list(
-            without.map(
-              ({ from, to }) =>
-                `from ${format.measured(shape.measure, from)}${to < shape.end ? ` to ${format.measured(shape.measure, to)}` : ''}`,
-            ),
-          )}
+          no service takes carts {format.list(without.map(({ bounds }) => boundsWords(bounds, format)))}
         </p>
       )}
       {costs.length > 0 && (

@@ -1,0 +1,178 @@
+import {
+  compile,
+  dimensionOf,
+  type Finding,
+  formatMoney,
+  GoodsReader,
+  guessFields,
+  Instant,
+  isProductLine,
+  type Measure,
+  Product,
+  type RateBook,
+  readRateBook,
+  SEVERITIES,
+  type Severity,
+  type ToldFinding,
+  zonesOf,
+} from '@ostrakon/core';
+import { knownCentroids } from '@ostrakon/core/centroids';
+import { findingsOf, tellFindings } from '@ostrakon/core/proof';
+import { sampleAddresses } from '@ostrakon/core/sample-addresses';
+import type { Command } from 'commander';
+import Papa from 'papaparse';
+import { z } from 'zod';
+import { InputFault, type Streams } from './inputFault.ts';
+import { parseAs, readText } from './readFiles.ts';
+
+const FORMATS = ['text', 'json', 'junit'] as const;
+type Format = (typeof FORMATS)[number];
+
+/** Products from a JSON list, or from a CSV file with the columns the shop writes. */
+function readProducts(file: string, book: RateBook): readonly Product[] {
+  if (file.toLowerCase().endsWith('.json')) return parseAs(file, (value) => z.array(Product).parse(value));
+  const { data } = Papa.parse<string[]>(readText(file), { skipEmptyLines: 'greedy' });
+  const [headers = [], ...rows] = data;
+  const reader = new GoodsReader(book, new Map(), { headers, fields: guessFields(headers) }, (name) => name.toLowerCase());
+  return rows.map((row, at) => {
+    const read = reader.read(row, at + 2);
+    if (read.ok) return read.product;
+    const [first] = read.problems;
+    throw new InputFault(`${file} was not taken: line ${first?.line ?? at + 2}, ${first?.field ?? 'a row'} “${first?.cell ?? ''}”.`);
+  });
+}
+
+const MOST_ADDRESSES = 20;
+
+interface Checked {
+  readonly told: readonly ToldFinding[];
+  readonly lookedAt: ReturnType<typeof findingsOf>['lookedAt'];
+}
+
+function check(book: RateBook, products: readonly Product[], now: Instant): Checked {
+  const compiled = compile(book);
+  const addresses = book.zones.map(({ places }, at) => sampleAddresses(knownCentroids, compiled.places, places, at, MOST_ADDRESSES));
+  const { findings, lookedAt } = findingsOf(compiled, { products, now, addressesOf: (zone) => addresses[zone] ?? [] });
+  return { told: tellFindings(book, null, findings), lookedAt };
+}
+
+const PER: Readonly<Record<ReturnType<typeof dimensionOf>, readonly [number, string]>> = {
+  mass: [1e9, ' kg'],
+  length: [10_000, ' cm'],
+  distance: [1e6, ' km'],
+  count: [1, ''],
+  money: [1, ''],
+};
+
+/** A measure in a line of text, in kilograms, centimetres and kilometres. */
+function measured(measure: Measure, base: number, { shop }: RateBook): string {
+  const dimension = dimensionOf(measure);
+  if (dimension === 'money') return formatMoney(base, shop.currency, shop.locale);
+  const [unit, name] = PER[dimension];
+  return `${Number((base / unit).toFixed(6))}${name}`;
+}
+
+const ENDS = [
+  ['from', 'from'],
+  ['over', 'over'],
+  ['upTo', 'up to'],
+  ['under', 'under'],
+] as const;
+
+/** What is known of a finding, as it stands in the JSON, in a line. */
+function factsText(finding: Finding, book: RateBook): string {
+  if ('within' in finding.facts) {
+    return finding.facts.within
+      .map((bounds) => {
+        const ends = ENDS.flatMap(([key, word]) =>
+          bounds[key] === undefined ? [] : [`${word} ${measured(bounds.measure, bounds[key], book)}`],
+        );
+        return `${bounds.measure} ${ends.join(', ')}`;
+      })
+      .join('; ');
+  }
+  if ('before' in finding.facts) {
+    const { measure, bound, before, after } = finding.facts;
+    const money = (minor: number) => formatMoney(minor, book.shop.currency, book.shop.locale);
+    return `${measure} at ${measured(measure, bound, book)}: ${money(before)} before, ${money(after)} after`;
+  }
+  return JSON.stringify(finding.facts);
+}
+
+function witnessText({ witness }: Finding): string {
+  if (!witness?.lines) return '';
+  const goods = witness.lines.map((line) =>
+    isProductLine(line) ? `${line.quantity} × ${line.product}` : `${line.quantity} × ${line.weight ?? 'goods'}`,
+  );
+  const { destination } = witness;
+  const to = destination ? ` to ${[destination.postalCode, destination.subdivision ?? destination.country].filter(Boolean).join(' ')}` : '';
+  return ` (for example ${goods.join(' and ')}${to})`;
+}
+
+/** A finding in a line: what it costs, its code, where it is, what is known of it, and a cart that shows it. */
+function lineOf(told: ToldFinding, book: RateBook): string {
+  const [first] = told.findings;
+  const name = (list: readonly { id: string; name: string }[], id: string) => list.find((one) => one.id === id)?.name ?? id;
+  const where = [
+    ...(first.where.service === undefined ? [] : [name(book.services, first.where.service)]),
+    ...zonesOf(told).map((id) => name(book.zones, id)),
+  ].join(', ');
+  return `${first.severity} ${first.code}${where === '' ? '' : `: ${where}`}: ${factsText(first, book)}${witnessText(first)}`;
+}
+
+const xml = (text: string) => text.replace(/[<>&"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
+
+/** One test case a finding, failed where it counts; a single passed one where nothing was found. */
+function junit({ told }: Checked, book: RateBook, counts: (one: ToldFinding) => boolean): string {
+  const cases = told.map((one) => {
+    const text = xml(lineOf(one, book));
+    const body = counts(one) ? `<failure message="${text}"/>` : '';
+    return `  <testcase classname="ostrakon.${one.findings[0].code}" name="${text}">${body}</testcase>`;
+  });
+  const all = cases.length > 0 ? cases : ['  <testcase classname="ostrakon" name="every cart is answered"/>'];
+  return `<?xml version="1.0" encoding="UTF-8"?>\n<testsuite name="ostrakon check" tests="${all.length}" failures="${told.filter(counts).length}">\n${all.join('\n')}\n</testsuite>\n`;
+}
+
+function text(checked: Checked, book: RateBook): string {
+  const { zones, services, kinds } = checked.lookedAt;
+  const lines = checked.told.map((one) => lineOf(one, book));
+  const looked = `${zones} zones, ${services} services and ${kinds} kinds of cart were looked at.`;
+  return `${[...lines, looked].join('\n')}\n`;
+}
+
+interface Options {
+  readonly goods?: string;
+  readonly format: string;
+  readonly level: string;
+  readonly now?: string;
+}
+
+function printed(format: Format, checked: Checked, book: RateBook, counts: (one: ToldFinding) => boolean): string {
+  if (format === 'text') return text(checked, book);
+  return format === 'json' ? `${JSON.stringify(checked, null, 2)}\n` : junit(checked, book, counts);
+}
+
+/** Adds `check`: findings on the command line, for a shop's own continuous integration. */
+export function addCheckCommand(program: Command, { stdout }: Streams): void {
+  program
+    .command('check <book>')
+    .description('Print the findings of a book; exit 1 where buyers are turned away or money is lost; - reads standard input')
+    .option('--goods <file>', 'products of the shop, as CSV or as a list in JSON, so that carts are made of them')
+    .option('--format <format>', `how findings are printed: ${FORMATS.join(', ')}`, 'text')
+    .option('--level <level>', `what exits 1, with everything that costs more: ${SEVERITIES.join(', ')}`, 'moneyLost')
+    .option('--now <instant>', 'the present moment, such as 2026-11-23T13:05:00Z')
+    .action((file: string, { goods, format, level, now }: Options) => {
+      if (!FORMATS.some((one) => one === format)) throw new InputFault(`Write --format ${FORMATS.join(', ')}.`);
+      const most = SEVERITIES.indexOf(level as Severity);
+      if (most === -1) throw new InputFault(`Write --level ${SEVERITIES.join(', ')}.`);
+      if (now !== undefined && !Instant.safeParse(now).success) throw new InputFault('Write --now such as 2026-11-23T13:05:00Z.');
+      const book = parseAs(file, readRateBook);
+      const checked = check(book, goods === undefined ? [] : readProducts(goods, book), now ?? new Date().toISOString());
+      const counts = ({ findings: [first] }: ToldFinding) => SEVERITIES.indexOf(first.severity) <= most;
+      stdout.write(printed(format as Format, checked, book, counts));
+      if (checked.told.some(counts)) throw new FoundFaults();
+    });
+}
+
+/** Ends the program with exit code 1, without a word: what was found is printed already. */
+export class FoundFaults extends Error {}
