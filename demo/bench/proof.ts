@@ -5,7 +5,7 @@ import { sampleAddresses } from '@ostrakon/core/sample-addresses';
 import { largeShop } from '../src/largeShop.ts';
 import { scenario } from '../src/scenario.ts';
 
-// Findings and effect: the demo's draft, warm and after an edit; a large shop of 25, 50 and 100 zones. Milliseconds, medians of five.
+// Findings and effect, once warm: the demo's draft, anew and after an edit; a large shop of 25, 50 and 100 zones. Milliseconds, medians of five.
 const NOW = '2026-11-29T12:00:00Z';
 const draft = scenario.draftCommands.reduce(applyCommand, scenario.live);
 
@@ -20,8 +20,8 @@ const sourcesOf = (products: readonly Product[], addresses: readonly (readonly D
   addressesOf: (zone: number) => addresses[zone] ?? [],
 });
 
-function median(name: string, work: () => unknown, rounds = 5): number {
-  work();
+function median(name: string, work: () => unknown, rounds = 5, warm = 10): number {
+  for (let turn = 0; turn < warm; turn += 1) work();
   const times = Array.from({ length: rounds }, () => {
     const begun = performance.now();
     work();
@@ -71,7 +71,7 @@ const times = [25, 50, 100].map((count) => {
   const shop = sized(count);
   const from = sourcesOf(large.products, addressesOf(base).concat(addressesOf(base)).slice(0, count));
   const name = `large: ${count} zones, ${shop.services.length} services, ${large.products.length} products${count === 100 ? ' (aim 2000)' : ''}`;
-  return [count, median(name, () => findingsOf(compile(fresh(shop)), from), 3)] as const;
+  return [count, median(name, () => findingsOf(compile(fresh(shop)), from), 3, 1)] as const;
 });
 for (const [count, time] of times)
   console.log(`${`large: for each of ${count} zones`.padEnd(64)} ${(time / count).toFixed(2).padStart(8)} ms`);

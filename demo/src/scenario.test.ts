@@ -1,5 +1,7 @@
 import { applyCommand, compile, describeChanges, type Quote, quote, RateBook, resolveCart } from '@ostrakon/core';
-import { withCentroid } from '@ostrakon/core/centroids';
+import { knownCentroids, withCentroid } from '@ostrakon/core/centroids';
+import { findingsOf, tellFindings } from '@ostrakon/core/proof';
+import { sampleAddresses } from '@ostrakon/core/sample-addresses';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { scenario } from './scenario.ts';
@@ -108,4 +110,28 @@ test('a rate book with junk anywhere in it is refused or quoted, and never break
     { numRuns: 400 },
   );
   expect(taken).toBeGreaterThan(5);
+});
+
+test('every planted fault is found in the draft, with a cart that shows it, and none of them in the live edition', () => {
+  const told = (book: RateBook) => {
+    const compiled = compile(book);
+    const addresses = book.zones.map(({ places }, at) => sampleAddresses(knownCentroids, compiled.places, places, at, 20));
+    const sources = { products: scenario.products, now: '2026-11-29T12:00:00Z', addressesOf: (zone: number) => addresses[zone] ?? [] };
+    return tellFindings(book, scenario.live, findingsOf(compiled, sources).findings);
+  };
+  const planted = ['noOption', 'heavierPaysLess', 'datesOnSome'];
+  const found = told(draft).filter(({ findings: [{ code }] }) => planted.includes(code));
+  expect(found.map(({ findings: [{ code, where }] }) => [code, where.zones[0], where.service])).toEqual([
+    ['noOption', 'north', undefined],
+    ['noOption', 'north', undefined],
+    ['heavierPaysLess', 'atlantic', 'ground'],
+    ['datesOnSome', 'harbour', undefined],
+  ]);
+  expect(found.slice(0, 3).map(({ findings: [{ witness }] }) => witness?.lines?.[0])).toMatchObject([
+    { product: 'shelf-30', quantity: 1 },
+    { product: 'earthenware-20', quantity: 1 },
+    { quantity: 1, weight: '5 kg' },
+  ]);
+  expect(found.every(({ repairs }) => repairs.some(({ code }) => code === 'asLive'))).toBe(true);
+  expect(told(scenario.live).filter(({ findings: [{ code }] }) => planted.includes(code))).toEqual([]);
 });

@@ -30,17 +30,17 @@ interface Region {
   readonly shows: (quote: Quote) => boolean;
 }
 
-const isWaiting = ({ withheld }: Quote) =>
-  withheld.some(({ reasons }) => reasons.some((reason) => reason.code === 'carrierSilent' && reason.why === 'waiting'));
+/** Whether it is a carrier that does not answer, or was not asked, that keeps a service from a cart. */
+const isSilent = ({ withheld }: Quote) => withheld.some(({ reasons }) => reasons.some(({ code }) => code === 'carrierSilent'));
 
 const REGIONS: readonly Region[] = [
-  { code: 'noOption', boxes: ({ nothing }) => nothing, shows: (told) => told.options.length === 0 && !isWaiting(told) },
+  { code: 'noOption', boxes: ({ nothing }) => nothing, shows: (told) => told.options.length === 0 && !isSilent(told) },
   {
     code: 'onlyAsk',
     boxes: ({ onlyRefer }) => onlyRefer,
     shows: ({ options }) => options.length > 0 && options.every(({ status }) => status === 'refer'),
   },
-  { code: 'onlyCarrier', boxes: ({ onlyCarrier }) => onlyCarrier, shows: (told) => told.options.length === 0 && isWaiting(told) },
+  { code: 'onlyCarrier', boxes: ({ onlyCarrier }) => onlyCarrier, shows: (told) => told.options.length === 0 && isSilent(told) },
 ];
 
 /** Services that end where a region begins, or begin where it ends, and in all else take what lies in it. */

@@ -76,12 +76,13 @@ function FindingCount() {
   const grave = told.filter(({ findings: [first] }) => first.severity === 'turnedAway' || first.severity === 'moneyLost').length;
   if (grave === 0) return null;
   return (
-    <span
-      title={`${grave} that turn buyers away or lose money`}
-      className="ms-1.5 rounded-full bg-clay px-1.5 text-xs font-semibold text-paper"
-    >
-      {grave}
-    </span>
+    <>
+      {' '}
+      <span className="ms-0.5 rounded-full bg-clay px-1.5 text-xs font-semibold text-paper">
+        {grave}
+        <span className="sr-only"> that turn buyers away or lose money</span>
+      </span>
+    </>
   );
 }
 

@@ -1,5 +1,5 @@
 import { meantNote, SEVERITIES, type Severity, type ToldFinding, zonesOf } from '@ostrakon/core';
-import { type KeyboardEvent, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { SeverityMark } from '../../proof/SeverityMark.tsx';
 import { useFindingNames } from '../../proof/useFindingNames.ts';
@@ -99,8 +99,10 @@ function MeantList({ list }: { list: readonly ToldFinding[] }) {
 }
 
 /** Arrows walk the findings; R takes the repair that is shown, B puts the cart on the bench, M says that it is meant so. */
-function walk(event: KeyboardEvent<HTMLElement>, within: HTMLElement | null): void {
-  if (!within || event.target instanceof HTMLInputElement || event.target instanceof HTMLSelectElement) return;
+function walk(event: KeyboardEvent, within: HTMLElement | null): void {
+  const { target } = event;
+  const here = target === document.body || (target instanceof Element && target.closest('#page') !== null);
+  if (!within || !here || (target instanceof Element && target.closest('input, select, [role=menu]') !== null)) return;
   const rows = [...within.querySelectorAll<HTMLElement>('[data-finding]')];
   const at = rows.findIndex((row) => row.contains(document.activeElement));
   const move = { ArrowDown: 1, ArrowUp: -1 }[event.key];
@@ -124,6 +126,11 @@ export function FindingsScreen() {
   const [search, change] = useAddress();
   const [zone, service] = [search.get('zone'), search.get('service')];
   const region = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => walk(event, region.current);
+    document.addEventListener('keydown', onKey);
+    return () => document.removeEventListener('keydown', onKey);
+  }, []);
   if (looked === null) return <p className="p-4 text-ash">Looking at every cart…</p>;
   const { lookedAt } = looked;
   const live = looked.live === null ? null : new Set(looked.live);
@@ -135,8 +142,7 @@ export function FindingsScreen() {
   const faults = told.filter(({ findings: [first] }) => first.severity !== 'note');
   const fresh = live === null ? 0 : faults.filter(({ id }) => !live.has(id)).length;
   return (
-    // biome-ignore lint/a11y/noStaticElementInteractions: keys are a shorter way to the buttons within
-    <div ref={region} className="max-w-5xl p-4" onKeyDown={(event) => walk(event, region.current)}>
+    <div ref={region} className="max-w-5xl p-4">
       <div className="flex flex-wrap items-start justify-between gap-3">
         <div>
           <h1 className="font-serif text-xl font-semibold">{count(faults, 'finding')} in the draft</h1>
