@@ -32,9 +32,10 @@ async function shoot(name: string, url: string, act: (page: Page) => Promise<unk
   await page.screenshot({ path: join(target, `${name}.png`) });
 }
 /** A picture of one page alone, for the handbook. */
-async function shootPage(name: string, url: string): Promise<void> {
+async function shootPage(name: string, url: string, act: (page: Page) => Promise<unknown> = async () => undefined): Promise<void> {
   await page.goto(url);
   await page.waitForLoadState('networkidle');
+  await act(page);
   await page.waitForTimeout(800);
   await page.getByRole('main').screenshot({ path: join(root, 'docs/guide', `${name}.png`) });
 }
@@ -44,11 +45,8 @@ try {
   await shoot('sheet-this-cart', `${demo.url}/book`, (on) => on.getByRole('radio', { name: /Ground parcel/ }).click());
   await shoot('lane', `${demo.url}/book/nova-scotia/ground`, (on) => on.getByRole('radio', { name: /Ground parcel/ }).click());
   await shoot('charges', `${demo.url}/charges?charge=season`);
-  await shoot('sheet-promise', `${demo.url}/book?face=promise`, async (on) => {
-    await trial('Studio restock')(on);
-    await on.getByRole('button', { name: /When, coupons, buyer/ }).click();
-    await on.getByLabel('Ordered at', { exact: true }).fill('2026-12-22T13:40');
-  });
+  await shoot('findings', `${demo.url}/proof`, (on) => on.getByRole('button', { name: 'Ground parcel as it is live' }).first().waitFor());
+  await shoot('coverage', `${demo.url}/proof/coverage?zone=atlantic`, trial('Class set'));
   await shoot('dates', `${demo.url}/dates?show=last-orders&by=2026-12-24`);
   await shoot('dispatch', `${demo.url}/shop/dispatch?month=2026-12`, async (on) => {
     await on.getByRole('region', { name: 'Month' }).scrollIntoViewIfNeeded();
@@ -76,9 +74,6 @@ try {
     await on.getByRole('table', { name: 'What carriage costs by weight and zone' }).waitFor();
     await on.getByRole('button', { name: 'Stop' }).waitFor({ state: 'hidden' });
   });
-  await shoot('fit-prices', `${demo.url}/costs/fit?zone=central&service=ground`, async (on) => {
-    await on.getByRole('button', { name: 'Fit prices', exact: true }).click();
-  });
   await shoot('sheet-margin', `${demo.url}/book?face=margin`, async (on) => {
     await on.getByRole('radio', { name: /Tracked post/ }).click();
     await on.getByRole('region', { name: 'What it costs us' }).evaluate((region) => region.scrollIntoView({ block: 'center' }));
@@ -86,6 +81,9 @@ try {
   await shoot('first-steps', `${empty.url}/book`);
   await shoot('large-sheet', `${large.url}/book?by=country`, (on) =>
     on.getByRole('main').evaluate((main) => main.scrollTo({ top: 900, left: 180 })),
+  );
+  await shootPage('fit-prices', `${demo.url}/costs/fit?zone=central&service=ground`, (on) =>
+    on.getByRole('button', { name: 'Fit prices', exact: true }).click(),
   );
   await shootPage('locations', `${demo.url}/shop/locations`);
   await shootPage('shop', `${demo.url}/shop`);

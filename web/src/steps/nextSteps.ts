@@ -26,7 +26,7 @@ export function nextSteps(book: RateBook, isLive: boolean): readonly NextStep[] 
     ],
     [
       zones.length === 0 || placeFindings(book).length === 0,
-      { id: 'found', to: '/shop/places', name: 'Look at what was found', why: 'some places you serve need a look' },
+      { id: 'found', to: '/proof', name: 'Look at what was found', why: 'some places you serve need a look' },
     ],
     [
       dated.length > 0,

@@ -48,7 +48,13 @@ test('every screen has a page of the handbook', () => {
   expect(top.length).toBeGreaterThan(8);
   expect(nested.length).toBeGreaterThan(8);
   const under = (path: string | undefined) =>
-    ['fit', 'label'].includes(path ?? '') ? `/costs/${path}` : path === 'dispatch' ? '/dates/dispatch' : `/shop/${path}`;
+    ['fit', 'label'].includes(path ?? '')
+      ? `/costs/${path}`
+      : path === 'dispatch'
+        ? '/dates/dispatch'
+        : path === 'coverage'
+          ? '/proof/coverage'
+          : `/shop/${path}`;
   const paths = [...top, ...nested.map(under)].filter((path) => !path.startsWith('/guide'));
   expect(paths.filter((path) => guidePageOf(path) === 'first-hour')).toEqual([]);
   // The server tells every other address apart: a page it does not know would be none.
