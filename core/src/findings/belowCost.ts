@@ -31,33 +31,90 @@ function pricesOf(compiled: CompiledBook, probe: SurveyProbe, { zone: id, destin
 }
 
 type BelowCost = Finding<'belowCost'>;
+type FreeIsDear = Finding<'freeIsDear'>;
 
 const lossOf = ({ facts }: BelowCost) => facts.cost - facts.price;
 
-/** Lanes that sell below cost, by the prices of the book and the costs of a survey; the greatest loss first. */
-export function belowCost(compiled: CompiledBook, { probes, addresses, costs }: Survey): BelowCost[] {
-  const found = new Map<string, BelowCost>();
-  for (const entries of asked(compiled.book, costs).values()) {
+/** A price held against what its carrier asked. */
+interface Held {
+  readonly probe: SurveyProbe;
+  readonly address: SurveyAddress;
+  readonly service: Id;
+  readonly price: number;
+  readonly cost: number;
+}
+
+/** Every price that does not cover its cost, at every address and probe of a survey. */
+function losses(compiled: CompiledBook, { probes, addresses, costs }: Survey): readonly Held[] {
+  return [...asked(compiled.book, costs).values()].flatMap((entries) => {
     const [first] = entries;
     const [address, probe] = [addresses[first?.address ?? -1], probes[first?.probe ?? -1]];
-    if (!address || !probe) continue;
+    if (!address || !probe) return [];
     const prices = pricesOf(compiled, probe, address);
-    for (const { service, cost } of entries) {
+    return entries.flatMap(({ service, cost }): Held[] => {
       const price = prices.get(service);
-      if (price === undefined || cost === null || price >= cost) continue;
-      const lane = `${address.zone}/${service}`;
-      const held = found.get(lane);
-      const times = (held?.facts.times ?? 0) + 1;
-      if (held && cost - price <= lossOf(held)) found.set(lane, { ...held, facts: { ...held.facts, times } });
-      else
-        found.set(lane, {
-          code: 'belowCost',
-          severity: 'moneyLost',
-          where: { zones: [address.zone], service },
-          facts: { probe: probe.name, price, cost, times },
-          witness: { lines: probe.lines, destination: address.destination },
-        });
-    }
+      return price === undefined || cost === null || price >= cost ? [] : [{ probe, address, service, price, cost }];
+    });
+  });
+}
+
+const shownBy = ({ probe, address }: Held) => ({ witness: { lines: probe.lines, destination: address.destination } });
+
+/** The worst of each lane, with how many there are. */
+function worstByLane<F extends BelowCost | FreeIsDear>(
+  list: readonly Held[],
+  told: (held: Held, times: number) => F,
+  grave: (held: Held) => number,
+): F[] {
+  const lanes = new Map<string, Held[]>();
+  for (const held of list) {
+    const lane = `${held.address.zone}/${held.service}`;
+    const some = lanes.get(lane);
+    if (some) some.push(held);
+    else lanes.set(lane, [held]);
   }
-  return [...found.values()].sort((a, b) => lossOf(b) - lossOf(a));
+  return [...lanes.values()].map((some) =>
+    told(
+      some.reduce((worst, one) => (grave(one) > grave(worst) ? one : worst)),
+      some.length,
+    ),
+  );
+}
+
+/** Lanes that sell below cost, by the prices of the book and the costs of a survey; the greatest loss first. What is free is told by itself. */
+export function belowCost(compiled: CompiledBook, survey: Survey): BelowCost[] {
+  const paid = losses(compiled, survey).filter(({ price }) => price > 0);
+  return worstByLane(
+    paid,
+    (held, times): BelowCost => ({
+      code: 'belowCost',
+      severity: 'moneyLost',
+      where: { zones: [held.address.zone], service: held.service },
+      facts: { probe: held.probe.name, price: held.price, cost: held.cost, times },
+      ...shownBy(held),
+    }),
+    ({ cost, price }) => cost - price,
+  ).sort((a, b) => lossOf(b) - lossOf(a));
+}
+
+/** Free delivery that costs more than this share of the goods is told, in basis points. */
+const FREE_SHARE = 2500;
+
+const goodsValue = ({ lines }: SurveyProbe) => lines.reduce((sum, { unitPrice, quantity }) => sum + unitPrice * quantity, 0);
+
+/** Lanes that are free where carriage costs more than a quarter of the goods. */
+export function freeIsDear(compiled: CompiledBook, survey: Survey): FreeIsDear[] {
+  const share = ({ probe, cost }: Held) => (cost * 10_000) / Math.max(1, goodsValue(probe));
+  const free = losses(compiled, survey).filter((held) => held.price === 0 && share(held) > FREE_SHARE);
+  return worstByLane(
+    free,
+    (held, times): FreeIsDear => ({
+      code: 'freeIsDear',
+      severity: 'moneyLost',
+      where: { zones: [held.address.zone], service: held.service },
+      facts: { probe: held.probe.name, cost: held.cost, value: goodsValue(held.probe), share: FREE_SHARE, times },
+      ...shownBy(held),
+    }),
+    share,
+  );
 }

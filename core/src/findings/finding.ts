@@ -96,6 +96,18 @@ export interface FindingFacts {
   readonly sameTiers: { readonly measure: Measure; readonly bound: number; readonly tier: number };
   /** Dates that are over for good. */
   readonly neverAgain: { readonly of: 'lane' | 'charge' | 'allowance'; readonly id: Id; readonly until: PlainDate };
+  /** A charge or reduction of services that are offered nowhere it holds. */
+  readonly holdsNowhere: { readonly of: 'charge' | 'allowance'; readonly id: Id };
+  /** Goods that fit no packaging in use, and travel in no box of their own. */
+  readonly fitsNoBox: { readonly products: readonly string[]; readonly count: number };
+  /** Delivery is free where carriage costs more than a stated share of the goods: the worst of them, by a survey. Basis points. */
+  readonly freeIsDear: {
+    readonly probe: string;
+    readonly cost: Minor;
+    readonly value: Minor;
+    readonly share: number;
+    readonly times: number;
+  };
   /** A packaging that weighs nothing. */
   readonly noTare: { readonly packaging: Id };
   /** Goods whose weight, or size, is not known. */

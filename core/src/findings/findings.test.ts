@@ -4,6 +4,8 @@ import type { Product } from '../goods/product.ts';
 import { PRODUCT_DEFAULTS } from '../goods/product.ts';
 import { compile } from '../quote/compile.ts';
 import type { Quote } from '../quote/quoteTypes.ts';
+import type { Card } from '../rate-book/card.ts';
+import { plainCharge } from '../rate-book/charge.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
 import { anyBook } from '../testing/anyBook.ts';
 import { amount, byValue, byWeight, canada, carton, flat, free, freeFrom, lane, notOffered, refer } from '../testing/bookOf.ts';
@@ -185,6 +187,33 @@ describe('a book without a fault has no finding of it, one with it planted has',
     expect(
       of(found({ ...whole, zones: [...whole.zones, { ...whole.zones[0]!, id: 'none', lanes: {} }] }), 'zoneWithoutService').length,
     ).toBe(1);
+  });
+
+  test('a service beside a cheaper one that is as quick, a charge that holds nowhere, goods that fit no packaging', () => {
+    const beside = (slow: Card, quick: Card) => canada({ slow: lane(slow), quick: lane(quick) });
+    const worse = beside(byWeight([['5 kg', amount(900)]], amount(1500)), byWeight([['2 kg', amount(500)]], amount(900)));
+    expect(of(found(worse), 'neverBetter').map(({ where, facts }) => [where.service, facts.other])).toEqual([['slow', 'quick']]);
+    // Dearer for light carts and cheaper for heavy ones is another offer, and so is one that arrives sooner.
+    expect(of(found(beside(flat(900), byWeight([['2 kg', amount(500)]], amount(1000)))), 'neverBetter')).toEqual([]);
+    const days = (transit: { least: number; most: number }, book: RateBook, id: string) => ({
+      ...book,
+      services: book.services.map((one) => (one.id === id ? { ...one, days: { ...one.days, transit } } : one)),
+    });
+    const dated = days({ least: 1, most: 1 }, days({ least: 2, most: 3 }, worse, 'quick'), 'slow');
+    expect(of(found(dated), 'neverBetter')).toEqual([]);
+
+    const nowhere = {
+      ...plainCharge('gone', 'Gone', { kind: 'fixed', amount: 100, per: 'order' }),
+      scope: { services: [], zones: null, goods: null },
+    };
+    const [told] = tellFindings(whole, null, of(found({ ...whole, charges: [nowhere] }), 'holdsNowhere'));
+    expect(told?.findings.map(({ facts }) => facts)).toEqual([{ of: 'charge', id: 'gone' }]);
+
+    const boxed = { ...whole, packing: { ...whole.packing, packaging: [carton()] } };
+    const long = { ...product('pole', '500 g', 900), size: { length: '90 cm', width: '5 cm', height: '5 cm' } };
+    expect(
+      of(found(boxed, [long, { ...long, id: 'tube', ownBox: true }, product('stone', '3 kg', 100)]), 'fitsNoBox').map(({ facts }) => facts),
+    ).toEqual([{ products: ['pole', 'stone'], count: 2 }]);
   });
 });
 

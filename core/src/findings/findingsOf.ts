@@ -8,13 +8,14 @@ import type { CompiledBook, CompiledZone } from '../quote/compile.ts';
 import { mayShip } from '../rate-book/location.ts';
 import type { Survey } from '../surveys/survey.ts';
 import { dayAt, type Instant, instantToMs } from '../time/calendar.ts';
-import { belowCost } from './belowCost.ts';
+import { belowCost, freeIsDear } from './belowCost.ts';
 import { cartFindings } from './cartFindings.ts';
 import { dateFindings } from './dateFindings.ts';
 import { type Finding, SEVERITIES } from './finding.ts';
 import { goodsFindings } from './goodsFindings.ts';
 import { placeFindings } from './placeFindings.ts';
 import { priceFindings, type SharedItems } from './priceFindings.ts';
+import { holdsNowhere, neverBetter } from './serviceFindings.ts';
 import { tidyFindings, windowsOver } from './tidyFindings.ts';
 
 /** What findings are looked for in, besides the book. */
@@ -67,6 +68,7 @@ function inZone(of: Of, zone: CompiledZone, at: number): InZone {
     findings: [
       ...cartFindings(compiled, at, { now: sources.now, goods, addressesOf: sources.addressesOf }),
       ...priceFindings(compiled, zone, plain, of.items),
+      ...neverBetter(compiled, zone, plain[0]),
       ...tidyFindings(compiled, zone, plain[0]),
     ],
     kinds: kinds.length,
@@ -123,8 +125,9 @@ export function findingsOf(compiled: CompiledBook, sources: FindingSources): Fin
     ...zones.flatMap((zone) => zone.findings),
     ...placeFindings(book),
     ...dateFindings(book, sources.now),
-    ...(sources.survey ? belowCost(compiled, sources.survey) : []),
+    ...(sources.survey ? [...belowCost(compiled, sources.survey), ...freeIsDear(compiled, sources.survey)] : []),
     ...windowsOver(book, today),
+    ...holdsNowhere(book),
     ...goodsFindings(book, sources.products),
   ];
   return {

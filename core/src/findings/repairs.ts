@@ -256,6 +256,16 @@ function fallBack(book: RateBook, { facts }: Finding<'onlyCarrier'>): Repair[] {
   });
 }
 
+/** A charge or reduction that is kept for later. */
+function switchedOff(book: RateBook, { of, id }: { readonly of: 'charge' | 'allowance'; readonly id: Id }): Repair[] {
+  if (of === 'charge') {
+    const charge = book.charges.find((one) => one.id === id);
+    return charge ? [{ code: 'switchOff', of, id, commands: [{ name: 'setCharge', args: { ...charge, inUse: false } }] }] : [];
+  }
+  const allowance = book.allowances.find((one) => one.id === id);
+  return allowance ? [{ code: 'switchOff', of, id, commands: [{ name: 'setAllowance', args: { ...allowance, inUse: false } }] }] : [];
+}
+
 function windowOver(book: RateBook, { where, facts }: Finding<'neverAgain'>): Repair[] {
   if (facts.of === 'lane') {
     const at = laneAt(book, where.zones[0], facts.id);
@@ -263,16 +273,7 @@ function windowOver(book: RateBook, { where, facts }: Finding<'neverAgain'>): Re
       ? [{ code: 'removeLane', service: at.service, commands: [{ name: 'removeLane', args: { zone: at.zone, service: at.service } }] }]
       : [];
   }
-  if (facts.of === 'charge') {
-    const charge = book.charges.find(({ id }) => id === facts.id);
-    return charge
-      ? [{ code: 'switchOff', of: 'charge', id: charge.id, commands: [{ name: 'setCharge', args: { ...charge, inUse: false } }] }]
-      : [];
-  }
-  const allowance = book.allowances.find(({ id }) => id === facts.id);
-  return allowance
-    ? [{ code: 'switchOff', of: 'allowance', id: allowance.id, commands: [{ name: 'setAllowance', args: { ...allowance, inUse: false } }] }]
-    : [];
+  return switchedOff(book, { of: facts.of, id: facts.id });
 }
 
 function noOptionRepairs(book: RateBook, live: RateBook | null, { where, facts }: Finding<'noOption'>): Repair[] {
@@ -314,6 +315,8 @@ export function repairsOf(book: RateBook, live: RateBook | null, finding: Findin
       return intoZone(book, finding);
     case 'neverAgain':
       return windowOver(book, finding);
+    case 'holdsNowhere':
+      return switchedOff(book, finding.facts);
     case 'datesOnSome':
       return finding.facts.undated.flatMap(({ service }) => asLive(service, daysAsLive(book, live, service)));
     case 'promiseOnHoliday': {

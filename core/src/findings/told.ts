@@ -27,12 +27,15 @@ function sameness(finding: Finding): unknown {
       return [code, finding.facts.undated];
     case 'promiseOnHoliday':
     case 'belowCost':
+    case 'freeIsDear':
     case 'chargedWhenFree':
       return [code, where.service];
     case 'neverReached':
       return [code, where.service, finding.facts.bounds];
     case 'sameTiers':
       return [code, where.service, finding.facts.bound];
+    case 'neverBetter':
+      return [code, where.service, finding.facts.other];
     case 'leftOver':
       return [code];
     default:

@@ -194,6 +194,13 @@ function cartText(told: ToldFinding, names: FindingNames): FindingText | null {
         why: findings.length === 1 ? '' : `${zones}.`,
       };
     }
+    case 'freeIsDear': {
+      const { cost, value, times } = finding.facts;
+      return {
+        what: `Free delivery by ${services([finding.where.service ?? ''])} to ${zones} costs you ${format.money(cost)} for goods worth ${format.money(value)}.`,
+        why: `${times === 1 ? 'Once' : `${times} times`} in the last survey it was more than ${format.percent(finding.facts.share)} of the goods.`,
+      };
+    }
     default:
       return null;
   }
@@ -263,6 +270,18 @@ function otherText(told: ToldFinding, names: FindingNames): FindingText {
       const where = of === 'lane' ? ` to ${zonesWords(told, names)}` : '';
       return { what: `${named([id], list, format, '')}${where} was over on ${format.day(until)}.`, why: 'Its dates will not come again.' };
     }
+    case 'holdsNowhere': {
+      const { of, id } = finding.facts;
+      return {
+        what: `${named([id], of === 'charge' ? book.charges : book.allowances, format, '')} holds for no service that is offered.`,
+        why: 'Charges and reductions.',
+      };
+    }
+    case 'fitsNoBox':
+      return {
+        what: `${products(finding.facts.products, finding.facts.count, names)}: ${finding.facts.count === 1 ? 'fits' : 'fit'} no packaging, so that ${finding.facts.count === 1 ? 'it is' : 'they are'} sent without a box.`,
+        why: 'Add a packaging, or say that it travels in its own box.',
+      };
     case 'noTare': {
       const name = book.packing.packaging.find(({ id }) => id === finding.facts.packaging)?.name ?? '';
       return { what: `${name} weighs nothing, so every parcel in it is too light.`, why: 'Packaging.' };
@@ -354,6 +373,7 @@ export function placeOf({ findings: [finding] }: ToldFinding): string {
     case 'noWeight':
     case 'noSize':
       return '/shop/goods';
+    case 'fitsNoBox':
     case 'noTare':
       return '/shop/packaging';
     case 'leftOver':
@@ -364,6 +384,8 @@ export function placeOf({ findings: [finding] }: ToldFinding): string {
       return '/shop/places';
     case 'neverAgain':
       return finding.facts.of === 'lane' ? `/book/${zone}/${finding.facts.id}` : '/charges';
+    case 'holdsNowhere':
+      return `/charges?${finding.facts.of}=${finding.facts.id}`;
     case 'chargedWhenFree':
       return `/charges?charge=${finding.facts.charges[0] ?? ''}`;
     case 'datesOnSome':
@@ -371,6 +393,7 @@ export function placeOf({ findings: [finding] }: ToldFinding): string {
     case 'promiseOnHoliday':
       return `/services/${service ?? ''}`;
     case 'belowCost':
+    case 'freeIsDear':
       return `/costs/fit?zone=${zone ?? ''}&service=${service ?? ''}`;
     case 'noOption': {
       const [edge] = finding.facts.edges;

@@ -122,7 +122,7 @@ export function RepairButtons({ told, children }: { told: ToldFinding; children:
   const act = (repair: Repair) => (repair.code === 'addTier' ? setAsking(repair) : take(repair, repairWords(repair, names)));
   const [best, ...others] = tried ?? [];
   return (
-    <span className="flex max-w-72 shrink-0 flex-col items-end gap-0.5 text-end max-sm:w-full max-sm:items-start max-sm:text-start">
+    <span className="flex max-w-[26rem] shrink-0 flex-col items-end gap-0.5 text-end max-sm:w-full max-sm:items-start max-sm:text-start">
       <span className="flex max-w-full flex-wrap items-center justify-end gap-2">
         {best && (
           <Button data-repair className="max-w-full truncate" onClick={() => act(best.repair)}>
