@@ -29,16 +29,17 @@ beforeAll(() => {
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const used = new Set<string>();
-async function cli(...args: string[]): Promise<string> {
+async function exits(wanted: number, ...args: string[]): Promise<string> {
   const out = { stdout: '', stderr: '' };
   used.add(args[0] ?? '');
   const code = await run(['node', 'ostrakon', ...args], {
     stdout: { write: (text) => (out.stdout += text) },
     stderr: { write: (text) => (out.stderr += text) },
   });
-  expect([args, code, out.stderr]).toEqual([args, 0, '']);
+  expect([args, code, out.stderr]).toEqual([args, wanted, '']);
   return out.stdout;
 }
+const cli = (...args: string[]) => exits(0, ...args);
 const example = (name: string) => join(docs, 'examples', name);
 const readExample = (name: string): unknown => JSON.parse(readFileSync(example(name), 'utf8'));
 
@@ -74,8 +75,8 @@ describe('the commands', () => {
     expect(back).toEqual(readExample('cards.json'));
   });
 
-  test('the findings of a book that turns nobody away', async () => {
-    expect(await cli('check', example('dates.json'))).toContain('kinds of cart were looked at.');
+  test('the findings of a book that turns buyers away, and the exit that says so', async () => {
+    expect(await exits(1, 'check', example('cards.json'))).toMatch(/^turnedAway noOption: Rest of Canada: itemsWeight over 30 kg/);
   });
 
   test('the schemas are printed as they are checked with; the page of fields is the one that is printed', async () => {

@@ -9,4 +9,4 @@ export { WitnessSearch } from './coverage/witness.ts';
 export { effect } from './effect/effect.ts';
 export { findingsOf } from './findings/findingsOf.ts';
 export { repairsOf, withPrice } from './findings/repairs.ts';
-export { quoteWitness, tellFindings, tryRepair, withRepair } from './findings/told.ts';
+export { quoteWitness, tellFindings, tryRepair, withoutRegions, withRepair } from './findings/told.ts';

@@ -227,7 +227,7 @@ test('a counter keeps its holiday hours; hours that overlap or cross midnight ar
   // Counted for Thursday the 24th, packed by Monday the 28th; the stock is counted on the 29th and 30th, so a packing day on is the 31st.
   await expect(pickup).toContainText('Ready Thu, Dec 31, 11:30 a.m.');
   await expect(arrival(page)).toContainText('At the counter');
-  await page.getByRole('button', { name: /^Undo/ }).click();
+  await page.getByRole('banner').getByRole('button', { name: /^Undo/ }).click();
   await expect(pickup).toContainText('Ready Tue, Dec 29, 11:30 a.m.');
 });
 
@@ -330,7 +330,7 @@ test('a promise on a public holiday is found, seen on the bench and mended; the 
   await expect(closed).toContainText('Winter fair');
   await moment(page, '2026-12-21T15:00');
   await expect(arrival(page)).toContainText('Winter fair');
-  await page.getByRole('button', { name: /^Undo/ }).click();
+  await page.getByRole('banner').getByRole('button', { name: /^Undo/ }).click();
   await expect(arrival(page)).not.toContainText('Winter fair');
   await saved(page);
 });

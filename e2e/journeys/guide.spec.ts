@@ -31,9 +31,11 @@ test('? opens the handbook at the page of the screen, and leads back; Find knows
 test('every page of the handbook opens with its pictures', async ({ page, shop }) => {
   await page.goto(`${shop.url}/guide`);
   const links = page.getByRole('navigation', { name: 'Handbook' }).getByRole('link');
-  await expect(links).toHaveCount(23);
+  await expect(links.last()).toBeVisible();
+  const pages = await links.count();
+  expect(pages).toBeGreaterThan(20);
   let pictures = 0;
-  for (let at = 0; at < 23; at += 1) {
+  for (let at = 0; at < pages; at += 1) {
     const title = await links.nth(at).textContent();
     await links.nth(at).click();
     await expect(page.getByRole('article').getByRole('heading', { level: 1, name: title ?? '', exact: true })).toBeVisible();

@@ -59,6 +59,11 @@ test('a price below what its carrier asks is found, shown on the bench, and lead
   await below.getByRole('button', { name: /^Put on the bench/ }).click();
   await option(page, 'Ground parcel').click();
   await expect(bench(page).getByRole('region', { name: 'What it costs us' })).toContainText('Loss');
+  // Mended by one click, and undone.
+  await below.getByRole('button', { name: 'Raise what Ground parcel loses on to its cost' }).click();
+  await expect(below).toHaveCount(0);
+  await undo(page);
+  await expect(below).toHaveCount(1);
   await below.getByRole('link', { name: /^Open/ }).click();
   await expect(page.getByRole('heading', { name: 'Fit prices' })).toBeVisible();
 });
@@ -248,7 +253,9 @@ test.describe('a shop of 50 zones, one without prices, and one of carriers alone
       { name: 'setCards', args: { cards: countries.map((country) => ({ zone: zone(country), service: 'parcel', card })) } },
     );
     await page.goto(`${shop.url}/proof`);
-    await expect(page.getByText(/50 zones, 1 services and \d+ kinds of cart were looked at: nobody is turned away\./)).toBeVisible();
+    await expect(
+      page.getByText(/50 zones, 1 service, \d+ kinds of cart and [\d,]+ regions were looked at: nobody is turned away\./),
+    ).toBeVisible();
     await shop.send({
       name: 'setLimits',
       args: { zone: zone('PT'), service: 'parcel', limits: [{ measure: 'itemsWeight', upTo: '5 kg' }] },

@@ -135,6 +135,8 @@ test('a page opens at its top, going back finds it where it was left, and dialog
   const main = page.getByRole('main');
   const scrolled = () => main.evaluate((element) => Math.round(element.scrollTop));
   await expect(page.getByRole('heading', { name: 'Free and reduced delivery' })).toBeVisible();
+  // What was found comes a moment later, and takes its place above.
+  await expect(page.getByRole('region', { name: 'Findings here' })).toBeVisible();
   await main.evaluate((element) => element.scrollTo(0, 300));
   await expect.poll(scrolled).toBe(300);
   await page.getByRole('link', { name: 'Charges & reductions', exact: true }).click();

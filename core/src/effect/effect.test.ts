@@ -153,11 +153,11 @@ test('a cart outside every region of the effect gets the same from both books; t
   fc.assert(
     fc.property(anyEdit, fc.array(anyCart, { minLength: 8, maxLength: 8 }), ({ before, after }, carts) => {
       const told = between(before, after);
+      // Goods with a charge of their own are told by themselves.
       for (const cart of carts) {
-        const request = { ...cart, destination: { country: 'CA' } };
+        const request = { ...cart, lines: cart.lines.map(({ ownCharge: _own, ...line }) => line), destination: { country: 'CA' } };
         const [shipment] = planOf(compile(after), request).shipments;
-        // Goods with a charge of their own are told by themselves.
-        if (!shipment || shipment.own.length > 0) continue;
+        if (!shipment) continue;
         for (const [was, is] of answersIn([before, after], request)) {
           const inside = told.regions.filter((region) => region.service === was.service && isInside(region, shipment));
           met.note(inside.length > 0 ? 'inside' : 'outside');

@@ -1,9 +1,8 @@
 import type { CartKind } from '../coverage/cartKind.ts';
+import { type CartsOf, type Witness, within } from '../coverage/cartsOf.ts';
 import type { Coverage } from '../coverage/coverage.ts';
 import { GoodsIndex } from '../coverage/goodsIndex.ts';
 import { WitnessSearch } from '../coverage/witness.ts';
-import { within } from '../findings/cartsOf.ts';
-import type { CartsOf, Witness } from '../findings/finding.ts';
 import type { Product } from '../goods/product.ts';
 import { canonicalJson } from '../json/canonicalJson.ts';
 import type { Id } from '../names/naming.ts';

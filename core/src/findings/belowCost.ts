@@ -36,7 +36,7 @@ type FreeIsDear = Finding<'freeIsDear'>;
 const lossOf = ({ facts }: BelowCost) => facts.cost - facts.price;
 
 /** A price held against what its carrier asked. */
-interface Held {
+export interface Held {
   readonly probe: SurveyProbe;
   readonly address: SurveyAddress;
   readonly service: Id;
@@ -44,8 +44,8 @@ interface Held {
   readonly cost: number;
 }
 
-/** Every price that does not cover its cost, at every address and probe of a survey. */
-function losses(compiled: CompiledBook, { probes, addresses, costs }: Survey): readonly Held[] {
+/** Every price that does not cover its cost, at every address and probe of a survey; prices without tax. */
+export function losses(compiled: CompiledBook, { probes, addresses, costs }: Survey): readonly Held[] {
   return [...asked(compiled.book, costs).values()].flatMap((entries) => {
     const [first] = entries;
     const [address, probe] = [addresses[first?.address ?? -1], probes[first?.probe ?? -1]];

@@ -1,17 +1,17 @@
 import { type Box, meets, rangeOf } from '../coverage/box.ts';
 import { kindsIn, type SameKinds } from '../coverage/cartKind.ts';
+import { within } from '../coverage/cartsOf.ts';
 import { type Coverage, coverage } from '../coverage/coverage.ts';
 import type { GoodsIndex } from '../coverage/goodsIndex.ts';
 import { everything } from '../coverage/space.ts';
 import { type Found, WitnessSearch } from '../coverage/witness.ts';
 import type { Id } from '../names/naming.ts';
 import type { Destination } from '../places/place.ts';
-import type { CompiledBook, CompiledZone } from '../quote/compile.ts';
+import type { CompiledBook } from '../quote/compile.ts';
 import type { Quote } from '../quote/quoteTypes.ts';
 import type { QuoteRequest } from '../quote/request.ts';
 import { quote } from '../quote/settle.ts';
 import type { Instant } from '../time/calendar.ts';
-import { within } from './cartsOf.ts';
 import type { Edge, Finding, Witness } from './finding.ts';
 
 export type CartFinding = Finding<'noOption' | 'onlyAsk' | 'onlyCarrier'>;
@@ -107,8 +107,7 @@ function told(code: CartFinding['code'], here: Coverage, box: Box, groups: Group
 }
 
 /** Regions of one kind of cart, each with a cart that lies in it and was quoted. */
-function inKind(compiled: CompiledBook, zone: CompiledZone, same: SameKinds, search: WitnessSearch, sells: boolean): Told[] {
-  const here = coverage(compiled, zone, same.kind);
+function inKind(compiled: CompiledBook, here: Coverage, same: SameKinds, search: WitnessSearch, sells: boolean): Told[] {
   return REGIONS.flatMap(({ code, boxes, shows }) =>
     boxes(here).flatMap((box): Told[] => {
       const found = search.in(here, box, same.groups, (request: QuoteRequest) => shows(quote(compiled, request)));
@@ -138,18 +137,26 @@ function merged(found: readonly Told[], all: Groups): CartFinding[] {
   });
 }
 
+export interface InCarts {
+  readonly findings: readonly CartFinding[];
+  /** How many kinds of cart, and regions of their measures, were looked at. */
+  readonly kinds: number;
+  readonly regions: number;
+}
+
+const regionsIn = ({ services, nothing }: Coverage) => services.reduce((sum, { boxes }) => sum + boxes.length, nothing.length);
+
 /**
  * Carts to a zone that get no option, only "ask us", or only what a carrier may say: every such region of measures, each with a
  * cart whose quote was run. Exact; a region in which no cart of the shop's goods or of one item was found is not told.
  */
-export function cartFindings(compiled: CompiledBook, at: number, { now, goods, addressesOf }: CartSources): CartFinding[] {
+export function cartFindings(compiled: CompiledBook, at: number, { now, goods, addressesOf }: CartSources): InCarts {
   const zone = compiled.zones[at];
-  if (!zone || zone.lanes.every((lane) => lane === null)) return [];
+  if (!zone || zone.lanes.every((lane) => lane === null)) return { findings: [], kinds: 0, regions: 0 };
   const groups: Groups = goods.groups.length > 0 ? goods.groups : [null, ...compiled.groups];
   const search = new WitnessSearch(compiled, goods);
   const kinds = kindsIn(compiled, zone, { now, groups, addresses: addressesOf(at) });
-  return merged(
-    kinds.flatMap((same) => inKind(compiled, zone, same, search, goods.groups.length > 0)),
-    groups,
-  );
+  const looked = kinds.map((same) => ({ same, here: coverage(compiled, zone, same.kind) }));
+  const found = looked.flatMap(({ same, here }) => inKind(compiled, here, same, search, goods.groups.length > 0));
+  return { findings: merged(found, groups), kinds: kinds.length, regions: looked.reduce((sum, { here }) => sum + regionsIn(here), 0) };
 }

@@ -1,12 +1,13 @@
 import type { Command } from '../commands/commands.ts';
+import type { Bounds, CartsOf, Witness } from '../coverage/cartsOf.ts';
 import type { Measure } from '../measures/measure.ts';
 import type { Id } from '../names/naming.ts';
 import type { Minor } from '../numbers/units.ts';
 import type { CountryCode, SubdivisionCode } from '../places/countries.ts';
-import type { Destination, Place } from '../places/place.ts';
+import type { Place } from '../places/place.ts';
 import type { NoPromise, PlainDate } from '../promise/promise.ts';
-import type { CartInputLine } from '../quote/cartInput.ts';
-import type { Instant } from '../time/calendar.ts';
+
+export type { Bounds, CartsOf, Witness };
 
 /** What a fault costs: buyers turned away, money lost, a surprise for buyers, tidiness; or no fault, but worth knowing. */
 export type Severity = 'turnedAway' | 'moneyLost' | 'surprise' | 'tidiness' | 'note';
@@ -20,33 +21,6 @@ export interface Where {
   readonly service?: Id;
   /** Where goods leave from; null where the shop has no location. */
   readonly origin?: Id | null;
-}
-
-/** A cart, address and moment that show a finding; what is left out plays no part. */
-export interface Witness {
-  readonly destination?: Destination;
-  readonly lines?: readonly CartInputLine[];
-  readonly moment?: Instant;
-  readonly coupons?: readonly string[];
-}
-
-/** A range of a measure as it was entered, in base units: what belongs to it, and what does not. Ends that are open are absent. */
-export interface Bounds {
-  readonly measure: Measure;
-  /** The goods it is of; all of them where absent. */
-  readonly part?: readonly (Id | null)[];
-  readonly from?: number;
-  readonly over?: number;
-  readonly upTo?: number;
-  readonly under?: number;
-}
-
-/** The carts a finding is about. */
-export interface CartsOf {
-  /** Ranges their measures lie in; none where any will do. */
-  readonly within: readonly Bounds[];
-  /** Of goods of these groups each by itself; null of any goods. */
-  readonly groups: readonly (Id | null)[] | null;
 }
 
 /** Where a service ends beside carts that go without: below them or above, and by what. */

@@ -1,4 +1,4 @@
-import { type CartKind, kindsIn } from '../coverage/cartKind.ts';
+import type { CartKind } from '../coverage/cartKind.ts';
 import { GoodsIndex } from '../coverage/goodsIndex.ts';
 import type { Product } from '../goods/product.ts';
 import type { Id } from '../names/naming.ts';
@@ -33,6 +33,8 @@ export interface LookedAt {
   readonly zones: number;
   readonly services: number;
   readonly kinds: number;
+  /** Ranges of measures that services answer, or none does. */
+  readonly regions: number;
 }
 
 export interface Findings {
@@ -61,23 +63,25 @@ function plainKinds({ compiled, sources, groups }: Of, at: number): readonly Car
 }
 
 function inZone(of: Of, zone: CompiledZone, at: number): InZone {
-  const { compiled, sources, goods, groups } = of;
+  const { compiled, sources, goods } = of;
   const plain = plainKinds(of, at);
-  const kinds = kindsIn(compiled, zone, { now: sources.now, groups, addresses: sources.addressesOf(at) });
+  const { findings, kinds, regions } = cartFindings(compiled, at, { now: sources.now, goods, addressesOf: sources.addressesOf });
   return {
     findings: [
-      ...cartFindings(compiled, at, { now: sources.now, goods, addressesOf: sources.addressesOf }),
+      ...findings,
       ...priceFindings(compiled, zone, plain, of.items),
       ...neverBetter(compiled, zone, plain[0]),
       ...tidyFindings(compiled, zone, plain[0]),
     ],
-    kinds: kinds.length,
+    kinds,
+    regions,
   };
 }
 
 interface InZone {
   readonly findings: readonly Finding[];
   readonly kinds: number;
+  readonly regions: number;
 }
 
 /** What was found in a zone, and what it rests on besides the zone. */
@@ -135,6 +139,11 @@ export function findingsOf(compiled: CompiledBook, sources: FindingSources): Fin
       .map((finding, at) => ({ finding, at }))
       .sort((a, b) => rank(a.finding) - rank(b.finding) || a.at - b.at)
       .map(({ finding }) => finding),
-    lookedAt: { zones: book.zones.length, services: book.services.length, kinds: zones.reduce((sum, zone) => sum + zone.kinds, 0) },
+    lookedAt: {
+      zones: book.zones.length,
+      services: book.services.length,
+      kinds: zones.reduce((sum, zone) => sum + zone.kinds, 0),
+      regions: zones.reduce((sum, zone) => sum + zone.regions, 0),
+    },
   };
 }

@@ -7,7 +7,9 @@ import { type Bound, Card, isTiered, type TieredCard } from '../rate-book/card.t
 import type { Lane } from '../rate-book/lane.ts';
 import { Limits } from '../rate-book/limits.ts';
 import { laneOf, type RateBook } from '../rate-book/rateBook.ts';
+import type { Survey } from '../surveys/survey.ts';
 import type { Bounds, Edge, Finding, FindingCode } from './finding.ts';
+import { raisedToCost } from './raiseToCost.ts';
 
 /** One way to mend a finding, as commands for the draft. */
 export type Repair = {
@@ -19,6 +21,8 @@ export type Repair = {
   /** A tier whose price is asked for; what is suggested is marked as that. */
   | { readonly code: 'addTier'; readonly service: Id; readonly bound: Bound; readonly measure: Measure; readonly suggested: Minor }
   | { readonly code: 'raiseTier'; readonly service: Id; readonly price: Minor }
+  /** Every price that lost in the survey, raised to what it costs. */
+  | { readonly code: 'raiseToCost'; readonly service: Id }
   | { readonly code: 'removeTier'; readonly service: Id }
   | { readonly code: 'intoZone'; readonly zone: Id }
   | { readonly code: 'withoutCharges'; readonly charges: readonly Id[]; readonly service: Id }
@@ -216,6 +220,13 @@ function removed(book: RateBook, where: Finding['where'], tier: number): Repair[
   return commands.length === 0 ? [] : [{ code: 'removeTier', service: at.service, commands }];
 }
 
+/** The prices of a lane raised to what they cost. */
+function raisedBy(book: RateBook, survey: Survey | undefined, { where }: Finding<'belowCost'>): Repair[] {
+  const at = laneAt(book, where.zones[0], where.service);
+  const card = at && survey ? raisedToCost(book, survey, at) : null;
+  return at && card ? [{ code: 'raiseToCost', service: at.service, commands: setCard(at, card) }] : [];
+}
+
 /** The zone that holds most whole countries: where one that was left over is best at home. */
 function widestZone({ zones }: RateBook): Id | undefined {
   const wide = zones.map(({ id, places }) => ({
@@ -290,8 +301,9 @@ function noOptionRepairs(book: RateBook, live: RateBook | null, { where, facts }
 /**
  * Ways to mend a finding, the plainest first.
  * @param live the live book, or null while nothing is
+ * @param survey what carriers asked, for prices below cost
  */
-export function repairsOf(book: RateBook, live: RateBook | null, finding: Finding<FindingCode>): readonly Repair[] {
+export function repairsOf(book: RateBook, live: RateBook | null, finding: Finding<FindingCode>, survey?: Survey): readonly Repair[] {
   const { where } = finding;
   switch (finding.code) {
     case 'noOption':
@@ -303,8 +315,9 @@ export function repairsOf(book: RateBook, live: RateBook | null, finding: Findin
     case 'richerPaysMore':
     case 'freeStops':
     case 'tallStep':
-    case 'belowCost':
       return laneLive(book, live, where.zones[0], where.service);
+    case 'belowCost':
+      return [...raisedBy(book, survey, finding), ...laneLive(book, live, where.zones[0], where.service)];
     case 'neverReached':
     case 'sameTiers':
       return removed(book, where, finding.facts.tier);

@@ -1,9 +1,11 @@
 import { applyCommand } from '../commands/commands.ts';
+import { type Effect, effect } from '../effect/effect.ts';
 import { compile } from '../quote/compile.ts';
 import { completeCart } from '../quote/openRequest.ts';
 import type { Quote } from '../quote/quoteTypes.ts';
 import { quote } from '../quote/settle.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
+import type { Survey } from '../surveys/survey.ts';
 import { type Finding, SEVERITIES, type Witness } from './finding.ts';
 import { type FindingSources, findingsOf } from './findingsOf.ts';
 import { type Repair, repairsOf } from './repairs.ts';
@@ -57,7 +59,7 @@ function together(lists: readonly (readonly Repair[])[]): readonly Repair[] {
 }
 
 /** Findings as they are told: one entry for a fault that stands in several places, with what would mend it. */
-export function tellFindings(book: RateBook, live: RateBook | null, findings: readonly Finding[]): readonly ToldFinding[] {
+export function tellFindings(book: RateBook, live: RateBook | null, findings: readonly Finding[], survey?: Survey): readonly ToldFinding[] {
   const byFault = new Map<string, [Finding, ...Finding[]]>();
   for (const finding of findings) {
     const id = JSON.stringify(sameness(finding));
@@ -65,7 +67,11 @@ export function tellFindings(book: RateBook, live: RateBook | null, findings: re
     if (held) held.push(finding);
     else byFault.set(id, [finding]);
   }
-  return [...byFault].map(([id, some]) => ({ id, findings: some, repairs: together(some.map((one) => repairsOf(book, live, one))) }));
+  return [...byFault].map(([id, some]) => ({
+    id,
+    findings: some,
+    repairs: together(some.map((one) => repairsOf(book, live, one, survey))),
+  }));
 }
 
 export const withRepair = (book: RateBook, { commands }: Repair): RateBook =>
@@ -78,6 +84,8 @@ export interface TriedRepair {
   readonly brings: readonly Finding[];
   /** What the cart that shows the finding would then get; absent where it has none. */
   readonly quote?: Quote;
+  /** What every cart would get otherwise than now. */
+  readonly effect: Effect;
 }
 
 /** What the cart of a witness gets from a book; nothing where it has no address or no goods. */
@@ -92,6 +100,12 @@ export function quoteWitness(
   const opened = completeCart(compiled.places, cart, { products: new Map(products.map((one) => [one.id, one])), now });
   return opened.ok ? quote(compiled, opened.request) : undefined;
 }
+
+/** An effect as it is told: where exactly its regions lie holds more than can be sent. */
+export const withoutRegions = (found: Effect): Effect => ({
+  ...found,
+  regions: found.regions.map(({ changed: _changed, ...region }) => region),
+});
 
 /**
  * Tries a repair on a book in memory: whether it mends its finding, what comes with it, and what the cart would then get.
@@ -113,5 +127,6 @@ export function tryRepair(
     mends: after.every(({ id }) => id !== told.id),
     brings: after.flatMap(({ id, findings: [one] }) => (known.has(id) || SEVERITIES.indexOf(one.severity) > cost ? [] : [one])),
     ...(shown && { quote: shown }),
+    effect: withoutRegions(effect(compile(book), compile(mended), sources)),
   };
 }

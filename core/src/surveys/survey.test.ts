@@ -1,6 +1,8 @@
 import { expect, test } from 'vitest';
 import { PLAIN_CARRIAGE } from '../carriers/carriage.ts';
-import { belowCost } from '../findings/belowCost.ts';
+import { applyCommand } from '../commands/commands.ts';
+import { belowCost, freeIsDear } from '../findings/belowCost.ts';
+import { raisedToCost } from '../findings/raiseToCost.ts';
 import { compile } from '../quote/compile.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
 import { bookOf, flat, lane } from '../testing/bookOf.ts';
@@ -82,4 +84,35 @@ test('the greatest loss comes first; tax is no income; carriers’ own prices ar
   };
   expect(belowCost(compile(book), survey)).toEqual([]);
   expect(belowCost(compile(taxed), survey).map(({ where }) => where.zones[0])).toEqual(['far', 'near']);
+});
+
+test('prices raised to cost cover every cart of the survey, with tax on top where prices include it; carriers’ prices are left alone', () => {
+  const book = shop(1000, 9000);
+  expect(raisedToCost(book, survey, { zone: 'near', service: 'ground' })).toEqual(flat(1501));
+  expect(raisedToCost(book, survey, { zone: 'far', service: 'ground' })).toBeNull();
+  const taxed: RateBook = {
+    ...book,
+    shop: { ...book.shop, pricing: { ...book.shop.pricing, tax: 'included' } },
+    zones: book.zones.map((zone) => ({ ...zone, taxRate: 1400 })),
+  };
+  const card = raisedToCost(taxed, survey, { zone: 'near', service: 'ground' });
+  if (!card) throw new Error('its price is a fixed sum');
+  const mended = applyCommand(taxed, { name: 'setCard', args: { zone: 'near', service: 'ground', card } });
+  expect(belowCost(compile(mended), survey).filter(({ where }) => where.zones[0] === 'near')).toEqual([]);
+  // 1501 and 14 % are 1711.14.
+  expect(card).toEqual(flat(1712));
+});
+
+test('free delivery is told where carriage costs more than a quarter of the goods, and not as a price below cost', () => {
+  const worth = (value: number): Survey => ({
+    ...survey,
+    probes: survey.probes.map((one) => ({ ...one, lines: one.lines.map((line) => ({ ...line, unitPrice: value })) })),
+  });
+  const free = shop(0, 0);
+  expect(belowCost(compile(free), worth(4000))).toEqual([]);
+  expect(freeIsDear(compile(free), worth(4000)).map(({ where, facts }) => [where.zones[0], facts.cost, facts.value, facts.times])).toEqual([
+    ['near', 1501, 4000, 2],
+    ['far', 3000, 4000, 1],
+  ]);
+  expect(freeIsDear(compile(free), worth(13_000))).toEqual([]);
 });

@@ -26,7 +26,9 @@ function useNewFindings(): void {
     if (!fresh) return;
     const { what } = findingWords(fresh, names);
     toast(`New finding: ${what}${more.length > 0 ? ` And ${more.length} more.` : ''}`, {
-      action: { label: 'Undo', onClick: session.undo },
+      // The newest takes the place of the one before it.
+      id: 'new-finding',
+      action: { label: 'Undo the edit', onClick: session.undo },
     });
   }, [of, checking, told, names, session]);
 }

@@ -11,7 +11,7 @@ import {
   type ToldFinding,
   type TriedRepair,
 } from '@ostrakon/core';
-import { effect, findingsOf, tellFindings, tryRepair } from '@ostrakon/core/proof';
+import { effect, findingsOf, tellFindings, tryRepair, withoutRegions } from '@ostrakon/core/proof';
 import { centroidTables, type PackedCentroids, sampleAddresses } from '@ostrakon/core/sample-addresses';
 import { replaceEqualDeep } from '@tanstack/react-query';
 
@@ -70,7 +70,7 @@ function sourcesFor(of: RateBook, now: string): FindingSources {
 
 const tellOf = (of: RateBook, from: FindingSources, beside: RateBook | null) => {
   const { findings, lookedAt } = findingsOf(compile(of), from);
-  return { told: tellFindings(of, beside, findings), lookedAt };
+  return { told: tellFindings(of, beside, findings, from.survey), lookedAt };
 };
 
 let liveTold: { book: RateBook; on: readonly unknown[]; ids: readonly string[] } | undefined;
@@ -113,9 +113,7 @@ function tried(id: string, repairs: readonly Repair[]): readonly TriedRepair[] {
 /** Null while nothing is live, or nothing was looked at yet. */
 function effectOfDraft(): BookEffect | null {
   if (live === null || book === null || sources === null) return null;
-  const found = effect(compile(live), compile(book), sources);
-  // Where exactly holds more than can be sent, and is not told.
-  return { ...found, regions: found.regions.map(({ changed: _changed, ...region }) => region) };
+  return withoutRegions(effect(compile(live), compile(book), sources));
 }
 
 self.onmessage = ({ data }: MessageEvent<ProofAsk>) => {

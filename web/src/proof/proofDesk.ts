@@ -34,7 +34,6 @@ export class ProofDesk {
   /** The book under way, and the one that waits for it. */
   #busy: RateBook | null = null;
   #next: { book: RateBook; now: string } | null = null;
-  #last: { book: RateBook; now: string } | null = null;
   readonly #effects = new Map<number, (effect: BookEffect | null) => void>();
   readonly #tries = new Map<number, (tried: readonly TriedRepair[]) => void>();
 
@@ -49,13 +48,9 @@ export class ProofDesk {
 
   readonly getSnapshot = (): Proof => this.#proof;
 
-  /** Where postal areas lie: sent once they are there. */
-  readonly places = (centroids: Extract<ProofAsk, { kind: 'centroids' }>['centroids']): void => {
+  /** Where postal areas lie: sent before the first book. */
+  readonly places = (centroids: Extract<ProofAsk, { kind: 'centroids' }>['centroids']): void =>
     this.#send({ kind: 'centroids', centroids });
-    // Zones without a known address were passed over: they are looked into now.
-    this.#next ??= this.#last;
-    this.#go();
-  };
 
   /** Looks at a book with what it is held against. */
   readonly look = (book: RateBook, now: string, { products, live, survey }: Sources): void => {
@@ -64,7 +59,6 @@ export class ProofDesk {
     if (this.#sent.survey !== survey) this.#send({ kind: 'survey', survey });
     this.#sent = { products, live, survey };
     this.#next = { book, now };
-    this.#last = this.#next;
     this.#tell({ ...this.#proof, checking: true });
     this.#go();
   };

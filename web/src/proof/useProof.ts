@@ -1,6 +1,6 @@
 import { meantNote, type ToldFinding } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
-import { useDeferredValue, useEffect, useMemo, useSyncExternalStore } from 'react';
+import { useDeferredValue, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { useSurvey } from '../carriers/useSurvey.ts';
 import { useDraft } from '../draft/DraftProvider.tsx';
 import { queries } from '../draft/queries.ts';
@@ -39,12 +39,15 @@ export function useLookingAtDraft(): void {
   const { data: products } = useQuery(queries.products);
   const { data: live } = useQuery(queries.live);
   const survey = useSurvey();
+  const [placed, setPlaced] = useState(false);
   useEffect(() => {
-    const placed = async () => proofDesk.places((await import('@ostrakon/core/centroids')).PACKED_CENTROIDS);
+    const place = async () => proofDesk.places((await import('@ostrakon/core/centroids')).PACKED_CENTROIDS);
     // Without them places are found by country and region alone.
-    placed().catch(() => undefined);
+    place()
+      .catch(() => undefined)
+      .finally(() => setPlaced(true));
   }, []);
-  const known = live !== undefined && products !== undefined;
+  const known = placed && live !== undefined && products !== undefined;
   useEffect(() => {
     if (known) proofDesk.look(book, thisHour(), { products, live: live.book ?? null, survey: survey ?? null });
   }, [known, book, products, live, survey]);

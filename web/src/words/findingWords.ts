@@ -344,6 +344,8 @@ export function repairWords(repair: Repair, { book, format }: FindingNames): str
       return `Add a price up to ${format.bound(repair.measure, repair.bound)}…`;
     case 'raiseTier':
       return `Raise it to ${format.money(repair.price)}`;
+    case 'raiseToCost':
+      return `Raise what ${service(repair.service)} loses on to its cost`;
     case 'removeTier':
       return 'Remove that price';
     case 'intoZone':

@@ -28,7 +28,10 @@ export function LaneFindings({ zone, service }: { zone: string; service: string 
               <SeverityMark severity={severity} label={severityWords[severity][0]} />
               <span className="min-w-0 flex-1">{findingWords(one, names).what}</span>
               {severity !== 'note' && (
-                <Link to={`/proof?zone=${zone}&service=${service}`} className="shrink-0 text-clay underline">
+                <Link
+                  to={`/proof?zone=${zone}&service=${service}`}
+                  className="inline-flex min-h-6 shrink-0 items-center text-clay underline"
+                >
                   Mend it
                 </Link>
               )}

@@ -82,7 +82,7 @@ function CellFace({ cell, wide, format, name }: { cell: Cell; wide: number; form
           {cheapest.high > cheapest.low && wide > ROOM.options ? ' and more' : ''}
         </span>
       )}
-      {wide > ROOM.options && <span className="block truncate text-xs text-ash">{name ?? optionsWords(cell)}</span>}
+      {wide > ROOM.options && <span className="block truncate text-xs">{name ?? optionsWords(cell)}</span>}
     </>
   );
 }

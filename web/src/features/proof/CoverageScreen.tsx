@@ -195,7 +195,7 @@ function Regions({ picture: shown, nameOf }: { picture: Picture; nameOf: (servic
   };
   return (
     <details className="mt-3">
-      <summary className="cursor-pointer text-sm text-ash">The same as a table</summary>
+      <summary className="cursor-pointer py-1 text-sm text-ash">The same as a table</summary>
       <Button look="quiet" onClick={() => void copy()}>
         Copy it
       </Button>

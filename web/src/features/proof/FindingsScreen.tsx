@@ -23,7 +23,7 @@ function Row({ told, isNew }: { told: ToldFinding; isNew: boolean }) {
     <li
       data-finding
       tabIndex={-1}
-      className="flex items-start justify-between gap-3 border-line border-b px-3 py-2 outline-none last:border-b-0 focus-within:bg-clay-soft focus:bg-clay-soft max-sm:flex-col"
+      className="flex items-start justify-between gap-3 border-line border-b px-3 py-2 outline-none last:border-b-0 focus-within:bg-clay-soft focus:bg-clay-soft max-md:flex-col"
     >
       <span className="min-w-0 flex-1">
         <span className="block font-serif text-base">
@@ -72,7 +72,7 @@ function MeantList({ list }: { list: readonly ToldFinding[] }) {
   if (list.length === 0) return null;
   return (
     <details className="mt-4 text-sm">
-      <summary className="cursor-pointer text-ash">
+      <summary className="cursor-pointer py-1 text-ash">
         {list.length === 1 ? 'One is' : `${list.length} are`} kept quiet as meant so; each speaks up again when what is known of it changes
       </summary>
       <ul className="mt-1 rounded-lg border border-line bg-paper">
@@ -116,6 +116,21 @@ function walk(event: KeyboardEvent, within: HTMLElement | null): void {
   if (act !== undefined && at >= 0) rows[at]?.querySelector<HTMLElement>(act)?.click();
 }
 
+const counted = (number: number, one: string) => `${number.toLocaleString('en')} ${one}${number === 1 ? '' : 's'}`;
+
+/** Whether something has gone on for a while: shorter waits are not told. */
+function useSlow(waiting: boolean): boolean {
+  const [slow, setSlow] = useState(false);
+  useEffect(() => {
+    if (!waiting) return setSlow(false);
+    const timer = setTimeout(() => setSlow(true), SLOW);
+    return () => clearTimeout(timer);
+  }, [waiting]);
+  return slow;
+}
+
+const SLOW = 300;
+
 const count = (list: readonly unknown[], one: string) => `${list.length === 0 ? 'No' : list.length} ${one}${list.length === 1 ? '' : 's'}`;
 
 /** Every fault of the draft that can be shown, by what it costs, with its repair. */
@@ -124,7 +139,8 @@ export function FindingsScreen() {
   const { looked, checking } = useProof();
   const { told, meant } = useTold();
   const [search, change] = useAddress();
-  const [zone, service] = [search.get('zone'), search.get('service')];
+  const [zone, service, kind] = [search.get('zone'), search.get('service'), search.get('kind')];
+  const slow = useSlow(checking);
   const region = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => walk(event, region.current);
@@ -136,6 +152,7 @@ export function FindingsScreen() {
   const live = looked.live === null ? null : new Set(looked.live);
   const shown = told.filter(
     (one) =>
+      (!kind || one.findings[0].severity === kind) &&
       (!zone || zonesOf(one).includes(zone)) &&
       (!service || one.findings.some((finding) => finding.where.service === service || servicesOf(finding).includes(service))),
   );
@@ -148,10 +165,18 @@ export function FindingsScreen() {
           <h1 className="font-serif text-xl font-semibold">{count(faults, 'finding')} in the draft</h1>
           <p className="text-sm text-ash" aria-live="polite">
             {live !== null && fresh > 0 && `${fresh === 1 ? 'One of them is' : `${fresh} of them are`} not live. `}
-            Every cart there can be was looked at, not a sample. {checking && 'Checking…'}
+            Every cart there can be was looked at, not a sample. {slow && 'Checking…'}
           </p>
         </div>
-        <span className="flex gap-2">
+        <span className="flex flex-wrap gap-2">
+          <Select label="Kind" className="w-44!" value={kind ?? ''} onChange={(event) => change({ kind: event.target.value })}>
+            <option value="">All kinds</option>
+            {SEVERITIES.map((severity) => (
+              <option key={severity} value={severity}>
+                {severityWords[severity][0]}
+              </option>
+            ))}
+          </Select>
           <Select label="Zone" className="w-40!" value={zone ?? ''} onChange={(event) => change({ zone: event.target.value })}>
             <option value="">All zones</option>
             {book.zones.map(({ id, name }) => (
@@ -177,7 +202,7 @@ export function FindingsScreen() {
         <p className="mt-4 rounded-md bg-glaze-soft px-3 py-2 text-glaze">
           {told.length > 0
             ? 'Nothing for what you chose above.'
-            : `${lookedAt.zones} zones, ${lookedAt.services} services and ${lookedAt.kinds} kinds of cart were looked at: nobody is turned away.`}
+            : `${counted(lookedAt.zones, 'zone')}, ${counted(lookedAt.services, 'service')}, ${counted(lookedAt.kinds, 'kind')} of cart and ${counted(lookedAt.regions, 'region')} were looked at: nobody is turned away.`}
         </p>
       )}
       <MeantList list={meant} />

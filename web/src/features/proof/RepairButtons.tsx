@@ -10,6 +10,7 @@ import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Menu } from '../../ui/Menu.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { readMoney } from '../../ui/readers.ts';
+import { effectWords } from '../../words/effectWords.ts';
 import { findingWords, placeOf, repairWords } from '../../words/findingWords.ts';
 
 interface Tried {
@@ -56,6 +57,27 @@ function useEffectWords(): (tried: TriedRepair) => string {
     return [...then, ...but].join('; ');
   };
 }
+
+/** Everything else that other carts would get otherwise. */
+function WhatElse({ tried: { effect } }: { tried: TriedRepair }) {
+  const names = useFindingNames();
+  const { plain, more } = effectWords(effect, new Date().toISOString(), names);
+  const all = [...plain, ...more];
+  if (all.length === 0) return null;
+  return (
+    <details className="text-xs text-ash">
+      <summary className="cursor-pointer py-1">{all.length === 1 ? 'what it changes' : `what it changes, ${all.length} in all`}</summary>
+      <ul className="mt-0.5 space-y-0.5 text-start">
+        {all.slice(0, MOST_TOLD).map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
+        {all.length > MOST_TOLD && <li>and {all.length - MOST_TOLD} more</li>}
+      </ul>
+    </details>
+  );
+}
+
+const MOST_TOLD = 8;
 
 /** The price of a tier that is added, with what is suggested marked as such. */
 function PriceDialog({ repair, onClose }: { repair: Extract<Repair, { code: 'addTier' }>; onClose: () => void }) {
@@ -155,6 +177,7 @@ export function RepairButtons({ told, children }: { told: ToldFinding; children:
         {children}
       </span>
       {best && <span className="text-xs text-ash">{effect(best.tried)}</span>}
+      {best && <WhatElse tried={best.tried} />}
       {tried === null && told.repairs.length > 0 && <span className="text-xs text-ash">trying repairs…</span>}
       {asking && <PriceDialog repair={asking} onClose={() => setAsking(null)} />}
     </span>

@@ -84,7 +84,7 @@ export function PublishProof() {
         )}
         {more.length > 0 && (
           <details className="mt-1 text-sm">
-            <summary className="cursor-pointer text-ash">
+            <summary className="cursor-pointer py-1 text-ash">
               {more.length} more: with a coupon, after an order, on other days, of several kinds of goods, or only the reason differs
             </summary>
             <ul className="mt-1 space-y-0.5">
