@@ -9,15 +9,17 @@ import {
   isProductLine,
   type Measure,
   Product,
+  type Quote,
   type RateBook,
   readRateBook,
   SEVERITIES,
   type Severity,
   type ToldFinding,
+  Trial,
   zonesOf,
 } from '@ostrakon/core';
-import { knownCentroids } from '@ostrakon/core/centroids';
-import { findingsOf, tellFindings } from '@ostrakon/core/proof';
+import { knownCentroids, withCentroid } from '@ostrakon/core/centroids';
+import { type Expectation, Expectations, findingsOf, runTrial, tellFindings, type Verdict } from '@ostrakon/core/proof';
 import { sampleAddresses } from '@ostrakon/core/sample-addresses';
 import type { Command } from 'commander';
 import Papa from 'papaparse';
@@ -44,16 +46,57 @@ function readProducts(file: string, book: RateBook): readonly Product[] {
 
 const MOST_ADDRESSES = 20;
 
+/** Saved carts with what is expected of each: a list, or an object that holds it as `trials`. */
+const TrialFile = z
+  .union([
+    z.array(Trial.extend({ expects: Expectations.optional() })),
+    z.object({ trials: z.array(Trial.extend({ expects: Expectations.optional() })) }),
+  ])
+  .transform((file) => (Array.isArray(file) ? file : file.trials));
+
+/** A trial as it came out. */
+interface Tried {
+  readonly name: string;
+  readonly verdict: Verdict | null;
+  /** What does not hold, or cannot be told yet, a line each. */
+  readonly lines: readonly string[];
+}
+
 interface Checked {
+  readonly trials: readonly Tried[];
   readonly told: readonly ToldFinding[];
   readonly lookedAt: ReturnType<typeof findingsOf>['lookedAt'];
 }
 
-function check(book: RateBook, products: readonly Product[], now: Instant): Checked {
+/** What a trial got, in a line, beside what was expected. */
+function gotText({ options, withheld }: Quote, expectation: Expectation, book: RateBook): string {
+  if (!('service' in expectation))
+    return options.length === 0 ? 'nothing is offered' : `${options.map(({ service }) => service).join(', ')} offered`;
+  const offer = options.find(({ service }) => service === expectation.service);
+  if (offer?.status === 'priced') return formatMoney(offer.price, book.shop.currency, book.shop.locale);
+  if (offer) return 'ask us';
+  const held = withheld.find(({ service }) => service === expectation.service);
+  return held ? `not offered: ${held.reasons.map(({ code }) => code).join(', ')}` : 'no such service';
+}
+
+function runTrials(book: RateBook, trials: z.output<typeof TrialFile>, products: readonly Product[], now: Instant): readonly Tried[] {
+  const compiled = compile(book);
+  const sources = { products: new Map(products.map((product) => [product.id, product])), now, pointed: withCentroid };
+  return trials.map((trial): Tried => {
+    const result = runTrial(compiled, trial, sources);
+    if (!result.ok) return { name: trial.name, verdict: 'fails', lines: [`there is no product "${result.product}"`] };
+    const lines = result.judged
+      .filter(({ verdict }) => verdict !== 'holds')
+      .map(({ expectation, verdict }) => `${verdict} ${JSON.stringify(expectation)}: ${gotText(result.quote, expectation, book)}`);
+    return { name: trial.name, verdict: result.verdict, lines };
+  });
+}
+
+function check(book: RateBook, products: readonly Product[], now: Instant, trials: z.output<typeof TrialFile>): Checked {
   const compiled = compile(book);
   const addresses = book.zones.map(({ places }, at) => sampleAddresses(knownCentroids, compiled.places, places, at, MOST_ADDRESSES));
   const { findings, lookedAt } = findingsOf(compiled, { products, now, addressesOf: (zone) => addresses[zone] ?? [] });
-  return { told: tellFindings(book, null, findings), lookedAt };
+  return { told: tellFindings(book, null, findings), lookedAt, trials: runTrials(book, trials, products, now) };
 }
 
 const PER: Readonly<Record<ReturnType<typeof dimensionOf>, readonly [number, string]>> = {
@@ -123,25 +166,35 @@ function lineOf(told: ToldFinding, book: RateBook): string {
 const xml = (text: string) => text.replace(/[<>&"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
 
 /** One test case a finding, failed where it counts; a single passed one where nothing was found. */
-function junit({ told }: Checked, book: RateBook, counts: (one: ToldFinding) => boolean): string {
+function junit({ told, trials }: Checked, book: RateBook, counts: (one: ToldFinding) => boolean): string {
   const cases = told.map((one) => {
     const text = xml(lineOf(one, book));
     const body = counts(one) ? `<failure message="${text}"/>` : '';
     return `  <testcase classname="ostrakon.${one.findings[0].code}" name="${text}">${body}</testcase>`;
   });
-  const all = cases.length > 0 ? cases : ['  <testcase classname="ostrakon" name="every cart is answered"/>'];
-  return `<?xml version="1.0" encoding="UTF-8"?>\n<testsuite name="ostrakon check" tests="${all.length}" failures="${told.filter(counts).length}">\n${all.join('\n')}\n</testsuite>\n`;
+  const tried = trials.map(({ name, verdict, lines }) => {
+    const body = verdict === 'fails' ? `<failure message="${xml(lines.join('; '))}"/>` : verdict === 'open' ? '<skipped/>' : '';
+    return `  <testcase classname="ostrakon.trial" name="${xml(name)}">${body}</testcase>`;
+  });
+  const found = cases.length > 0 ? cases : ['  <testcase classname="ostrakon" name="every cart is answered"/>'];
+  const all = [...found, ...tried];
+  const failures = told.filter(counts).length + trials.filter(({ verdict }) => verdict === 'fails').length;
+  return `<?xml version="1.0" encoding="UTF-8"?>\n<testsuite name="ostrakon check" tests="${all.length}" failures="${failures}">\n${all.join('\n')}\n</testsuite>\n`;
 }
 
 function text(checked: Checked, book: RateBook): string {
   const { zones, services, kinds } = checked.lookedAt;
-  const lines = checked.told.map((one) => lineOf(one, book));
+  const lines = [
+    ...checked.told.map((one) => lineOf(one, book)),
+    ...checked.trials.flatMap(({ name, lines: own }) => own.map((line) => `trial “${name}”: ${line}`)),
+  ];
   const looked = `${zones} zones, ${services} services and ${kinds} kinds of cart were looked at.`;
   return `${[...lines, looked].join('\n')}\n`;
 }
 
 interface Options {
   readonly goods?: string;
+  readonly trials?: string;
   readonly format: string;
   readonly level: string;
   readonly now?: string;
@@ -158,19 +211,21 @@ export function addCheckCommand(program: Command, { stdout }: Streams): void {
     .command('check <book>')
     .description('Print the findings of a book; exit 1 where buyers are turned away or money is lost; - reads standard input')
     .option('--goods <file>', 'products of the shop, as CSV or as a list in JSON, so that carts are made of them')
+    .option('--trials <file>', 'saved carts with what is expected of each, as JSON; one that fails exits 1')
     .option('--format <format>', `how findings are printed: ${FORMATS.join(', ')}`, 'text')
     .option('--level <level>', `what exits 1, with everything that costs more: ${SEVERITIES.join(', ')}`, 'moneyLost')
     .option('--now <instant>', 'the present moment, such as 2026-11-23T13:05:00Z')
-    .action((file: string, { goods, format, level, now }: Options) => {
+    .action((file: string, { goods, trials, format, level, now }: Options) => {
       if (!FORMATS.some((one) => one === format)) throw new InputFault(`Write --format ${FORMATS.join(', ')}.`);
       const most = SEVERITIES.indexOf(level as Severity);
       if (most === -1) throw new InputFault(`Write --level ${SEVERITIES.join(', ')}.`);
       if (now !== undefined && !Instant.safeParse(now).success) throw new InputFault('Write --now such as 2026-11-23T13:05:00Z.');
       const book = parseAs(file, readRateBook);
-      const checked = check(book, goods === undefined ? [] : readProducts(goods, book), now ?? new Date().toISOString());
+      const saved = trials === undefined ? [] : parseAs(trials, (value) => TrialFile.parse(value));
+      const checked = check(book, goods === undefined ? [] : readProducts(goods, book), now ?? new Date().toISOString(), saved);
       const counts = ({ findings: [first] }: ToldFinding) => SEVERITIES.indexOf(first.severity) <= most;
       stdout.write(printed(format as Format, checked, book, counts));
-      if (checked.told.some(counts)) throw new FoundFaults();
+      if (checked.told.some(counts) || checked.trials.some(({ verdict }) => verdict === 'fails')) throw new FoundFaults();
     });
 }
 

@@ -240,6 +240,29 @@ describe('check', () => {
       code: 1,
       stderr: expect.stringContaining('Write --level turnedAway'),
     });
+    const saved = (expects: unknown[]) =>
+      file('trials.json', [{ id: 't', name: 'Two shelves', cart: { ...cart, discounts: [] }, expects }]);
+    const kept = await cli(
+      'check',
+      file('book.json', book),
+      '--trials',
+      saved([{ kind: 'price', service: 'ground', amount: 990 }, { kind: 'nothingElse' }]),
+    );
+    expect([kept.code, kept.stderr]).toEqual([0, '']);
+    const broken = await cli('check', file('book.json', book), '--trials', saved([{ kind: 'price', service: 'ground', amount: 890 }]));
+    expect(broken.code).toBe(1);
+    expect(broken.stdout).toContain('trial “Two shelves”: fails {"kind":"price","service":"ground","amount":890}: $9.90');
+    const junit = await cli(
+      'check',
+      file('book.json', book),
+      '--format',
+      'junit',
+      '--trials',
+      saved([{ kind: 'free', service: 'ground' }]),
+    );
+    expect(junit.stdout).toContain('<testsuite name="ostrakon check" tests="2" failures="1">');
+    const bad = await cli('check', file('book.json', book), '--trials', saved([{ kind: 'between', service: 'ground', least: 2, most: 1 }]));
+    expect(bad).toMatchObject({ code: 1, stderr: expect.stringContaining('At most is less than at least') });
     // Without goods a hole is shown by an item described on the spot.
     expect(await cli('check', path)).toMatchObject({
       code: 1,

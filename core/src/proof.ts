@@ -10,3 +10,5 @@ export { effect } from './effect/effect.ts';
 export { findingsOf } from './findings/findingsOf.ts';
 export { repairsOf, withPrice } from './findings/repairs.ts';
 export { quoteWitness, tellFindings, tryRepair, withoutRegions, withRepair } from './findings/told.ts';
+export { type Expectation, Expectations, expectNow, type Judged, judge, type Verdict, verdictOf } from './trials/expectation.ts';
+export { runTrial, type TrialResult } from './trials/runTrial.ts';

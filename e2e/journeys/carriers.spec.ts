@@ -221,6 +221,8 @@ test('a printed price list is loaded: two bad rows are told, mended or left out,
   await putGoods(page, '40.00', '1 kg');
   // A medium carton of 41 × 31 × 26 cm counts 6.61 kg by its volume, so 7 kg: the row of 10 kg, 12.00, and 10 % fuel; with 14 % tax 15.05.
   await expect(option(page, 'Coast van')).toContainText('$15.05');
+  // The price that stands in for a carrier that is down comes a moment later, and takes its place among the others.
+  await expect(option(page, 'Tracked post')).toBeVisible();
   // Chosen as soon as pressed: what the carriers answer meanwhile may move the options.
   await option(page, 'Coast van').hover();
   await page.mouse.down();

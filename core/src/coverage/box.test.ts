@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { unaryTest } from 'feelin';
 import { describe, expect, test } from 'vitest';
 import { Met } from '../testing/met.ts';
 import { type Box, boxOf, countOf, holdsPoint, isEmpty, joined, meet, withoutAll } from './box.ts';
@@ -37,6 +38,35 @@ test('tiers that meet cover each point once; closed ones overlap in one; open on
   expect(withoutAll(space, [box([0, 500]), box([500, 1001])])).toEqual([]);
   expect(meet(box([0, 501]), box([500, 1001]))).toEqual(box([500, 501]));
   expect(withoutAll(space, [box([0, 500]), box([501, 1001])])).toEqual([box([500, 501])]);
+});
+
+// Source: FEEL unary tests of OMG DMN 1.3 as the library feelin evaluates them: tiers "up to and including" and limits that take both
+// of their bounds, on the whole numbers that carts are measured in.
+test('half-open whole numbers hold what intervals with their bounds in or out hold', () => {
+  const met = new Met();
+  const holds = (interval: string, value: number) => unaryTest(interval, { '?': value }).value === true;
+  fc.assert(
+    fc.property(fc.nat(30), fc.integer({ min: 1, max: 30 }), (from, width) => {
+      const to = from + width;
+      const intervals = [
+        [`[${from}..${to}]`, box([from, to + 1])],
+        [`(${from}..${to}]`, box([from + 1, to + 1])],
+        [`[${from}..${to})`, box([from, to])],
+        [`(${from}..${to})`, box([from + 1, to])],
+      ] as const;
+      for (const [interval, own] of intervals) {
+        for (const value of [from - 1, from, from + 1, to - 1, to, to + 1]) {
+          met.note(holds(interval, value) ? 'in' : 'out');
+          expect([interval, value, holdsPoint(own, [value])]).toEqual([interval, value, holds(interval, value)]);
+        }
+      }
+      // What one takes away from another is what neither interval's neighbour holds.
+      const [gap = box([0, 0])] = withoutAll([box([0, 100])], [box([0, from + 1]), box([to, 100])]);
+      for (let value = 0; value < 100; value += 1) expect(holdsPoint(gap, [value])).toBe(holds(`(${from}..${to})`, value));
+    }),
+    { numRuns: 40 },
+  );
+  met.enough(100, 'in', 'out');
 });
 
 const SIDE = 7;

@@ -34,17 +34,25 @@ export interface SameKinds {
   readonly groups: readonly (Id | null)[];
 }
 
+/** A cart of a kind with some goods in it. */
+export function cartOf(
+  { destination, moment, coupons, lastOrderAt, cartStartedAt }: CartKind,
+  lines: readonly QuoteRequest['lines'][number][],
+): QuoteRequest {
+  return {
+    lines: [...lines],
+    discounts: [],
+    destination,
+    moment,
+    ...(coupons.length > 0 && { coupons: [...coupons] }),
+    ...(lastOrderAt !== undefined && { lastOrderAt }),
+    ...(cartStartedAt !== undefined && { cartStartedAt }),
+  };
+}
+
 /** A consignment of a kind without measures: for tests of goods, coupons, moment and address. */
 export function shipmentOf(compiled: CompiledBook, kind: CartKind): Shipment {
-  const cart: QuoteRequest = {
-    lines: [],
-    discounts: [],
-    destination: kind.destination,
-    moment: kind.moment,
-    ...(kind.coupons.length > 0 && { coupons: [...kind.coupons] }),
-    ...(kind.lastOrderAt !== undefined && { lastOrderAt: kind.lastOrderAt }),
-    ...(kind.cartStartedAt !== undefined && { cartStartedAt: kind.cartStartedAt }),
-  };
+  const cart = cartOf(kind, []);
   const values = { measures: NO_MEASURES, valuesBefore: [], lineValues: [], consignments: [] };
   const occasion = occasionOf(cart, compiled.book.shop.timeZone);
   return new Shipment(

@@ -13,7 +13,7 @@ import type { Offer, Withheld } from '../quote/quoteTypes.ts';
 import type { QuoteRequest } from '../quote/request.ts';
 import { Shipment } from '../quote/shipment.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
-import type { CartKind } from './cartKind.ts';
+import { type CartKind, cartOf } from './cartKind.ts';
 
 /** Goods in one small box of their own: what they weigh in micrograms, and come to in minor units. */
 export interface Item {
@@ -57,24 +57,17 @@ export class PriceProbe {
 
   /** The request of an item: the same goods as a whole quote takes them. */
   request({ weight, value, items = 1, side = SIDE }: Item): QuoteRequest {
-    const { destination, moment, coupons } = this.#kind;
-    return {
-      lines: [
-        {
-          quantity: items,
-          unitPrice: value / items,
-          weight: massText(weight / items),
-          size: { ...SMALL, length: `${side / CENTIMETRE} cm` },
-          delivered: true,
-          ownBox: true,
-          ...(this.#group !== null && { group: this.#group }),
-        },
-      ],
-      discounts: [],
-      destination,
-      moment,
-      ...(coupons.length > 0 && { coupons: [...coupons] }),
-    };
+    return cartOf(this.#kind, [
+      {
+        quantity: items,
+        unitPrice: value / items,
+        weight: massText(weight / items),
+        size: { ...SMALL, length: `${side / CENTIMETRE} cm` },
+        delivered: true,
+        ownBox: true,
+        ...(this.#group !== null && { group: this.#group }),
+      },
+    ]);
   }
 
   #shipment(item: Item): Shipment {

@@ -1,5 +1,5 @@
 import { CarrierAnswers } from '../carriers/carrierAnswers.ts';
-import type { CartKind } from '../coverage/cartKind.ts';
+import { type CartKind, cartOf } from '../coverage/cartKind.ts';
 import type { Dimension } from '../coverage/space.ts';
 import { type Measures, NO_MEASURES } from '../measures/measure.ts';
 import { MOST_EFFORT } from '../packing/effort.ts';
@@ -7,7 +7,6 @@ import type { CartContext } from '../quote/cartContext.ts';
 import type { CompiledBook } from '../quote/compile.ts';
 import type { CompiledLane } from '../quote/compiledLane.ts';
 import { occasionOf } from '../quote/occasion.ts';
-import type { QuoteRequest } from '../quote/request.ts';
 import { Shipment } from '../quote/shipment.ts';
 
 /** Where nothing is said of a measure: a kilogram worth 50 in one parcel of 10 cm, here. */
@@ -48,15 +47,7 @@ export class PointShipments {
 
   constructor(compiled: CompiledBook, kind: CartKind) {
     const [group] = kind.groups;
-    const cart: QuoteRequest = {
-      lines: [{ quantity: 1, unitPrice: 0, delivered: true, ...(group != null && { group }) }],
-      discounts: [],
-      destination: kind.destination,
-      moment: kind.moment,
-      ...(kind.coupons.length > 0 && { coupons: [...kind.coupons] }),
-      ...(kind.lastOrderAt !== undefined && { lastOrderAt: kind.lastOrderAt }),
-      ...(kind.cartStartedAt !== undefined && { cartStartedAt: kind.cartStartedAt }),
-    };
+    const cart = cartOf(kind, [{ quantity: 1, unitPrice: 0, delivered: true, ...(group != null && { group }) }]);
     const values = { measures: USUAL, valuesBefore: [0], lineValues: [0], consignments: [] };
     const occasion = occasionOf(cart, compiled.book.shop.timeZone);
     this.#cart = { compiled, cart, values, effort: MOST_EFFORT, occasion, carriers: new CarrierAnswers(), ledger: false };
