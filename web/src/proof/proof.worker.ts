@@ -116,6 +116,20 @@ function effectOfDraft(): BookEffect | null {
   return withoutRegions(effect(compile(live), compile(book), sources));
 }
 
+type Try = Extract<ProofAsk, { kind: 'try' }>;
+const waiting: Try[] = [];
+
+const tellTried = ({ number }: Try, found: readonly TriedRepair[]) =>
+  self.postMessage({ kind: 'tried', number, tried: found } satisfies ProofAnswer);
+
+/** One question of repairs at a time, so that an edit that comes meanwhile waits for one of them at most. */
+function tryNext(): void {
+  const one = waiting.shift();
+  if (!one) return;
+  tellTried(one, tried(one.id, one.repairs));
+  if (waiting.length > 0) setTimeout(tryNext);
+}
+
 self.onmessage = ({ data }: MessageEvent<ProofAsk>) => {
   switch (data.kind) {
     case 'centroids':
@@ -131,10 +145,13 @@ self.onmessage = ({ data }: MessageEvent<ProofAsk>) => {
       survey = data.survey;
       return;
     case 'look':
+      // What was asked of the book before is asked anew of this one.
+      for (const one of waiting.splice(0)) tellTried(one, []);
       self.postMessage({ kind: 'looked', number: data.number, looked: look(data.book, data.now) } satisfies ProofAnswer);
       return;
     case 'try':
-      self.postMessage({ kind: 'tried', number: data.number, tried: tried(data.id, data.repairs) } satisfies ProofAnswer);
+      waiting.push(data);
+      if (waiting.length === 1) setTimeout(tryNext);
       return;
     case 'effect':
       self.postMessage({ kind: 'effect', number: data.number, effect: effectOfDraft() } satisfies ProofAnswer);
