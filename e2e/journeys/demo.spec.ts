@@ -1,6 +1,4 @@
-import { PAGES } from '@ostrakon/core';
-import { screens } from '../screens.ts';
-import { axeFaults, bench, cell, expect, notOffered, option, saved, sees, test, type } from '../shop.ts';
+import { bench, cell, expect, notOffered, option, saved, sees, test, type } from '../shop.ts';
 
 test('first look at the demo: every crossing at once, the bench beside it, faults to be found', async ({ page, shop }) => {
   await page.goto(shop.url);
@@ -135,27 +133,3 @@ test('the cart survives a reload; it is saved as a trial; an own discount counts
   await page.getByRole('button', { name: 'Save trial' }).click();
   await expect(bench(page).getByLabel('Trial', { exact: true }).locator('option:checked')).toHaveText('Restock with posts');
 });
-
-test('the screens that are looked at are all there are', () => {
-  const paths = Object.values(screens).flatMap((list) => list.map((path) => path.split('?')[0] ?? ''));
-  for (const page of PAGES) {
-    const pattern = new RegExp(`^${page.replaceAll(/:\w+/g, '[^/]+')}$`);
-    expect(
-      paths.some((path) => pattern.test(path)),
-      page,
-    ).toBe(true);
-  }
-});
-
-for (const [name, paths] of Object.entries(screens)) {
-  test(`the screens ${name} pass the accessibility checks of axe`, async ({ page, shop }) => {
-    for (const [at, path] of paths.entries()) {
-      await page.goto(shop.url + path);
-      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      await expect(sees(page)).toContainText('Matched by');
-      await expect(page.getByText('No page is at this address.')).toHaveCount(path === '/nowhere' ? 1 : 0);
-      // The bench beside them is the same: it is looked at once.
-      expect.soft(await axeFaults(page, at === 0 ? undefined : 'main'), path).toEqual([]);
-    }
-  });
-}
