@@ -95,7 +95,7 @@ function runTrials(book: RateBook, trials: z.output<typeof TrialFile>, products:
 function check(book: RateBook, products: readonly Product[], now: Instant, trials: z.output<typeof TrialFile>): Checked {
   const compiled = compile(book);
   const addresses = book.zones.map(({ places }, at) => sampleAddresses(knownCentroids, compiled.places, places, at, MOST_ADDRESSES));
-  const { findings, lookedAt } = findingsOf(compiled, { products, now, addressesOf: (zone) => addresses[zone] ?? [] });
+  const { findings, lookedAt } = findingsOf(compiled, { products, now, addressesOf: (zone) => addresses[zone] ?? [], trials });
   return { told: tellFindings(book, null, findings), lookedAt, trials: runTrials(book, trials, products, now) };
 }
 

@@ -95,6 +95,7 @@ export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, T
 export { buyerWords, toldWords } from './contract/words/buyerWords.ts';
 export { Counter, HoursException, OpeningHours } from './counters/counter.ts';
 export type { CartKind } from './coverage/cartKind.ts';
+export { type Circumstances, circumstancesOf } from './coverage/circumstances.ts';
 export type { Axis, Cell, CellAnswer, Fixed, Picture, Stretch as AxisStretch } from './coverage/picture.ts';
 export {
   type CutOffs,

@@ -1,7 +1,8 @@
 // What shows what a book does for all carts: loaded where it is looked at, not with every page.
-export { kindsIn, type SameKinds } from './coverage/cartKind.ts';
+
 export { type Coverage, coverage } from './coverage/coverage.ts';
 export { GoodsIndex } from './coverage/goodsIndex.ts';
+export { kindsIn, type SameKinds } from './coverage/kindsIn.ts';
 export { AXES, measureOfAxis, picture } from './coverage/picture.ts';
 export { type Item, PriceProbe } from './coverage/priceProbe.ts';
 export { roundFigure } from './coverage/roundFigure.ts';

@@ -2,17 +2,15 @@ import type { Measure } from '../measures/measure.ts';
 import type { Id } from '../names/naming.ts';
 import type { Destination } from '../places/place.ts';
 import type { CartInputLine } from '../quote/cartInput.ts';
-import type { Instant } from '../time/calendar.ts';
 import { type Box, rangeOf } from './box.ts';
+import type { Circumstances } from './circumstances.ts';
 import type { Coverage } from './coverage.ts';
 import { type Dimension, everything, type Space } from './space.ts';
 
 /** A cart, address and moment that show a finding; what is left out plays no part. */
-export interface Witness {
+export interface Witness extends Circumstances {
   readonly destination?: Destination;
   readonly lines?: readonly CartInputLine[];
-  readonly moment?: Instant;
-  readonly coupons?: readonly string[];
 }
 
 /** A range of a measure as it was entered, in base units: what belongs to it, and what does not. Ends that are open are absent. */

@@ -14,7 +14,7 @@ import type { Shipment } from '../quote/shipment.ts';
 import { type Box, holdsPoint, type Range, rangeOf } from './box.ts';
 import type { CartKind } from './cartKind.ts';
 import { type Coverage, pointOf } from './coverage.ts';
-import type { GoodsIndex } from './goodsIndex.ts';
+import type { Good, GoodsIndex } from './goodsIndex.ts';
 import { roundFigure } from './roundFigure.ts';
 import { type Dimension, everything } from './space.ts';
 
@@ -125,6 +125,41 @@ export class WitnessSearch {
       };
       const found = this.#ofOwnGoods(coverage, box, groups, tried) ?? this.#described(coverage, box, tried);
       if (found) return found;
+    }
+    return null;
+  }
+
+  /**
+   * A cart of the shop's own goods, some of each group of the coverage's kind, that lies in a box and shows what it is to show: the
+   * fewest pieces first; null where none was found.
+   */
+  mixed(coverage: Coverage, box: Box, shows: (request: QuoteRequest) => boolean): Found | null {
+    const { kind } = coverage;
+    const each = MOST_OF_EACH[kind.groups.length] ?? 1;
+    const lists = kind.groups.map((group) => spread(this.#goods.of(group), each));
+    if (lists.some((list) => list.length === 0)) return null;
+    const weights = itemsRange(wantedIn(coverage, box));
+    const choices = lists.reduce<readonly (readonly Good[])[]>(
+      (held, list) => held.flatMap((some) => list.map((one) => [...some, one])),
+      [[]],
+    );
+    const lines = MOST_OF_MIXED.flatMap((pieces) =>
+      choices.flatMap((some) => some.map((_, more) => some.map((one, at) => ({ one, quantity: at === more ? pieces : 1 })))),
+    );
+    let left = MOST_TRIED;
+    for (const some of lines) {
+      const weight = some.reduce((sum, { one, quantity }) => sum + one.weight * quantity, 0);
+      if (weight < weights.from - HALF || weight >= weights.below) continue;
+      if (left === 0) return null;
+      left -= 1;
+      const found = this.#measured(
+        kind,
+        kind.destination,
+        some.map(({ one, quantity }) => ({ product: one.product.id, quantity })),
+        true,
+      );
+      const point = found && pointOf(coverage, found.shipment);
+      if (found && point && holdsPoint(box, point) && shows(found.request)) return found;
     }
     return null;
   }
@@ -259,6 +294,9 @@ export class WitnessSearch {
   }
 }
 
+/** Goods of each group that mixed carts are made of, and how many pieces one of them may be of. */
+const MOST_OF_EACH: Readonly<Record<number, number>> = { 2: 6, 3: 3, 4: 2 };
+const MOST_OF_MIXED = [1, 2, 4, 8, 16];
 const HALF = 1;
 const MOST_PAIRED = 4;
 const MOST_FIRST = 40;

@@ -1,4 +1,6 @@
 import type { Id } from '../names/naming.ts';
+import type { Minor } from '../numbers/units.ts';
+import { oncePer } from '../once/oncePer.ts';
 import { admitted } from '../quote/admit.ts';
 import type { CompiledBook } from '../quote/compile.ts';
 import { plan } from '../quote/plan.ts';
@@ -21,17 +23,30 @@ function asked(book: CompiledBook['book'], costs: Survey['costs']): Map<string, 
   return byProbe;
 }
 
-/** What services charge for a probe at an address, without tax. */
-function pricesOf(compiled: CompiledBook, probe: SurveyProbe, { zone: id, destination }: SurveyAddress): Map<Id, number> {
+interface Priced {
+  /** Without tax, by service. */
+  readonly prices: ReadonlyMap<Id, Minor>;
+  readonly packaging: Minor;
+}
+
+/** What services charge for a probe at an address, and what its packaging costs the shop. */
+function pricedAt(compiled: CompiledBook, probe: SurveyProbe, { zone: id, destination }: SurveyAddress): Priced {
   const zone = compiled.zones.find((one) => one.zone.id === id);
-  if (!zone) return new Map();
+  if (!zone) return { prices: new Map(), packaging: 0 };
   const request = QuoteRequest.parse({ lines: probe.lines, discounts: [], destination });
-  const offers = quoteZone(compiled, zone, plan(compiled, admitted(compiled, request)).shipments);
-  return new Map(offers.flatMap((offer) => (offer.status === 'priced' ? [[offer.service, offer.price - (offer.tax?.amount ?? 0)]] : [])));
+  const { shipments } = plan(compiled, admitted(compiled, request));
+  const offers = quoteZone(compiled, zone, shipments);
+  return {
+    prices: new Map(
+      offers.flatMap((offer) => (offer.status === 'priced' ? [[offer.service, offer.price - (offer.tax?.amount ?? 0)]] : [])),
+    ),
+    packaging: shipments.reduce((sum, { packagingCost }) => sum + packagingCost, 0),
+  };
 }
 
 type BelowCost = Finding<'belowCost'>;
 type FreeIsDear = Finding<'freeIsDear'>;
+type CartonNotCovered = Finding<'cartonNotCovered'>;
 
 const lossOf = ({ facts }: BelowCost) => facts.cost - facts.price;
 
@@ -40,28 +55,35 @@ export interface Held {
   readonly probe: SurveyProbe;
   readonly address: SurveyAddress;
   readonly service: Id;
-  readonly price: number;
-  readonly cost: number;
+  readonly price: Minor;
+  readonly cost: Minor;
+  readonly packaging: Minor;
 }
 
-/** Every price that does not cover its cost, at every address and probe of a survey; prices without tax. */
-export function losses(compiled: CompiledBook, { probes, addresses, costs }: Survey): readonly Held[] {
-  return [...asked(compiled.book, costs).values()].flatMap((entries) => {
-    const [first] = entries;
-    const [address, probe] = [addresses[first?.address ?? -1], probes[first?.probe ?? -1]];
-    if (!address || !probe) return [];
-    const prices = pricesOf(compiled, probe, address);
-    return entries.flatMap(({ service, cost }): Held[] => {
-      const price = prices.get(service);
-      return price === undefined || cost === null || price >= cost ? [] : [{ probe, address, service, price, cost }];
+/** Every own price beside what its carrier asked, at every address and probe of a survey; prices without tax. */
+const heldAgainst = oncePer((compiled: CompiledBook) =>
+  oncePer(({ probes, addresses, costs }: Survey): readonly Held[] => {
+    return [...asked(compiled.book, costs).values()].flatMap((entries) => {
+      const [first] = entries;
+      const [address, probe] = [addresses[first?.address ?? -1], probes[first?.probe ?? -1]];
+      if (!address || !probe) return [];
+      const { prices, packaging } = pricedAt(compiled, probe, address);
+      return entries.flatMap(({ service, cost }): Held[] => {
+        const price = prices.get(service);
+        return price === undefined || cost === null ? [] : [{ probe, address, service, price, cost, packaging }];
+      });
     });
-  });
-}
+  }),
+);
+
+/** Every price that does not cover its cost, at every address and probe of a survey; prices without tax. */
+export const losses = (compiled: CompiledBook, survey: Survey): readonly Held[] =>
+  heldAgainst(compiled)(survey).filter(({ price, cost }) => price < cost);
 
 const shownBy = ({ probe, address }: Held) => ({ witness: { lines: probe.lines, destination: address.destination } });
 
 /** The worst of each lane, with how many there are. */
-function worstByLane<F extends BelowCost | FreeIsDear>(
+function worstByLane<F extends BelowCost | FreeIsDear | CartonNotCovered>(
   list: readonly Held[],
   told: (held: Held, times: number) => F,
   grave: (held: Held) => number,
@@ -116,5 +138,23 @@ export function freeIsDear(compiled: CompiledBook, survey: Survey): FreeIsDear[]
       ...shownBy(held),
     }),
     share,
+  );
+}
+
+/** Lanes whose price covers what the carrier asked, and not the packaging besides: the worst of each. */
+export function cartonNotCovered(compiled: CompiledBook, survey: Survey): CartonNotCovered[] {
+  const short = heldAgainst(compiled)(survey).filter(
+    ({ price, cost, packaging }) => price > 0 && price >= cost && price < cost + packaging,
+  );
+  return worstByLane(
+    short,
+    (held): CartonNotCovered => ({
+      code: 'cartonNotCovered',
+      severity: 'moneyLost',
+      where: { zones: [held.address.zone], service: held.service },
+      facts: { price: held.price, carton: held.packaging, carriage: held.cost },
+      ...shownBy(held),
+    }),
+    ({ price, cost, packaging }) => cost + packaging - price,
   );
 }

@@ -1,8 +1,9 @@
 import { type Box, meets, rangeOf } from '../coverage/box.ts';
-import { kindsIn, type SameKinds } from '../coverage/cartKind.ts';
 import { within } from '../coverage/cartsOf.ts';
+import { circumstancesOf } from '../coverage/circumstances.ts';
 import { type Coverage, coverage } from '../coverage/coverage.ts';
 import type { GoodsIndex } from '../coverage/goodsIndex.ts';
+import { kindsIn, type SameKinds } from '../coverage/kindsIn.ts';
 import { everything } from '../coverage/space.ts';
 import { type Found, WitnessSearch } from '../coverage/witness.ts';
 import type { Id } from '../names/naming.ts';
@@ -69,17 +70,16 @@ function edgesOf({ services, dimensions, space }: Coverage, region: Box): readon
 }
 
 /** Services that answer in a region. */
-const answering = ({ services }: Coverage, region: Box): readonly Id[] =>
+export const answering = ({ services }: Coverage, region: Box): readonly Id[] =>
   services.flatMap(({ service, boxes }) => (boxes.some(({ box }) => meets(box, region)) ? [service] : []));
 
-export const witnessOf = ({ cart: { lines, destination, moment, coupons } }: Found): Witness => ({
-  lines,
-  destination,
-  ...(moment !== undefined && { moment }),
-  ...(coupons && coupons.length > 0 && { coupons }),
+export const witnessOf = ({ cart }: Found): Witness => ({
+  lines: cart.lines,
+  destination: cart.destination,
+  ...circumstancesOf(cart),
 });
 
-type Groups = readonly (Id | null)[];
+export type Groups = readonly (Id | null)[];
 
 interface Told {
   readonly finding: CartFinding;
@@ -137,14 +137,14 @@ function merged(found: readonly Told[], all: Groups): CartFinding[] {
   });
 }
 
-export interface InCarts {
-  readonly findings: readonly CartFinding[];
+export interface InCarts<F extends Finding = CartFinding> {
+  readonly findings: readonly F[];
   /** How many kinds of cart, and regions of their measures, were looked at. */
   readonly kinds: number;
   readonly regions: number;
 }
 
-const regionsIn = ({ services, nothing }: Coverage) => services.reduce((sum, { boxes }) => sum + boxes.length, nothing.length);
+export const regionsIn = ({ services, nothing }: Coverage) => services.reduce((sum, { boxes }) => sum + boxes.length, nothing.length);
 
 /**
  * Carts to a zone that get no option, only "ask us", or only what a carrier may say: every such region of measures, each with a

@@ -1,5 +1,6 @@
 import type { Command } from '../commands/commands.ts';
 import type { Bounds, CartsOf, Witness } from '../coverage/cartsOf.ts';
+import type { Circumstances } from '../coverage/circumstances.ts';
 import type { Measure } from '../measures/measure.ts';
 import type { Id } from '../names/naming.ts';
 import type { Minor } from '../numbers/units.ts';
@@ -7,7 +8,7 @@ import type { CountryCode, SubdivisionCode } from '../places/countries.ts';
 import type { Place } from '../places/place.ts';
 import type { NoPromise, PlainDate } from '../promise/promise.ts';
 
-export type { Bounds, CartsOf, Witness };
+export type { Bounds, CartsOf, Circumstances, Witness };
 
 /** What a fault costs: buyers turned away, money lost, a surprise for buyers, tidiness; or no fault, but worth knowing. */
 export type Severity = 'turnedAway' | 'moneyLost' | 'surprise' | 'tidiness' | 'note';
@@ -40,6 +41,8 @@ export interface Step {
   readonly after: Minor;
   /** What was held: the value of the item, or its weight in micrograms. */
   readonly at: number;
+  /** What it takes besides the goods; absent where it is so for any cart, here and now. */
+  readonly only?: Circumstances;
 }
 
 /** What is known of each kind of finding, by its code. Money in minor units. */
@@ -48,6 +51,8 @@ export interface FindingFacts {
   readonly noOption: CartsOf & { readonly edges: readonly Edge[] };
   /** Carts whose buyers are told to ask, and no more. */
   readonly onlyAsk: CartsOf & { readonly services: readonly Id[] };
+  /** Carts of goods of all these groups whose buyers are told to ask, though goods of each group by themselves have a price. */
+  readonly onlyAskTogether: CartsOf & { readonly services: readonly Id[] };
   /** Carts that get an option only while a carrier answers. */
   readonly onlyCarrier: CartsOf & { readonly services: readonly Id[] };
   /** A heavier item pays less than a lighter one of the same value: over the bound it is cheaper. Items at each side of it show it. */
@@ -61,7 +66,7 @@ export interface FindingFacts {
   /** Goods worth a little less than a bound come, with their delivery, to more than goods at the bound. */
   readonly justUnder: Step & { readonly from: Minor };
   /** What the prices give for nothing costs something by charges. */
-  readonly chargedWhenFree: { readonly charges: readonly Id[]; readonly price: Minor };
+  readonly chargedWhenFree: { readonly charges: readonly Id[]; readonly price: Minor; readonly only?: Circumstances };
   /** Another service is offered whenever this one is, costs no more and takes no longer. */
   readonly neverBetter: { readonly other: Id };
   /** A price that no cart can come to, for other limits keep it away. */
@@ -82,6 +87,10 @@ export interface FindingFacts {
     readonly share: number;
     readonly times: number;
   };
+  /** A price, without tax, that does not pay for the packaging it travels in; of what a carrier asked besides, where a survey says. */
+  readonly cartonNotCovered: { readonly price: Minor; readonly carton: Minor; readonly carriage: Minor | null };
+  /** A coupon that carts are tried with, and no service or reduction asks for. */
+  readonly unusedCoupon: { readonly coupon: string; readonly trials: readonly string[] };
   /** A packaging that weighs nothing. */
   readonly noTare: { readonly packaging: Id };
   /** Goods whose weight, or size, is not known. */

@@ -4,8 +4,10 @@ import type { Product } from '../goods/product.ts';
 import { PRODUCT_DEFAULTS } from '../goods/product.ts';
 import { compile } from '../quote/compile.ts';
 import type { Quote } from '../quote/quoteTypes.ts';
+import { type Allowance, plainAllowance } from '../rate-book/allowance.ts';
 import type { Card } from '../rate-book/card.ts';
 import { plainCharge } from '../rate-book/charge.ts';
+import type { Lane } from '../rate-book/lane.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
 import { anyBook } from '../testing/anyBook.ts';
 import { amount, byValue, byWeight, canada, carton, flat, free, freeFrom, lane, notOffered, refer } from '../testing/bookOf.ts';
@@ -214,6 +216,71 @@ describe('a book without a fault has no finding of it, one with it planted has',
     expect(
       of(found(boxed, [long, { ...long, id: 'tube', ownBox: true }, product('stone', '3 kg', 100)]), 'fitsNoBox').map(({ facts }) => facts),
     ).toEqual([{ products: ['pole', 'stone'], count: 2 }]);
+  });
+
+  test('what prices do with a coupon, in a season or soon after an order is told with what it takes', () => {
+    const gift = { ...plainAllowance('gift', 'Gift', { kind: 'free' }), ranges: [{ measure: 'itemsWeight' as const, upTo: '5 kg' }] };
+    const stops = (rule: Partial<Allowance>) =>
+      of(found({ ...whole, allowances: [{ ...gift, ...rule }] }), 'freeStops').map(({ facts }) => facts.only);
+    expect(stops({})).toEqual([undefined]);
+    expect(stops({ coupons: ['GIFT'] })).toEqual([{ coupons: ['GIFT'] }]);
+    expect(stops({ dates: { from: '12-01', until: '12-24' } })).toEqual([{ moment: '2026-12-01T15:00:00Z' }]);
+    const [since] = of(found({ ...whole, allowances: [{ ...gift, sinceOrder: 24 }] }), 'freeStops');
+    expect(Object.keys(since?.facts.only ?? {})).toEqual(['lastOrderAt']);
+    // Its cart brings what it takes.
+    expect(since?.witness).toMatchObject(since?.facts.only ?? {});
+
+    const season = {
+      ...plainCharge('season', 'Season', { kind: 'fixed', amount: 100, per: 'order' }),
+      dates: { from: '12-01', until: '12-24' },
+    };
+    const pickup = { ...canada({ counter: lane(byWeight([['5 kg', free]])) }), charges: [season] };
+    expect(of(found(pickup), 'chargedWhenFree').map(({ facts }) => [facts.price, facts.only?.moment?.slice(0, 10)])).toEqual([
+      [100, '2026-12-01'],
+    ]);
+  });
+
+  test('goods of two groups that are only told to ask together, and have prices apart', () => {
+    const groups = [{ id: 'glaze', name: 'Glazes', mark: 'glaze' as const, extraPackingDays: 0, leavesOn: [] }];
+    const goods = [...PRODUCTS, product('celadon', '500 g', 1200, 'glaze')];
+    const takes = (own: string[], others: boolean) => ({
+      conditions: { goods: { groups: own, others }, coupons: [], dates: null, weekdays: null },
+    });
+    const book = (card: Card): RateBook => ({
+      ...canada({ glazes: lane(flat(500), takes(['glaze'], false)), clays: lane(flat(700), takes([], true)), both: lane(card) }),
+      goodsGroups: groups,
+    });
+    const [finding, ...others] = of(found(book({ kind: 'flat', result: { kind: 'refer' } }), goods), 'onlyAskTogether');
+    expect(others).toEqual([]);
+    expect(finding?.facts).toEqual({ within: [], groups: expect.arrayContaining([null, 'glaze']), services: ['both'] });
+    expect(finding?.witness?.lines?.length).toBe(2);
+    expect(of(found(book(flat(900)), goods), 'onlyAskTogether')).toEqual([]);
+  });
+
+  test('a price that does not pay for its packaging; a coupon of a trial that nothing asks for', () => {
+    const boxed = (lanes: Record<string, Lane>, cost: number) => ({
+      ...canada(lanes),
+      packing: { ...whole.packing, packaging: [carton({ cost, inside: { length: '60 cm', width: '60 cm', height: '60 cm' } })] },
+    });
+    const short = of(
+      found(boxed({ letter: lane(flat(90)), gratis: lane({ kind: 'flat', result: { kind: 'free' } }) }, 120)),
+      'cartonNotCovered',
+    );
+    expect(short.map(({ where, facts }) => [where.service, facts])).toEqual([['letter', { price: 90, carton: 120, carriage: null }]]);
+    expect(of(found(boxed({ letter: lane(flat(120)) }, 120)), 'cartonNotCovered')).toEqual([]);
+
+    const trials = [
+      { name: 'Regulars', cart: { coupons: ['thanks', 'GIFT'] } },
+      { name: 'Plain', cart: {} },
+    ];
+    const rules = { ...whole, allowances: [{ ...plainAllowance('gift', 'Gift', { kind: 'free' }), coupons: ['gift'] }] };
+    const unused = (book: RateBook) =>
+      of(findingsOf(compile(book), { ...sources(), trials }).findings, 'unusedCoupon').map(({ facts }) => facts);
+    expect(unused(rules)).toEqual([{ coupon: 'thanks', trials: ['Regulars'] }]);
+    expect(unused({ ...rules, allowances: [{ ...rules.allowances[0]!, inUse: false }] }).map(({ coupon }) => coupon)).toEqual([
+      'thanks',
+      'GIFT',
+    ]);
   });
 });
 

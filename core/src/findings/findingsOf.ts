@@ -1,20 +1,21 @@
-import type { CartKind } from '../coverage/cartKind.ts';
 import { GoodsIndex } from '../coverage/goodsIndex.ts';
 import type { Product } from '../goods/product.ts';
 import type { Id } from '../names/naming.ts';
 import { oncePer } from '../once/oncePer.ts';
 import type { Destination } from '../places/place.ts';
 import type { CompiledBook, CompiledZone } from '../quote/compile.ts';
-import { mayShip } from '../rate-book/location.ts';
 import type { Survey } from '../surveys/survey.ts';
 import { dayAt, type Instant, instantToMs } from '../time/calendar.ts';
-import { belowCost, freeIsDear } from './belowCost.ts';
+import { belowCost, cartonNotCovered, freeIsDear } from './belowCost.ts';
 import { cartFindings } from './cartFindings.ts';
+import { cartonFindings } from './cartonFindings.ts';
+import { couponFindings, type TriedCart } from './couponFindings.ts';
 import { dateFindings } from './dateFindings.ts';
 import { type Finding, SEVERITIES } from './finding.ts';
 import { goodsFindings } from './goodsFindings.ts';
+import { mixedFindings } from './mixedFindings.ts';
 import { placeFindings } from './placeFindings.ts';
-import { priceFindings, type SharedItems } from './priceFindings.ts';
+import { pricedKinds, priceFindings, type SharedItems } from './priceFindings.ts';
 import { holdsNowhere, neverBetter } from './serviceFindings.ts';
 import { tidyFindings, windowsOver } from './tidyFindings.ts';
 
@@ -26,6 +27,8 @@ export interface FindingSources {
   readonly addressesOf: (zone: number) => readonly Destination[];
   /** What carriers asked when they were last surveyed. */
   readonly survey?: Survey | undefined;
+  /** Carts the owner keeps. */
+  readonly trials?: readonly TriedCart[] | undefined;
 }
 
 /** How much was looked at. */
@@ -50,31 +53,24 @@ interface Of {
   readonly items: SharedItems;
 }
 
-/** Carts of one group each, now and without coupons: what prices are compared on. */
-function plainKinds({ compiled, sources, groups }: Of, at: number): readonly CartKind[] {
-  const [destination] = sources.addressesOf(at);
-  const { locations } = compiled.book;
-  if (!destination) return [];
-  return groups.flatMap((group): CartKind[] => {
-    const from = locations.find((location) => mayShip(location, group));
-    if (locations.length > 0 && !from) return [];
-    return [{ groups: [group], coupons: [], moment: sources.now, origin: from?.id ?? null, destination }];
-  });
-}
-
 function inZone(of: Of, zone: CompiledZone, at: number): InZone {
   const { compiled, sources, goods } = of;
-  const plain = plainKinds(of, at);
-  const { findings, kinds, regions } = cartFindings(compiled, at, { now: sources.now, goods, addressesOf: sources.addressesOf });
+  const priced = pricedKinds(compiled, zone, { now: sources.now, groups: of.groups, addresses: sources.addressesOf(at) });
+  const plain = priced[0]?.kind;
+  const carts = { now: sources.now, goods, addressesOf: sources.addressesOf };
+  const { findings, kinds, regions } = cartFindings(compiled, at, carts);
+  const mixed = mixedFindings(compiled, zone, at, carts);
   return {
     findings: [
       ...findings,
-      ...priceFindings(compiled, zone, plain, of.items),
-      ...neverBetter(compiled, zone, plain[0]),
-      ...tidyFindings(compiled, zone, plain[0]),
+      ...mixed.findings,
+      ...priceFindings(compiled, zone, priced, of.items),
+      ...cartonFindings(compiled, zone, priced, goods),
+      ...neverBetter(compiled, zone, plain),
+      ...tidyFindings(compiled, zone, plain),
     ],
-    kinds,
-    regions,
+    kinds: kinds + mixed.kinds,
+    regions: regions + mixed.regions,
   };
 }
 
@@ -129,7 +125,10 @@ export function findingsOf(compiled: CompiledBook, sources: FindingSources): Fin
     ...zones.flatMap((zone) => zone.findings),
     ...placeFindings(book),
     ...dateFindings(book, sources.now),
-    ...(sources.survey ? [...belowCost(compiled, sources.survey), ...freeIsDear(compiled, sources.survey)] : []),
+    ...(sources.survey
+      ? [...belowCost(compiled, sources.survey), ...freeIsDear(compiled, sources.survey), ...cartonNotCovered(compiled, sources.survey)]
+      : []),
+    ...couponFindings(book, sources.trials ?? []),
     ...windowsOver(book, today),
     ...holdsNowhere(book),
     ...goodsFindings(book, sources.products),

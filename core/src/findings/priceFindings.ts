@@ -1,7 +1,10 @@
 import { type CartKind, shipmentOf } from '../coverage/cartKind.ts';
+import { circumstancesOf } from '../coverage/circumstances.ts';
+import { type KindSources, lanesOf } from '../coverage/kindsIn.ts';
 import { type LaneEdge as Edge, edgesOf } from '../coverage/laneEdges.ts';
 import { type Item, PriceProbe } from '../coverage/priceProbe.ts';
 import { roundFigure } from '../coverage/roundFigure.ts';
+import { eachSituation, originOf, type Situation } from '../coverage/situations.ts';
 import type { Measure } from '../measures/measure.ts';
 import type { Id } from '../names/naming.ts';
 import type { CompiledBook, CompiledZone } from '../quote/compile.ts';
@@ -9,8 +12,10 @@ import type { CompiledCard } from '../quote/compiledCard.ts';
 import { type CompiledLane, readsDistance } from '../quote/compiledLane.ts';
 import type { CompiledResult } from '../quote/compiledResult.ts';
 import { holds } from '../quote/holds.ts';
+import type { LaneTest } from '../quote/laneTest.ts';
 import type { Shipment } from '../quote/shipment.ts';
-import type { Finding, Step, Witness } from './finding.ts';
+import { holdsGroup } from '../rate-book/scope.ts';
+import type { Circumstances, Finding, Step, Witness } from './finding.ts';
 
 export type StepFinding = Finding<'heavierPaysLess' | 'richerPaysMore' | 'freeStops' | 'tallStep' | 'justUnder'>;
 export type PriceFinding = StepFinding | Finding<'chargedWhenFree' | 'neverBetter'>;
@@ -57,12 +62,14 @@ interface Lane {
   readonly lane: CompiledLane;
   readonly zone: Id;
   readonly probe: PriceProbe;
+  /** Absent where the kind of cart is the plainest: here and now, without a coupon. */
+  readonly only?: Circumstances;
 }
 
-const witnessOf = ({ lines, destination, moment }: ReturnType<PriceProbe['request']>): Witness => ({
-  lines,
-  destination,
-  ...(moment !== undefined && { moment }),
+const witnessOf = (request: ReturnType<PriceProbe['request']>): Witness => ({
+  lines: request.lines,
+  destination: request.destination,
+  ...circumstancesOf(request),
 });
 
 function stepFinding(code: StepCode, { lane, zone, probe }: Lane, edge: Edge, step: Step, low: Item, high: Item): StepFinding {
@@ -107,7 +114,8 @@ function stepsAt({ of, along, edges, item, codes }: Along, place: number, at: nu
   const round = along === 'weight' && after >= 0 ? rounder(of, edge, edges[place + 1], after, (weight) => item(weight, at)) : null;
   const high = round ?? above;
   // Of values the first that pays otherwise is told: "from 100.00", not "over 99.99".
-  const step: Step = { measure: edge.measure, bound: along === 'value' ? edge.above : edge.bound, before, after, at };
+  const bound = along === 'value' ? edge.above : edge.bound;
+  const step: Step = { measure: edge.measure, bound, before, after, at, ...(of.only && { only: of.only }) };
   return codes(edge, before, after).flatMap((code) =>
     isShown(of, low, before) && isShown(of, high, after) ? [stepFinding(code, of, edge, step, low, high)] : [],
   );
@@ -160,26 +168,23 @@ function chargedWhenFree(of: Lane, items: readonly Item[]): Finding<'chargedWhen
       code: 'chargedWhenFree',
       severity: 'surprise',
       where: { zones: [of.zone], service: of.lane.service.id },
-      facts: { charges: [...new Set(found.flatMap(({ charges }) => charges))], price: first.price },
+      facts: { charges: [...new Set(found.flatMap(({ charges }) => charges))], price: first.price, ...(of.only && { only: of.only }) },
       witness: witnessOf(of.probe.request(first.item)),
     },
   ];
 }
 
-/** Whether a kind of goods is told apart from another by what a lane charges and gives. */
-function priceKey(lanes: readonly CompiledLane[], compiled: CompiledBook, kind: CartKind): string {
-  const shipment = shipmentOf(compiled, kind);
-  const [group = null] = kind.groups;
-  return lanes
-    .map(({ tests, owners, charges, allowances }) =>
-      [
-        tests.some((test) => test.kind !== 'range' && !holds(test, shipment)) ? '-' : '+',
-        group !== null && owners.includes(group) ? group : '',
-        charges.map(({ goods }) => (goods === null || (group === null ? goods.others : goods.groups.includes(group)) ? 1 : 0)).join(''),
-        allowances.map((rule) => (rule.tests.every((test) => holds(test, shipment)) ? 1 : 0)).join(''),
-      ].join(' '),
-    )
-    .join('|');
+const stands = (tests: readonly LaneTest[], shipment: Shipment) => tests.every((test) => test.kind === 'range' || holds(test, shipment));
+
+/** What tells a kind of goods apart from another by what a lane charges and gives; null where it takes none of it. */
+function priceKey({ tests, owners, charges, allowances }: CompiledLane, shipment: Shipment): string | null {
+  if (!stands(tests, shipment)) return null;
+  const [group = null] = shipment.consignment.groups;
+  return [
+    group !== null && owners.includes(group) ? group : '',
+    ...charges.map(({ goods }) => (holdsGroup(goods, group) ? 1 : 0)),
+    ...[...charges, ...allowances].map((rule) => (stands(rule.tests, shipment) ? 1 : 0)),
+  ].join(' ');
 }
 
 const itemOf = (weight: number, value: number): Item => ({ weight: Math.max(MILLIGRAM, weight), value: Math.max(0, value) });
@@ -221,16 +226,49 @@ const asksWhere = ({ tests, centre, lane }: CompiledLane) =>
 function heldFor(
   shared: SharedItems,
   lanes: readonly CompiledLane[],
-  { groups, origin, moment, destination }: CartKind,
+  { groups, origin, destination, ...rest }: CartKind,
 ): Map<string, Shipment> {
-  const key = `${groups[0]}|${origin}|${moment}|${destination.country}`;
+  const key = JSON.stringify([groups[0], origin, destination.country, circumstancesOf(rest)]);
   if (lanes.some(asksWhere)) return new Map();
   const held = shared.get(key) ?? new Map<string, Shipment>();
   shared.set(key, held);
   return held;
 }
 
-const keyOf = ({ code, where, facts }: PriceFinding) => JSON.stringify([code, where.service, 'bound' in facts ? facts.bound : facts]);
+const keyOf = ({ code, where, facts }: PriceFinding) =>
+  JSON.stringify([code, where.service, 'bound' in facts ? facts.bound : 'charges' in facts ? facts.charges : facts]);
+
+/** A kind of cart that prices are looked at with, and what it takes to be one; nothing where it is the plainest. */
+export interface PricedKind {
+  readonly kind: CartKind;
+  readonly only?: Circumstances;
+}
+
+/** Everything that lanes of a zone, their charges and their reductions ask of carts besides measures and goods. */
+const askedIn = (zone: CompiledZone) =>
+  lanesOf(zone).flatMap(({ tests, charges, allowances }) => [
+    ...tests,
+    ...charges.flatMap((one) => one.tests),
+    ...allowances.flatMap((one) => one.tests),
+  ]);
+
+/** What a situation has that the plainest has not. */
+function onlyIn(situation: Situation, plain: Situation): Circumstances | undefined {
+  const { moment, ...rest } = circumstancesOf(situation);
+  const only = { ...rest, ...(moment !== plain.moment && { moment }) };
+  return Object.keys(only).length === 0 ? undefined : (only as Circumstances);
+}
+
+/** Carts of goods of one group each: here and now without coupons first, then with each thing besides that a zone asks for. */
+export function pricedKinds(compiled: CompiledBook, zone: CompiledZone, { groups, ...sources }: KindSources): readonly PricedKind[] {
+  const [plain, ...others] = eachSituation([{ compiled, tests: askedIn(zone) }], sources);
+  if (!plain) return [];
+  const origins = groups.flatMap((group) => originOf(compiled, group) ?? []);
+  return [plain, ...others].flatMap((situation) => {
+    const only = onlyIn(situation, plain);
+    return origins.map(({ group, origin }): PricedKind => ({ kind: { ...situation, groups: [group], origin }, ...(only && { only }) }));
+  });
+}
 
 /**
  * What prices of a zone do that buyers wonder at: steps down, free delivery that ends, tall steps, charges on what is free. Looked
@@ -239,22 +277,23 @@ const keyOf = ({ code, where, facts }: PriceFinding) => JSON.stringify([code, wh
 export function priceFindings(
   compiled: CompiledBook,
   zone: CompiledZone,
-  kinds: readonly CartKind[],
+  kinds: readonly PricedKind[],
   shared: SharedItems = new Map(),
 ): PriceFinding[] {
   const lanes = zone.lanes.filter((lane) => lane !== null);
   const seen = new Set<string>();
   const found = new Map<string, PriceFinding>();
-  for (const kind of kinds) {
-    const key = priceKey(lanes, compiled, kind);
-    if (seen.has(key)) continue;
-    seen.add(key);
+  for (const { kind, only } of kinds) {
+    const shipment = shipmentOf(compiled, kind);
     const probe = new PriceProbe(compiled, kind, kind.groups[0] ?? null, heldFor(shared, lanes, kind));
-    for (const lane of lanes) {
-      for (const finding of laneFindings({ lane, zone: zone.zone.id, probe })) {
+    lanes.forEach((lane, at) => {
+      const key = priceKey(lane, shipment);
+      if (key === null || seen.has(`${at} ${key}`)) return;
+      seen.add(`${at} ${key}`);
+      for (const finding of laneFindings({ lane, zone: zone.zone.id, probe, ...(only && { only }) })) {
         if (!found.has(keyOf(finding))) found.set(keyOf(finding), finding);
       }
-    }
+    });
   }
   return [...found.values()];
 }

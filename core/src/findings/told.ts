@@ -1,4 +1,5 @@
 import { applyCommand } from '../commands/commands.ts';
+import { circumstancesOf } from '../coverage/circumstances.ts';
 import { type Effect, effect } from '../effect/effect.ts';
 import { compile } from '../quote/compile.ts';
 import { completeCart } from '../quote/openRequest.ts';
@@ -6,10 +7,16 @@ import type { Quote } from '../quote/quoteTypes.ts';
 import { quote } from '../quote/settle.ts';
 import type { RateBook } from '../rate-book/rateBook.ts';
 import type { Survey } from '../surveys/survey.ts';
-import { type Finding, SEVERITIES, type Witness } from './finding.ts';
+import { type Circumstances, type Finding, SEVERITIES, type Witness } from './finding.ts';
 import { type FindingSources, findingsOf } from './findingsOf.ts';
 import { type Repair, repairsOf } from './repairs.ts';
 import type { ToldFinding } from './toldFinding.ts';
+
+/** Circumstances tell faults apart; the plain ones are not named. The hour does not count. */
+const onlyOf = ({ only }: { readonly only?: Circumstances }): readonly unknown[] =>
+  only === undefined
+    ? []
+    : [[only.coupons ?? null, only.moment?.slice(0, 10) ?? null, only.lastOrderAt !== undefined, only.cartStartedAt !== undefined]];
 
 /** What makes two findings one fault in several places. */
 function sameness(finding: Finding): unknown {
@@ -19,19 +26,25 @@ function sameness(finding: Finding): unknown {
     case 'onlyAsk':
     case 'onlyCarrier':
       return [code, finding.facts.within];
+    case 'onlyAskTogether':
+      return [code, finding.facts.within, finding.facts.groups];
     case 'heavierPaysLess':
     case 'richerPaysMore':
     case 'freeStops':
     case 'tallStep':
     case 'justUnder':
-      return [code, where.service, finding.facts.measure, finding.facts.bound];
+      return [code, where.service, finding.facts.measure, finding.facts.bound, ...onlyOf(finding.facts)];
     case 'datesOnSome':
       return [code, finding.facts.undated];
     case 'promiseOnHoliday':
     case 'belowCost':
     case 'freeIsDear':
-    case 'chargedWhenFree':
+    case 'cartonNotCovered':
       return [code, where.service];
+    case 'unusedCoupon':
+      return [code, finding.facts.coupon];
+    case 'chargedWhenFree':
+      return [code, where.service, ...onlyOf(finding.facts)];
     case 'neverReached':
       return [code, where.service, finding.facts.bounds];
     case 'sameTiers':
@@ -91,12 +104,12 @@ export interface TriedRepair {
 /** What the cart of a witness gets from a book; nothing where it has no address or no goods. */
 export function quoteWitness(
   book: RateBook,
-  { destination, lines, moment, coupons }: Witness,
+  { destination, lines, ...rest }: Witness,
   { products, now }: Pick<FindingSources, 'products' | 'now'>,
 ): Quote | undefined {
   if (!destination || !lines || lines.length === 0) return undefined;
   const compiled = compile(book);
-  const cart = { lines: [...lines], discounts: [], destination, moment: moment ?? now, ...(coupons && { coupons: [...coupons] }) };
+  const cart = { lines: [...lines], discounts: [], destination, moment: now, ...circumstancesOf(rest) };
   const opened = completeCart(compiled.places, cart, { products: new Map(products.map((one) => [one.id, one])), now });
   return opened.ok ? quote(compiled, opened.request) : undefined;
 }

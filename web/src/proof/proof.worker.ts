@@ -9,6 +9,7 @@ import {
   type Repair,
   type Survey,
   type ToldFinding,
+  type Trial,
   type TriedRepair,
 } from '@ostrakon/core';
 import { effect, findingsOf, tellFindings, tryRepair, withoutRegions } from '@ostrakon/core/proof';
@@ -21,6 +22,7 @@ export type ProofAsk =
   | { readonly kind: 'products'; readonly products: readonly Product[] }
   | { readonly kind: 'live'; readonly live: RateBook | null }
   | { readonly kind: 'survey'; readonly survey: Survey | null }
+  | { readonly kind: 'trials'; readonly trials: readonly Trial[] }
   | { readonly kind: 'look'; readonly number: number; readonly book: RateBook; readonly now: string }
   | { readonly kind: 'try'; readonly number: number; readonly id: string; readonly repairs: readonly Repair[] }
   /** What the draft last looked at changes of what is live. */
@@ -47,6 +49,7 @@ let tables: ReturnType<typeof centroidTables> = () => undefined;
 let products: readonly Product[] = [];
 let live: RateBook | null = null;
 let survey: Survey | null = null;
+let trials: readonly Trial[] = [];
 let book: RateBook | null = null;
 let told: readonly ToldFinding[] = [];
 let sources: FindingSources | null = null;
@@ -65,7 +68,7 @@ function addressesIn({ zones }: RateBook, compiled: ReturnType<typeof compile>):
 
 function sourcesFor(of: RateBook, now: string): FindingSources {
   const addresses = addressesIn(of, compile(of));
-  return { products, now, addressesOf: (zone) => addresses[zone] ?? [], ...(survey && { survey }) };
+  return { products, now, addressesOf: (zone) => addresses[zone] ?? [], trials, ...(survey && { survey }) };
 }
 
 const tellOf = (of: RateBook, from: FindingSources, beside: RateBook | null) => {
@@ -78,7 +81,7 @@ let liveTold: { book: RateBook; on: readonly unknown[]; ids: readonly string[] }
 /** What is told of the live edition; worked out again only when something it rests on changed. */
 function liveIds(now: string): readonly string[] | null {
   if (live === null) return null;
-  const on = [products, survey, tables, now];
+  const on = [products, survey, trials, tables, now];
   if (liveTold?.book === live && liveTold.on.every((one, at) => one === on[at])) return liveTold.ids;
   const held = placed;
   const ids = tellOf(live, sourcesFor(live, now), null).told.map(({ id }) => id);
@@ -143,6 +146,9 @@ self.onmessage = ({ data }: MessageEvent<ProofAsk>) => {
       return;
     case 'survey':
       survey = data.survey;
+      return;
+    case 'trials':
+      trials = data.trials;
       return;
     case 'look':
       // What was asked of the book before is asked anew of this one.

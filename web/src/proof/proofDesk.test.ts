@@ -4,7 +4,7 @@ import type { Looked, ProofAnswer, ProofAsk } from './proof.worker.ts';
 import { ProofDesk } from './proofDesk.ts';
 
 const NOW = '2026-11-29T12:00:00.000Z';
-const sources = { products: [], live: null, survey: null };
+const sources = { products: [], live: null, survey: null, trials: [] };
 const LOOKED: Looked = { told: [], lookedAt: { zones: 0, services: 0, kinds: 0, regions: 0 }, addresses: {}, live: null };
 
 let asks: ProofAsk[];

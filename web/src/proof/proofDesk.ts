@@ -1,4 +1,4 @@
-import type { BookEffect, Product, RateBook, Repair, Survey, TriedRepair } from '@ostrakon/core';
+import type { BookEffect, Product, RateBook, Repair, Survey, Trial, TriedRepair } from '@ostrakon/core';
 import type { Looked, ProofAnswer, ProofAsk } from './proof.worker.ts';
 
 /** What is found in the draft, and how far it is with the book as it stands now. */
@@ -19,6 +19,7 @@ interface Sources {
   readonly products: readonly Product[];
   readonly live: RateBook | null;
   readonly survey: Survey | null;
+  readonly trials: readonly Trial[];
 }
 
 /**
@@ -53,11 +54,12 @@ export class ProofDesk {
     this.#send({ kind: 'centroids', centroids });
 
   /** Looks at a book with what it is held against. */
-  readonly look = (book: RateBook, now: string, { products, live, survey }: Sources): void => {
+  readonly look = (book: RateBook, now: string, { products, live, survey, trials }: Sources): void => {
     if (this.#sent.products !== products) this.#send({ kind: 'products', products });
     if (this.#sent.live !== live) this.#send({ kind: 'live', live });
     if (this.#sent.survey !== survey) this.#send({ kind: 'survey', survey });
-    this.#sent = { products, live, survey };
+    if (this.#sent.trials !== trials) this.#send({ kind: 'trials', trials });
+    this.#sent = { products, live, survey, trials };
     this.#next = { book, now };
     this.#tell({ ...this.#proof, checking: true });
     this.#go();

@@ -1,4 +1,4 @@
-import { meantNote, type ToldFinding } from '@ostrakon/core';
+import { meantNote, type ToldFinding, type Trial } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { useSurvey } from '../carriers/useSurvey.ts';
@@ -16,6 +16,7 @@ export interface Told {
 }
 
 const NONE: readonly ToldFinding[] = [];
+const NO_TRIALS: readonly Trial[] = [];
 
 /** Findings as they are told, and those that are kept quiet. */
 export function useTold(): Told {
@@ -39,6 +40,7 @@ export function useLookingAtDraft(): void {
   const { data: products } = useQuery(queries.products);
   const { data: live } = useQuery(queries.live);
   const survey = useSurvey();
+  const { data: trials = NO_TRIALS } = useQuery(queries.trials);
   const [placed, setPlaced] = useState(false);
   useEffect(() => {
     const place = async () => proofDesk.places((await import('@ostrakon/core/centroids')).PACKED_CENTROIDS);
@@ -49,6 +51,6 @@ export function useLookingAtDraft(): void {
   }, []);
   const known = placed && live !== undefined && products !== undefined;
   useEffect(() => {
-    if (known) proofDesk.look(book, thisHour(), { products, live: live.book ?? null, survey: survey ?? null });
-  }, [known, book, products, live, survey]);
+    if (known) proofDesk.look(book, thisHour(), { products, live: live.book ?? null, survey: survey ?? null, trials });
+  }, [known, book, products, live, survey, trials]);
 }

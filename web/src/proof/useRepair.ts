@@ -1,4 +1,4 @@
-import type { Repair, Witness } from '@ostrakon/core';
+import { circumstancesOf, type Repair, type Witness } from '@ostrakon/core';
 import { useBench } from '../bench/BenchProvider.tsx';
 import { useDraftSession } from '../draft/DraftProvider.tsx';
 import { toast } from '../ui/toast.ts';
@@ -18,15 +18,6 @@ export function useRepair(): (repair: Repair, label: string) => void {
 /** Puts the cart of a finding on the bench; an address it has none of stays. */
 export function usePutOnBench(): (witness: Witness) => void {
   const { send, state } = useBench();
-  return ({ lines = [], destination = state.cart.destination, moment, coupons }) =>
-    send({
-      kind: 'put',
-      cart: {
-        lines: [...lines],
-        discounts: [],
-        destination,
-        ...(moment !== undefined && { moment }),
-        ...(coupons && { coupons: [...coupons] }),
-      },
-    });
+  return ({ lines = [], destination = state.cart.destination, ...rest }) =>
+    send({ kind: 'put', cart: { lines: [...lines], discounts: [], destination, ...circumstancesOf(rest) } });
 }

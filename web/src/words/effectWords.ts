@@ -1,5 +1,5 @@
 import type { Answered, BookEffect, EffectRegion, MovedPlaces, OtherDifference } from '@ostrakon/core';
-import { boundsWords, type FindingNames } from './findingWords.ts';
+import { boundsWords, circumstancesWords, type FindingNames } from './findingWords.ts';
 import type { Format } from './format.ts';
 import { groupNameOf } from './quoteWords.ts';
 
@@ -29,13 +29,9 @@ function changeOf({ before, after }: EffectRegion, format: Format): string {
 }
 
 /** What is asked of a cart besides its measures. */
-function circumstances({ kind: { coupons, lastOrderAt, cartStartedAt, moment } }: EffectRegion, now: string, format: Format): string {
-  return [
-    ...(coupons.length > 0 ? [`with the coupon ${coupons.join(', ')}`] : []),
-    ...(lastOrderAt !== undefined ? ['soon after an order'] : []),
-    ...(cartStartedAt !== undefined ? ['soon after the cart was begun'] : []),
-    ...(moment.slice(0, 10) === now.slice(0, 10) ? [] : [`on ${format.day(moment.slice(0, 10))}`]),
-  ].join(', ');
+function circumstances({ kind: { moment, ...rest } }: EffectRegion, now: string, format: Format): string {
+  const otherDay = moment.slice(0, 10) !== now.slice(0, 10);
+  return circumstancesWords({ ...rest, ...(otherDay && { moment }) }, format);
 }
 
 /** "Ground parcel to Nova Scotia, over 10 kg and up to 15 kg, under $120.00: $16.90, was $15.90". */

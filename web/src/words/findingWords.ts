@@ -1,6 +1,7 @@
 import {
   type Bounds,
   type CartsOf,
+  type Circumstances,
   daysText,
   type Finding,
   type FindingCode,
@@ -64,8 +65,8 @@ function cartsWords({ within, groups }: CartsOf, { book, format }: FindingNames)
   const group = groupNameOf(book);
   const of = groups === null ? '' : ` of ${format.alternatives(groups.map(group))}`;
   const ranges = within.map((bounds) => {
-    const { measure } = bounds;
-    const text = boundsWords(bounds, format);
+    const { measure, part } = bounds;
+    const text = `${boundsWords(bounds, format)}${part === undefined ? '' : ` of ${format.alternatives(part.map(group))}`}`;
     const items = measure === 'itemCount' || measure === 'parcels' || measure === 'itemsWeight';
     return items ? text : `with ${SUBJECT[measure] ?? ''} ${text}`;
   });
@@ -78,6 +79,22 @@ function edgesWords({ edges }: Finding<'noOption'>['facts'], { book, format }: F
     return `${service(id)} ${side === 'below' ? 'ends' : 'begins'} at ${format.measured(measure, bound)}`;
   });
   return parts.length === 0 ? '' : `${parts.slice(0, MOST_NAMED).join('; ')}.`;
+}
+
+/** "with the coupon SPRING, on 1 December": what a cart must have besides; nothing where any cart will do. */
+export function circumstancesWords({ coupons = [], lastOrderAt, cartStartedAt, moment }: Circumstances, format: Format): string {
+  return [
+    ...(coupons.length > 0 ? [`with the coupon ${coupons.join(', ')}`] : []),
+    ...(lastOrderAt !== undefined ? ['soon after an order'] : []),
+    ...(cartStartedAt !== undefined ? ['soon after the cart was begun'] : []),
+    ...(moment !== undefined ? [`on ${format.day(moment.slice(0, 10))}`] : []),
+  ].join(', ');
+}
+
+/** The same as a sentence of its own. */
+function onlyWords({ only }: { readonly only?: Circumstances }, format: Format): string {
+  if (only === undefined) return '';
+  return ` So it is ${circumstancesWords(only, format)}.`;
 }
 
 function stepWords(code: FindingCode, { measure, bound, before, after, at }: Finding<'tallStep'>['facts'], format: Format): FindingText {
@@ -180,6 +197,14 @@ function cartText(told: ToldFinding, names: FindingNames): FindingText | null {
         what: `${cartsWords(finding.facts, names)} to ${zones} are told to ask you.`,
         why: `By ${services(finding.facts.services)}.`,
       };
+    case 'onlyAskTogether': {
+      const group = groupNameOf(book);
+      const together = format.list((finding.facts.groups ?? []).map(group));
+      return {
+        what: `${cartsWords({ ...finding.facts, groups: null }, names)} of ${together} together to ${zones} are told to ask you.`,
+        why: `Each by itself has a price. By ${services(finding.facts.services)}.`,
+      };
+    }
     case 'onlyCarrier':
       return {
         what: `${cartsWords(finding.facts, names)} to ${zones} get an option only while a carrier answers.`,
@@ -192,6 +217,15 @@ function cartText(told: ToldFinding, names: FindingNames): FindingText | null {
       return {
         what: `${services([finding.where.service ?? ''])} brings less than its carrier asks ${findings.length === 1 ? `to ${zones}` : `in ${findings.length} zones`}, at worst ${format.money(worst)}.`,
         why: findings.length === 1 ? '' : `${zones}.`,
+      };
+    }
+    case 'cartonNotCovered': {
+      const { price, carton, carriage } = finding.facts;
+      const service = services([finding.where.service ?? '']);
+      const besides = carriage === null ? '' : ` besides the ${format.money(carriage)} its carrier asks`;
+      return {
+        what: `${service} to ${zones} brings ${format.money(price)}, which does not pay for packaging of ${format.money(carton)}${besides}.`,
+        why: carriage === null ? 'What it costs to carry it comes on top.' : 'As the last survey has it.',
       };
     }
     case 'freeIsDear': {
@@ -218,18 +252,21 @@ function priceText(told: ToldFinding, names: FindingNames): FindingText | null {
     case 'freeStops':
     case 'tallStep': {
       const { what, why } = stepWords(finding.code, finding.facts, format);
-      return { what, why: `${at}. ${why}` };
+      return { what, why: `${at}. ${why}${onlyWords(finding.facts, format)}` };
     }
     case 'justUnder': {
       const { from, bound, before } = finding.facts;
       return {
         what: `Goods worth ${format.money(from)} to ${format.money(bound - 1)} cost more in all than goods worth ${format.money(bound)}.`,
-        why: `${at}: ${format.price(before)} below, ${format.price(finding.facts.after)} from ${format.money(bound)}.`,
+        why: `${at}: ${format.price(before)} below, ${format.price(finding.facts.after)} from ${format.money(bound)}.${onlyWords(finding.facts, format)}`,
       };
     }
     case 'chargedWhenFree': {
       const charges = named(finding.facts.charges, book.charges, format, 'charges');
-      return { what: `${service} is free, and costs ${format.money(finding.facts.price)} by ${charges}.`, why: `To ${zones}.` };
+      return {
+        what: `${service} is free, and costs ${format.money(finding.facts.price)} by ${charges}.`,
+        why: `To ${zones}.${onlyWords(finding.facts, format)}`,
+      };
     }
     case 'neverBetter': {
       const other = book.services.find(({ id }) => id === finding.facts.other)?.name ?? '';
@@ -244,6 +281,39 @@ function priceText(told: ToldFinding, names: FindingNames): FindingText | null {
       return {
         what: `Below and above ${format.measured(finding.facts.measure, finding.facts.bound)} the price is the same.`,
         why: `${at}.`,
+      };
+    default:
+      return null;
+  }
+}
+
+function goodsText(told: ToldFinding, names: FindingNames): FindingText | null {
+  const { book, format } = names;
+  const [finding] = told.findings;
+  switch (finding.code) {
+    case 'unusedCoupon':
+      return {
+        what: `The coupon ${finding.facts.coupon} does nothing: no service and no reduction in use asks for it.`,
+        why: `Your ${finding.facts.trials.length === 1 ? 'trial' : 'trials'} ${format.list(finding.facts.trials)} ${finding.facts.trials.length === 1 ? 'brings' : 'bring'} it.`,
+      };
+    case 'fitsNoBox':
+      return {
+        what: `${products(finding.facts.products, finding.facts.count, names)}: ${finding.facts.count === 1 ? 'fits' : 'fit'} no packaging, so that ${finding.facts.count === 1 ? 'it is' : 'they are'} sent without a box.`,
+        why: 'Add a packaging, or say that it travels in its own box.',
+      };
+    case 'noTare': {
+      const name = book.packing.packaging.find(({ id }) => id === finding.facts.packaging)?.name ?? '';
+      return { what: `${name} weighs nothing, so every parcel in it is too light.`, why: 'Packaging.' };
+    }
+    case 'noWeight':
+      return {
+        what: `${products(finding.facts.products, finding.facts.count, names)}: no weight, so every parcel with it is too light.`,
+        why: 'Goods.',
+      };
+    case 'noSize':
+      return {
+        what: `${products(finding.facts.products, finding.facts.count, names)}: no size, so it is packed by its weight alone.`,
+        why: 'Goods.',
       };
     default:
       return null;
@@ -277,25 +347,6 @@ function otherText(told: ToldFinding, names: FindingNames): FindingText {
         why: 'Charges and reductions.',
       };
     }
-    case 'fitsNoBox':
-      return {
-        what: `${products(finding.facts.products, finding.facts.count, names)}: ${finding.facts.count === 1 ? 'fits' : 'fit'} no packaging, so that ${finding.facts.count === 1 ? 'it is' : 'they are'} sent without a box.`,
-        why: 'Add a packaging, or say that it travels in its own box.',
-      };
-    case 'noTare': {
-      const name = book.packing.packaging.find(({ id }) => id === finding.facts.packaging)?.name ?? '';
-      return { what: `${name} weighs nothing, so every parcel in it is too light.`, why: 'Packaging.' };
-    }
-    case 'noWeight':
-      return {
-        what: `${products(finding.facts.products, finding.facts.count, names)}: no weight, so every parcel with it is too light.`,
-        why: 'Goods.',
-      };
-    case 'noSize':
-      return {
-        what: `${products(finding.facts.products, finding.facts.count, names)}: no size, so it is packed by its weight alone.`,
-        why: 'Goods.',
-      };
     default:
       throw new Error(`a finding without words: ${finding.code}`);
   }
@@ -303,7 +354,7 @@ function otherText(told: ToldFinding, names: FindingNames): FindingText {
 
 /** A finding in one sentence, and where it comes from. */
 export const findingWords = (told: ToldFinding, names: FindingNames): FindingText =>
-  cartText(told, names) ?? priceText(told, names) ?? placesText(told, names) ?? otherText(told, names);
+  cartText(told, names) ?? priceText(told, names) ?? placesText(told, names) ?? goodsText(told, names) ?? otherText(told, names);
 
 /** Services a finding is about, by name. */
 export function servicesWords({ findings }: ToldFinding, { book, format }: FindingNames): string {
@@ -378,6 +429,8 @@ export function placeOf({ findings: [finding] }: ToldFinding): string {
     case 'fitsNoBox':
     case 'noTare':
       return '/shop/packaging';
+    case 'unusedCoupon':
+      return '/charges';
     case 'leftOver':
     case 'leftOverParts':
     case 'overlap':
