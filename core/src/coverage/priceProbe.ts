@@ -34,17 +34,42 @@ class PlacedShipment extends Shipment {
   }
 }
 
+/** Items of a kind of goods that were made before. */
+export class HeldItems {
+  /** Of one small item each, by weight and value. */
+  readonly #plain = new Map<number, Map<number, Shipment>>();
+  readonly #others = new Map<string, Shipment>();
+
+  get(item: Item): Shipment | undefined {
+    return isPlain(item) ? this.#plain.get(item.weight)?.get(item.value) : this.#others.get(keyOf(item));
+  }
+
+  set(item: Item, shipment: Shipment): void {
+    if (!isPlain(item)) {
+      this.#others.set(keyOf(item), shipment);
+      return;
+    }
+    const values = this.#plain.get(item.weight);
+    if (values) values.set(item.value, shipment);
+    else this.#plain.set(item.weight, new Map([[item.value, shipment]]));
+  }
+}
+
+const isPlain = ({ items, side, distance }: Item) => items === undefined && side === undefined && distance === undefined;
+
+const keyOf = ({ weight, value, items, side, distance }: Item) => `${weight} ${value} ${items} ${side} ${distance}`;
+
 /** Prices of single items of a kind of goods, by the code that prices carts, without packing any. */
 export class PriceProbe {
   readonly #compiled: CompiledBook;
   readonly #kind: CartKind;
   readonly #group: Id | null;
-  readonly #held: Map<string, Shipment>;
+  readonly #held: HeldItems;
   readonly #carriers = new CarrierAnswers();
   #occasion: Occasion | undefined;
 
   /** @param held items of this kind that were made before, for zones that do not ask where an address lies */
-  constructor(compiled: CompiledBook, kind: CartKind, group: Id | null, held: Map<string, Shipment> = new Map()) {
+  constructor(compiled: CompiledBook, kind: CartKind, group: Id | null, held: HeldItems = new HeldItems()) {
     this.#held = held;
     this.#compiled = compiled;
     this.#kind = kind;
@@ -72,8 +97,7 @@ export class PriceProbe {
 
   #shipment(item: Item): Shipment {
     const { weight, value, items = 1, side = SIDE, distance } = item;
-    const key = `${weight} ${value} ${items} ${side} ${distance}`;
-    const held = this.#held.get(key);
+    const held = this.#held.get(item);
     if (held) return held;
     const cart = this.request(item);
     const sides = { length: side, width: SIDE, height: SIDE };
@@ -103,7 +127,7 @@ export class PriceProbe {
     };
     const consignment = { to: 0, origin: this.#kind.origin, shippable: true, lines: [0], groups: [this.#group], measures, parcels: [] };
     const shipment = distance === undefined ? new Shipment(whole, consignment) : new PlacedShipment(whole, consignment);
-    this.#held.set(key, shipment);
+    this.#held.set(item, shipment);
     return shipment;
   }
 

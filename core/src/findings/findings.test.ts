@@ -384,6 +384,7 @@ test('in whatever book, every cart of a finding shows it, and every repair takes
         const shown = isShown(book, finding);
         if (shown === null) continue;
         met.note(finding.code);
+        met.note('with something besides', 'only' in finding.facts && finding.facts.only !== undefined);
         expect([finding.code, shown]).toEqual([finding.code, true]);
         for (const repair of one.repairs) {
           met.note(`repair ${repair.code}`);
@@ -394,7 +395,7 @@ test('in whatever book, every cart of a finding shows it, and every repair takes
     { numRuns: 300 },
   );
   met.enough(20, 'noOption', 'onlyAsk');
-  met.enough(5, 'heavierPaysLess', 'tallStep');
+  met.enough(5, 'heavierPaysLess', 'tallStep', 'with something besides');
   met.enough(2, 'richerPaysMore', 'freeStops', 'justUnder', 'chargedWhenFree', 'repair withoutCharges');
 });
 

@@ -2,7 +2,7 @@ import { type CartKind, shipmentOf } from '../coverage/cartKind.ts';
 import { circumstancesOf } from '../coverage/circumstances.ts';
 import { type KindSources, lanesOf } from '../coverage/kindsIn.ts';
 import { type LaneEdge as Edge, edgesOf } from '../coverage/laneEdges.ts';
-import { type Item, PriceProbe } from '../coverage/priceProbe.ts';
+import { HeldItems, type Item, PriceProbe } from '../coverage/priceProbe.ts';
 import { roundFigure } from '../coverage/roundFigure.ts';
 import { eachSituation, originOf, type Situation } from '../coverage/situations.ts';
 import type { Measure } from '../measures/measure.ts';
@@ -64,6 +64,10 @@ interface Lane {
   readonly probe: PriceProbe;
   /** Absent where the kind of cart is the plainest: here and now, without a coupon. */
   readonly only?: Circumstances;
+  /** Whether a step was found before, of a plainer kind of cart. */
+  readonly isKnown: (code: StepCode, bound: number) => boolean;
+  /** The price of an item: each is asked for from both of its sides. */
+  readonly price: (item: Item) => number;
 }
 
 const witnessOf = (request: ReturnType<PriceProbe['request']>): Witness => ({
@@ -107,16 +111,18 @@ interface Along {
 }
 
 /** What happens at one bound while one thing is held. */
-function stepsAt({ of, along, edges, item, codes }: Along, place: number, at: number): StepFinding[] {
+function stepsAt({ of, along, edges, item, codes }: Along, place: number, at: number, skip: Lane['isKnown']): StepFinding[] {
   const edge = edges[place] as Edge;
   const [low, above] = [item(edge.below, at), item(edge.above, at)];
-  const [before, after] = [of.probe.price(of.lane, low), of.probe.price(of.lane, above)];
-  const round = along === 'weight' && after >= 0 ? rounder(of, edge, edges[place + 1], after, (weight) => item(weight, at)) : null;
-  const high = round ?? above;
+  const [before, after] = [of.price(low), of.price(above)];
   // Of values the first that pays otherwise is told: "from 100.00", not "over 99.99".
   const bound = along === 'value' ? edge.above : edge.bound;
+  const told = codes(edge, before, after).filter((code) => !skip(code, bound));
+  if (told.length === 0) return [];
+  const round = along === 'weight' && after >= 0 ? rounder(of, edge, edges[place + 1], after, (weight) => item(weight, at)) : null;
+  const high = round ?? above;
   const step: Step = { measure: edge.measure, bound, before, after, at, ...(of.only && { only: of.only }) };
-  return codes(edge, before, after).flatMap((code) =>
+  return told.flatMap((code) =>
     isShown(of, low, before) && isShown(of, high, after) ? [stepFinding(code, of, edge, step, low, high)] : [],
   );
 }
@@ -124,13 +130,9 @@ function stepsAt({ of, along, edges, item, codes }: Along, place: number, at: nu
 /** Prices at both sides of every bound, others held: for each kind of step the first, at the least of what is held. */
 function stepsAlong(along: Along): StepFinding[] {
   const found = new Map<string, StepFinding>();
-  along.edges.forEach((edge, place) => {
-    for (const at of along.held) {
-      for (const one of stepsAt(along, place, at)) {
-        const key = `${one.code} ${edge.below}`;
-        if (!found.has(key)) found.set(key, one);
-      }
-    }
+  const skip: Lane['isKnown'] = (code, bound) => found.has(`${code} ${bound}`) || along.of.isKnown(code, bound);
+  along.edges.forEach((_edge, place) => {
+    for (const at of along.held) for (const one of stepsAt(along, place, at, skip)) found.set(`${one.code} ${one.facts.bound}`, one);
   });
   return [...found.values()];
 }
@@ -144,8 +146,8 @@ function givesFree({ table }: CompiledCard): boolean {
 }
 
 /** The charges on an item that its price gives for nothing; none where it has a price, or costs nothing. */
-function chargesOnFree({ lane, probe }: Lane, item: Item): { readonly price: number; readonly charges: readonly Id[] } | null {
-  if (probe.price(lane, item) <= 0) return null;
+function chargesOnFree({ lane, probe, price }: Lane, item: Item): { readonly price: number; readonly charges: readonly Id[] } | null {
+  if (price(item) <= 0) return null;
   const answer = probe.answer(lane, item);
   if (answer.status !== 'priced') return null;
   const charges = answer.ledger.flatMap((row) => (row.code === 'charge' && row.amount > 0 ? [row] : []));
@@ -217,26 +219,44 @@ function laneFindings(of: Lane): PriceFinding[] {
 }
 
 /** Items by the kind of cart they are, for as long as one book is looked at. */
-export type SharedItems = Map<string, Map<string, Shipment>>;
+export type SharedItems = Map<string, HeldItems>;
 
 const asksWhere = ({ tests, centre, lane }: CompiledLane) =>
   centre !== undefined || readsDistance(lane) || tests.some(({ kind }) => kind === 'area');
 
 /** Items that zones have in common: those of lanes that do not ask where an address lies. */
-function heldFor(
-  shared: SharedItems,
-  lanes: readonly CompiledLane[],
-  { groups, origin, destination, ...rest }: CartKind,
-): Map<string, Shipment> {
+function heldFor(shared: SharedItems, lanes: readonly CompiledLane[], { groups, origin, destination, ...rest }: CartKind): HeldItems {
   const key = JSON.stringify([groups[0], origin, destination.country, circumstancesOf(rest)]);
-  if (lanes.some(asksWhere)) return new Map();
-  const held = shared.get(key) ?? new Map<string, Shipment>();
+  if (lanes.some(asksWhere)) return new HeldItems();
+  const held = shared.get(key) ?? new HeldItems();
   shared.set(key, held);
   return held;
 }
 
+const stepKey = (code: string, service: Id | undefined, bound: number) => `${code} ${service} ${bound}`;
+
 const keyOf = ({ code, where, facts }: PriceFinding) =>
-  JSON.stringify([code, where.service, 'bound' in facts ? facts.bound : 'charges' in facts ? facts.charges : facts]);
+  'bound' in facts
+    ? stepKey(code, where.service, facts.bound)
+    : JSON.stringify([code, where.service, 'charges' in facts ? facts.charges : facts]);
+
+/** Each price worked out once. */
+function pricesOf(probe: PriceProbe, lane: CompiledLane): (item: Item) => number {
+  const held = new Map<number, Map<number, number>>();
+  return (item) => {
+    const { weight, value } = item;
+    let values = held.get(weight);
+    if (!values) {
+      values = new Map();
+      held.set(weight, values);
+    }
+    const known = values.get(value);
+    if (known !== undefined) return known;
+    const price = probe.price(lane, item);
+    values.set(value, price);
+    return price;
+  };
+}
 
 /** A kind of cart that prices are looked at with, and what it takes to be one; nothing where it is the plainest. */
 export interface PricedKind {
@@ -290,7 +310,9 @@ export function priceFindings(
       const key = priceKey(lane, shipment);
       if (key === null || seen.has(`${at} ${key}`)) return;
       seen.add(`${at} ${key}`);
-      for (const finding of laneFindings({ lane, zone: zone.zone.id, probe, ...(only && { only }) })) {
+      const isKnown = (code: StepCode, bound: number) => found.has(stepKey(code, lane.service.id, bound));
+      const of = { lane, zone: zone.zone.id, probe, isKnown, price: pricesOf(probe, lane), ...(only && { only }) };
+      for (const finding of laneFindings(of)) {
         if (!found.has(keyOf(finding))) found.set(keyOf(finding), finding);
       }
     });

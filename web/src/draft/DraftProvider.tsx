@@ -66,6 +66,7 @@ export function DraftProvider({ opened, children }: { opened: OpenedDraft; child
   const [held] = useState(() => {
     const channel = new BroadcastChannel(CHANNEL);
     const events = {
+      doing: toast.passOn,
       refused: (message: string) => void toast.error(`This change was not taken: ${message}`),
       moved: (revision: number) => channel.postMessage(revision),
     };

@@ -98,7 +98,7 @@ const settled = () => vi.advanceTimersByTimeAsync(0);
 
 async function open(left: StepsRequest['steps'] = []): Promise<void> {
   let id = 0;
-  session = new DraftSession(await server.read(), server, { refused, moved }, left, () => `a-step-${id++}`);
+  session = new DraftSession(await server.read(), server, { doing: () => undefined, refused, moved }, left, () => `a-step-${id++}`);
 }
 
 beforeEach(async () => {

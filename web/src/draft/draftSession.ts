@@ -42,9 +42,18 @@ export interface DraftSnapshot {
   readonly save: SaveState;
 }
 
+/** A step that was taken back or done again, with the book as it was shown before. */
+export interface Turn {
+  readonly kind: 'undo' | 'redo';
+  readonly command: string;
+  readonly before: RateBook;
+}
+
 export type Outcome = { ok: true } | { ok: false; message: string; path: string };
 
 interface Events {
+  /** Something is done here, or taken back. */
+  doing(): void;
   /** A step that was not taken; it has been taken back here. */
   refused(message: string): void;
   /** The server acknowledged up to this revision. */
@@ -79,6 +88,7 @@ export class DraftSession {
   #lineage: string;
   #queue: DraftQueue;
   #preview: Command | null = null;
+  #turned: Turn | null = null;
   #snapshot: DraftSnapshot;
   #shown: Pick<DraftSnapshot, 'book'>;
   /** Waits for an answer while a request is under way, and otherwise for the next try. */
@@ -114,6 +124,11 @@ export class DraftSession {
   /** The same object as long as the book is the same. */
   getShown = (): Pick<DraftSnapshot, 'book'> => this.#shown;
 
+  /** The last thing done here, where it was an undo or a redo. */
+  get turned(): Turn | null {
+    return this.#turned;
+  }
+
   get lineage(): string {
     return this.#lineage;
   }
@@ -127,9 +142,11 @@ export class DraftSession {
         path: '',
       };
     }
+    this.#events.doing();
     const made = withCommand(this.#queue, this.#newId(), command);
     if (!('queue' in made)) return { ok: false, ...made };
     this.#preview = null;
+    this.#turned = null;
     this.#go(made.queue);
     return { ok: true };
   }
@@ -148,6 +165,9 @@ export class DraftSession {
 
   #turn(kind: 'undo' | 'redo'): void {
     this.#preview = null;
+    this.#events.doing();
+    const command = shownHistory(this.#queue)[kind];
+    this.#turned = command === null ? null : { kind, command, before: shownBook(this.#queue) };
     this.#go(withTurn(this.#queue, this.#newId(), kind));
   }
 

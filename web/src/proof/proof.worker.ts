@@ -25,8 +25,8 @@ export type ProofAsk =
   | { readonly kind: 'trials'; readonly trials: readonly Trial[] }
   | { readonly kind: 'look'; readonly number: number; readonly book: RateBook; readonly now: string }
   | { readonly kind: 'try'; readonly number: number; readonly id: string; readonly repairs: readonly Repair[] }
-  /** What the draft last looked at changes of what is live. */
-  | { readonly kind: 'effect'; readonly number: number };
+  /** What the draft last looked at changes of another book, or of what is live. */
+  | { readonly kind: 'effect'; readonly number: number; readonly of: RateBook | null };
 
 export interface Looked {
   readonly told: readonly ToldFinding[];
@@ -113,10 +113,10 @@ function tried(id: string, repairs: readonly Repair[]): readonly TriedRepair[] {
   return repairs.map((repair) => tryRepair(of, one, repair, from, known));
 }
 
-/** Null while nothing is live, or nothing was looked at yet. */
-function effectOfDraft(): BookEffect | null {
-  if (live === null || book === null || sources === null) return null;
-  return withoutRegions(effect(compile(live), compile(book), sources));
+/** Null while there is nothing it could change, or nothing was looked at yet. */
+function effectOn(before: RateBook | null): BookEffect | null {
+  if (before === null || book === null || sources === null) return null;
+  return withoutRegions(effect(compile(before), compile(book), sources));
 }
 
 type Try = Extract<ProofAsk, { kind: 'try' }>;
@@ -160,6 +160,10 @@ self.onmessage = ({ data }: MessageEvent<ProofAsk>) => {
       if (waiting.length === 1) setTimeout(tryNext);
       return;
     case 'effect':
-      self.postMessage({ kind: 'effect', number: data.number, effect: effectOfDraft() } satisfies ProofAnswer);
+      self.postMessage({
+        kind: 'effect',
+        number: data.number,
+        effect: effectOn(data.of === null ? live : (replaceEqualDeep(book, data.of) as RateBook)),
+      } satisfies ProofAnswer);
   }
 };

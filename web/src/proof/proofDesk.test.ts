@@ -42,14 +42,14 @@ test('of edits that come while one is looked at only the newest is looked at nex
   expect(desk.getSnapshot()).toMatchObject({ of: newest, checking: false });
 });
 
-test('goods, the live edition and surveys are sent once, and again only when they are others', () => {
+test('goods, the live edition, surveys and trials are sent once, and again only when they are others', () => {
   desk.look(named('a'), NOW, sources);
   done();
   desk.look(named('b'), NOW, sources);
-  expect(asks.map(({ kind }) => kind)).toEqual(['products', 'live', 'survey', 'look', 'look']);
+  expect(asks.map(({ kind }) => kind)).toEqual(['products', 'live', 'survey', 'trials', 'look', 'look']);
   done();
   desk.look(named('c'), NOW, { ...sources, live: named('live') });
-  expect(asks.slice(5).map(({ kind }) => kind)).toEqual(['live', 'look']);
+  expect(asks.slice(6).map(({ kind }) => kind)).toEqual(['live', 'look']);
 });
 
 test('each question gets its own answer, in whatever order they come; listeners hear of what was looked at', async () => {

@@ -73,12 +73,12 @@ export class ProofDesk {
       this.#send({ kind: 'try', number: this.#number, id, repairs });
     });
 
-  /** What the draft changes of what is live; null while nothing is live. */
-  readonly effect = (): Promise<BookEffect | null> =>
+  /** What the draft changes of another book, or else of what is live; null while nothing is live. */
+  readonly effect = (of: RateBook | null = null): Promise<BookEffect | null> =>
     new Promise((resolve) => {
       this.#number += 1;
       this.#effects.set(this.#number, resolve);
-      this.#send({ kind: 'effect', number: this.#number });
+      this.#send({ kind: 'effect', number: this.#number, of });
     });
 
   #send(ask: ProofAsk): void {

@@ -4,8 +4,10 @@ import { boundsWords, type FindingNames, findingWords, placeOf, repairWords, wit
 import { formatFor } from './format.ts';
 
 const empty = emptyBook();
+const group = (id: string, name: string) => ({ id, name, mark: 'glaze' as const, extraPackingDays: 0, leavesOn: [] });
 const book: RateBook = {
   ...empty,
+  goodsGroups: [group('clay', 'Clays'), group('glaze', 'Glazes')],
   services: [{ ...PLAIN_SERVICE, days: { ...PLAIN_SERVICE.days }, id: 'ground', name: 'Ground parcel' }] as RateBook['services'],
   zones: ['north', 'far'].map((id) => ({ id, name: `Zone ${id}`, places: [], taxRate: 0, label: '', lanes: {} })),
 };
@@ -38,6 +40,26 @@ test.each<[string, Finding]>([
   [
     'Goods worth $109.10 to $119.99 cost more in all than goods worth $120.00. Ground parcel to Zone north: $10.90 below, Free from $120.00.',
     { code: 'justUnder', ...at, facts: { measure: 'valueAfterDiscounts', bound: 12_000, before: 1090, after: 0, at: 1e9, from: 10_910 } },
+  ],
+  [
+    'Free delivery stops at 5 kg; above it costs $9.00. Ground parcel to Zone north. Looked at with goods of $50.00. So it is with the coupon GIFT, on Dec 1, 2026.',
+    {
+      code: 'freeStops',
+      ...at,
+      facts: { ...step, bound: 5e9, before: 0, after: 900, only: { coupons: ['GIFT'], moment: '2026-12-01T15:00:00Z' } },
+    },
+  ],
+  [
+    'Carts over 5 kg of Clays of Clays and Glazes together to Zone north are told to ask you. Each by itself has a price. By Ground parcel.',
+    {
+      code: 'onlyAskTogether',
+      ...at,
+      facts: { within: [{ measure: 'itemsWeight', over: 5e9, part: ['clay'] }], groups: ['clay', 'glaze'], services: ['ground'] },
+    },
+  ],
+  [
+    'Ground parcel to Zone north brings $9.00, which does not pay for packaging of $1.20 besides the $8.50 its carrier asks. As the last survey has it.',
+    { code: 'cartonNotCovered', ...at, facts: { price: 900, carton: 120, carriage: 850 } },
   ],
   [
     'The price up to 2 kg is never reached. Ground parcel to Zone north: its limits keep every such cart away.',
