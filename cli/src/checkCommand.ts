@@ -1,6 +1,7 @@
 import {
   compile,
   dimensionOf,
+  type Expectation,
   type Finding,
   formatMoney,
   GoodsReader,
@@ -9,17 +10,18 @@ import {
   isProductLine,
   type Measure,
   Product,
-  type Quote,
   type RateBook,
   readRateBook,
   SEVERITIES,
   type Severity,
   type ToldFinding,
   Trial,
+  type TrialSide,
+  type Verdict,
   zonesOf,
 } from '@ostrakon/core';
 import { knownCentroids, withCentroid } from '@ostrakon/core/centroids';
-import { type Expectation, Expectations, findingsOf, runTrial, tellFindings, type Verdict } from '@ostrakon/core/proof';
+import { findingsOf, runOn, tellFindings } from '@ostrakon/core/proof';
 import { sampleAddresses } from '@ostrakon/core/sample-addresses';
 import type { Command } from 'commander';
 import Papa from 'papaparse';
@@ -48,10 +50,7 @@ const MOST_ADDRESSES = 20;
 
 /** Saved carts with what is expected of each: a list, or an object that holds it as `trials`. */
 const TrialFile = z
-  .union([
-    z.array(Trial.extend({ expects: Expectations.optional() })),
-    z.object({ trials: z.array(Trial.extend({ expects: Expectations.optional() })) }),
-  ])
+  .union([z.array(Trial), z.object({ trials: z.array(Trial) })])
   .transform((file) => (Array.isArray(file) ? file : file.trials));
 
 /** A trial as it came out. */
@@ -69,30 +68,39 @@ interface Checked {
 }
 
 /** What a trial got, in a line, beside what was expected. */
-function gotText({ options, withheld }: Quote, expectation: Expectation, book: RateBook): string {
+function gotText({ offers, withheld }: Extract<TrialSide, { ok: true }>, expectation: Expectation, book: RateBook): string {
   if (!('service' in expectation))
-    return options.length === 0 ? 'nothing is offered' : `${options.map(({ service }) => service).join(', ')} offered`;
-  const offer = options.find(({ service }) => service === expectation.service);
-  if (offer?.status === 'priced') return formatMoney(offer.price, book.shop.currency, book.shop.locale);
-  if (offer) return 'ask us';
+    return offers.length === 0 ? 'nothing is offered' : `${offers.map(({ service }) => service).join(', ')} offered`;
+  const offer = offers.find(({ service }) => service === expectation.service);
+  if (offer) {
+    if (offer.price === null) return 'ask us';
+    const dates = offer.dates === null ? '' : `, ${offer.dates.first} to ${offer.dates.last}`;
+    return `${formatMoney(offer.price, book.shop.currency, book.shop.locale)}${dates}`;
+  }
   const held = withheld.find(({ service }) => service === expectation.service);
   return held ? `not offered: ${held.reasons.map(({ code }) => code).join(', ')}` : 'no such service';
 }
 
-function runTrials(book: RateBook, trials: z.output<typeof TrialFile>, products: readonly Product[], now: Instant): readonly Tried[] {
+function runTrials(book: RateBook, trials: readonly Trial[], products: readonly Product[], now: Instant): readonly Tried[] {
   const compiled = compile(book);
-  const sources = { products: new Map(products.map((product) => [product.id, product])), now, pointed: withCentroid };
+  const byId = new Map(products.map((product) => [product.id, product]));
+  const sources = { products: byId, now, pointed: withCentroid, timeZone: book.shop.timeZone };
   return trials.map((trial): Tried => {
-    const result = runTrial(compiled, trial, sources);
-    if (!result.ok) return { name: trial.name, verdict: 'fails', lines: [`there is no product "${result.product}"`] };
-    const lines = result.judged
+    const side = runOn(compiled, trial, sources);
+    if (!side.ok)
+      return {
+        name: trial.name,
+        verdict: 'fails',
+        lines: [side.product === null ? 'its goods are too much to add up' : `there is no product "${side.product}"`],
+      };
+    const lines = side.judged
       .filter(({ verdict }) => verdict !== 'holds')
-      .map(({ expectation, verdict }) => `${verdict} ${JSON.stringify(expectation)}: ${gotText(result.quote, expectation, book)}`);
-    return { name: trial.name, verdict: result.verdict, lines };
+      .map(({ expectation, verdict }) => `${verdict} ${JSON.stringify(expectation)}: ${gotText(side, expectation, book)}`);
+    return { name: trial.name, verdict: side.verdict, lines };
   });
 }
 
-function check(book: RateBook, products: readonly Product[], now: Instant, trials: z.output<typeof TrialFile>): Checked {
+function check(book: RateBook, products: readonly Product[], now: Instant, trials: readonly Trial[]): Checked {
   const compiled = compile(book);
   const addresses = book.zones.map(({ places }, at) => sampleAddresses(knownCentroids, compiled.places, places, at, MOST_ADDRESSES));
   const { findings, lookedAt } = findingsOf(compiled, { products, now, addressesOf: (zone) => addresses[zone] ?? [], trials });

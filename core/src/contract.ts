@@ -19,8 +19,8 @@ export {
   PublishRequest,
   StepsAnswer,
   StepsRequest,
-  Trial,
   TrialList,
+  TrialsAnswer,
 } from './contract/api.ts';
 export { BuyerReason } from './contract/buyerReason.ts';
 export { toBuyerReason } from './contract/buyerReasons.ts';

@@ -64,8 +64,8 @@ export {
   PublishRequest,
   StepsAnswer,
   StepsRequest,
-  Trial,
   TrialList,
+  TrialsAnswer,
 } from './contract/api.ts';
 export { BuyerReason } from './contract/buyerReason.ts';
 export { toBuyerReason } from './contract/buyerReasons.ts';
@@ -332,3 +332,7 @@ export { instantOf, localAt, offsetAt, TimeZone, timeZoneNames } from './time/ti
 export { countriesByTimeZone, suggestedTimeZone, timeZonesOf } from './time/timeZonesOf.ts';
 export { stretchesOf, WEEK, type WeekOfCountry, weekFrom, weekOfCountry } from './time/weekOfCountry.ts';
 export { WorkingDays } from './time/workingDays.ts';
+export { type Expectation, Expectations, type Judged, REASONS, type Verdict } from './trials/expectation.ts';
+export { changeTrials, MOST_TRIALS, Trial, TrialChange, type TrialsChanged } from './trials/trial.ts';
+export { cartOfTrial, momentFrom, TrialMoment } from './trials/trialMoment.ts';
+export { byStanding, standingOf, type TrialOffer, type TrialRun, type TrialSide } from './trials/trialRun.ts';

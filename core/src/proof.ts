@@ -11,5 +11,7 @@ export { effect } from './effect/effect.ts';
 export { findingsOf } from './findings/findingsOf.ts';
 export { repairsOf, withPrice } from './findings/repairs.ts';
 export { quoteWitness, tellFindings, tryRepair, withoutRegions, withRepair } from './findings/told.ts';
-export { type Expectation, Expectations, expectNow, type Judged, judge, type Verdict, verdictOf } from './trials/expectation.ts';
+export { expectNow, judge, verdictOf } from './trials/expectation.ts';
 export { runTrial, type TrialResult } from './trials/runTrial.ts';
+export { fitsRows, readTrialRows, rowsOfTrial, TRIAL_COLUMNS, TrialFile, type TrialRowFault } from './trials/trialFile.ts';
+export { runOn, type TrialSources } from './trials/trialRun.ts';

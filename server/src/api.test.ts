@@ -180,25 +180,34 @@ describe('publishing', () => {
   });
 });
 
-test('trials are kept, listed in order and removed', async () => {
+test('trials are kept, put in order, changed and removed, each change with its way back', async () => {
   const trial = {
     id: 'two-boxes',
     name: 'Two boxes',
     cart: { lines: [{ product: 'clay-10', quantity: 2 }], discounts: [], destination: { country: 'CA' } },
   };
-  await request(shop.app).post('/api/trials').send(trial).expect(201);
-  await request(shop.app)
-    .post('/api/trials')
-    .send({ ...trial, id: 'again', label: ' schools ' })
-    .expect(201);
-  expect((await request(shop.app).post('/api/trials').send(trial)).status).toBe(409);
-  const held = TrialList.parse((await request(shop.app).get('/api/trials')).body).trials;
-  expect(held.map(({ id, label }) => [id, label])).toEqual([
-    ['two-boxes', undefined],
-    ['again', 'schools'],
+  const change = (body: object) => request(shop.app).post('/api/trials/changes').send(body);
+  const listed = async () =>
+    TrialList.parse((await request(shop.app).get('/api/trials')).body).trials.map(({ id, label, expects }) => [id, label, expects?.length]);
+  await change({ put: [trial, { ...trial, id: 'again', label: ' schools ' }] }).expect(200);
+  const both = [
+    ['two-boxes', undefined, undefined],
+    ['again', 'schools', undefined],
+  ];
+  expect(await listed()).toEqual(both);
+  const { body } = await change({ put: [{ ...trial, expects: [{ kind: 'nothing' }] }], order: ['again', 'two-boxes'] });
+  expect(await listed()).toEqual([
+    ['again', 'schools', undefined],
+    ['two-boxes', undefined, 1],
   ]);
-  await request(shop.app).delete('/api/trials/two-boxes').expect(204);
-  await request(shop.app).delete('/api/trials/two-boxes').expect(404);
+  await change(body.inverse).expect(200);
+  expect(await listed()).toEqual(both);
+  const removed = await change({ remove: ['two-boxes'] });
+  await change({ remove: ['two-boxes'] }).expect(404);
+  await change(removed.body.inverse).expect(200);
+  expect(await listed()).toEqual(both);
+  const wrong = await change({ put: [{ ...trial, expects: [{ kind: 'between', service: 'ground', least: 2, most: 1 }] }] });
+  expect(wrong.body.errors).toMatchObject([{ pointer: '/put/0/expects/0/most' }]);
 });
 
 describe('hostile requests get words, never a stack trace', () => {

@@ -42,7 +42,7 @@ export async function plantSeed(stores: SeedStores, read: () => unknown): Promis
   if (draft.current.revision > 0 || editions.live()) return false;
   const seed = Seed.parse(read());
   await goods.change({ put: seed.products });
-  await trials.add(seed.trials);
+  await trials.change({ put: seed.trials, remove: [] });
   for (const account of seed.accounts) await accounts.add(heldAccount(account));
   await draft.beginWith(seed.live);
   await editions.publish(() => draft.current.book, seed.note, OWNER);

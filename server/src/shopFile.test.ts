@@ -36,14 +36,19 @@ async function fill(): Promise<void> {
   await shop.editions.publish(() => shop.draft.current.book, 'First', 'owner');
   await shop.draft.run(setPrice(1200), { name: 'renameZone', args: { zone: 'canada', name: 'Canada, coast to coast' } });
   await shop.goods.change({ put: [clay, { ...clay, id: 'b', tags: ['wet'] }, { ...clay, id: 'a', weight: '2 lb 4 oz' }] });
-  await shop.trials.add([
-    {
-      id: 'two',
-      name: 'Two boxes',
-      label: 'Schools',
-      cart: { lines: [{ product: 'a', quantity: 2 }], discounts: [], destination: { country: 'CA' } } as never,
-    },
-  ]);
+  await shop.trials.change({
+    remove: [],
+    put: [
+      {
+        id: 'two',
+        name: 'Two boxes',
+        label: 'Schools',
+        cart: { lines: [{ product: 'a', quantity: 2 }], discounts: [], destination: { country: 'CA' } } as never,
+        when: { kind: 'nextWeekday', weekday: 5, time: '13:59' },
+        expects: [{ kind: 'nothing' }],
+      },
+    ],
+  });
   await shop.loads.set({ kind: 'packing', location: 'shop', date: '2026-11-24', orders: 3 });
   await shop.accounts.add({ ...heldAccount({ kind: 'service', id: 'gannet', name: 'Gannet', carrier: 'gannet-air', key: KEY }, 'CAD') });
   const survey = { id: 'autumn', name: 'Autumn', at: NOW, probes: [], addresses: [], costs: [] };

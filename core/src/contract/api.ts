@@ -2,11 +2,10 @@ import { z } from 'zod';
 import { type DraftStep, HistoryEnds, Revision, StepDone, StepId } from '../commands/draftStep.ts';
 import { DayLoad } from '../dispatch/dispatchCalendar.ts';
 import { MOST_PRODUCTS, Product, ProductId } from '../goods/product.ts';
-import { Id, Name } from '../names/naming.ts';
-import { CartInput } from '../quote/cartInput.ts';
 import { HolidaysOf, RateBook } from '../rate-book/rateBook.ts';
 import { Release } from '../releases/release.ts';
 import { ClosedDays } from '../time/closedDays.ts';
+import { Trial, TrialChange } from '../trials/trial.ts';
 import { ProblemCode } from './problemCode.ts';
 
 /** An edition without its document. */
@@ -92,16 +91,10 @@ export const HolidayPlaces = z.strictObject({
 });
 export type HolidayPlaces = z.infer<typeof HolidayPlaces>;
 
-/** A saved cart and address. */
-export const Trial = z.strictObject({
-  id: Id,
-  name: Name,
-  /** A word of the owner's that trials are gathered by. */
-  label: z.string().trim().min(1).max(60, 'At most 60 characters').optional(),
-  cart: CartInput,
-});
-export type Trial = z.infer<typeof Trial>;
 export const TrialList = z.strictObject({ trials: z.array(Trial) });
+/** The list as a change left it, and what leads back. */
+export const TrialsAnswer = z.strictObject({ trials: z.array(Trial), inverse: TrialChange });
+export type TrialsAnswer = z.infer<typeof TrialsAnswer>;
 
 /** Problem details of RFC 9457, with the code and the fields at fault. */
 export const Problem = z.object({

@@ -51,7 +51,9 @@ import { DateWindow, Instant, Weekday } from '../time/calendar.ts';
 import { ClosedDays } from '../time/closedDays.ts';
 import { TimeOfDay } from '../time/timeOfDay.ts';
 import { TimeZone } from '../time/timeZone.ts';
-import { Trial } from './api.ts';
+import { Expectation } from '../trials/expectation.ts';
+import { Trial } from '../trials/trial.ts';
+import { TrialMoment } from '../trials/trialMoment.ts';
 import { BuyerReason, PublicReason } from './buyerReason.ts';
 import {
   OwnerQuote,
@@ -82,7 +84,22 @@ const PARTS = {
   ...{ VolumeRule, Packaging, Size, CountryCode, SubdivisionCode, CountryGroupCode, Destination, Place, Point, PostalCode, PostalRules },
   ...{ ProductLine, CartLine, Discount, Allowance, Effect, Card, Charge, ChargeAmount, Conditions, FreeFrom, GroupCard, Lane, Limit },
   ...{ Location, HolidaysOf, Mixing, Packing, Pricing, Service, SeveralAddresses, Shop, ShopTexts, Zone, PlainResult, Coupon, GoodsSet },
-  ...{ Scope, Release, Round, RoundWindow, Survey, DateWindow, Instant, Weekday, ClosedDays, TimeOfDay, TimeZone, Trial },
+  ...{
+    Scope,
+    Release,
+    Round,
+    RoundWindow,
+    Survey,
+    DateWindow,
+    Instant,
+    Weekday,
+    ClosedDays,
+    TimeOfDay,
+    TimeZone,
+    Trial,
+    TrialMoment,
+    Expectation,
+  },
   ...{ QuoteConsignment, QuoteMeasures, QuoteOffer, QuoteParcel, QuotePromise, QuoteReason, QuoteRemark, QuoteRow, QuoteWithheld },
   /** Results differ by what their units are of. */
   ...{ WeightResult: WeightTiers.shape.above, ValueResult: ValueTiers.shape.above, CountResult: CountTiers.shape.above },

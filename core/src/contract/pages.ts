@@ -15,6 +15,7 @@ export const PAGES = [
   '/dates/dispatch',
   '/proof',
   '/proof/coverage',
+  '/proof/trials',
   '/services/:service',
   '/publish',
   '/recipes',

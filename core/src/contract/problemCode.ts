@@ -32,6 +32,7 @@ export const ProblemCode = z.enum([
   'too-many-parts',
   'too-many-pieces',
   'too-many-products',
+  'too-many-trials',
   'unknown-product',
 ]);
 export type ProblemCode = z.infer<typeof ProblemCode>;

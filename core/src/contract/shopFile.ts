@@ -8,7 +8,8 @@ import { RateBook } from '../rate-book/rateBook.ts';
 import { readRateBook } from '../rate-book/readRateBook.ts';
 import { Release } from '../releases/release.ts';
 import { Survey } from '../surveys/survey.ts';
-import { EditionSummary, Trial } from './api.ts';
+import { Trial } from '../trials/trial.ts';
+import { EditionSummary } from './api.ts';
 import { KnownService, NewServices } from './carriers.ts';
 
 /** A frozen book in the format of its time, kept as it is: an edition never changes. */

@@ -1,9 +1,8 @@
 import { PACKED_CENTROIDS } from './centroids.generated.ts';
 import { type CentroidTables, centroidTables } from './centroidTables.ts';
 import type { CountryCode } from './countries.ts';
-import type { Destination } from './place.ts';
-import type { PlaceIndex } from './placeIndex.ts';
 import type { Point } from './point.ts';
+import { pointedBy } from './pointedBy.ts';
 import { isRuralCode, normalizePostal } from './postal.ts';
 
 export { PACKED_CENTROIDS };
@@ -25,9 +24,4 @@ export function centroidOf(country: CountryCode, postalCode: string): Centroid |
   return point && { point, rough: isRuralCode(country, code) };
 }
 
-/** A destination with the middle of its postal area, where zones ask for a point and none is given; a given point always wins. */
-export function withCentroid(places: Pick<PlaceIndex, 'needsPoint'>, to: Destination): Destination {
-  if (!places.needsPoint || to.point || to.postalCode === undefined) return to;
-  const centroid = centroidOf(to.country, to.postalCode);
-  return centroid ? { ...to, point: centroid.point } : to;
-}
+export const withCentroid = pointedBy(knownCentroids);

@@ -7,6 +7,7 @@ import { findZone, type PlaceIndex } from './placeIndex.ts';
 import { subdivisionOfPostal } from './postalStart.ts';
 
 export { centroidTables, type PackedCentroids } from './centroidTables.ts';
+export { pointedBy } from './pointedBy.ts';
 
 const WITH_CODES: readonly CountryCode[] = ['CA', 'US'];
 

@@ -73,6 +73,9 @@ export interface TrialRow {
   name: string;
   label: string | null;
   cart: string;
+  /** When it is bought as seen from the present, in place of the cart's moment. */
+  bought: string | null;
+  expects: string | null;
 }
 
 export interface DayLoadRow {
@@ -198,6 +201,8 @@ export const TrialEntity = new EntitySchema<TrialRow>({
     name: { type: 'varchar' },
     label: { type: 'varchar', nullable: true },
     cart: { type: 'text' },
+    bought: { type: 'text', nullable: true },
+    expects: { type: 'text', nullable: true },
   },
 });
 

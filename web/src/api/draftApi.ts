@@ -9,8 +9,9 @@ import {
   type RateBook,
   StepsAnswer,
   type StepsRequest,
-  Trial,
+  type TrialChange,
   TrialList,
+  TrialsAnswer,
 } from '@ostrakon/core';
 import { z } from 'zod';
 import { ApiProblem, ask, post } from './client.ts';
@@ -63,5 +64,5 @@ export const api = {
   loads: async () => (await ask(LoadList, '/loads')).loads,
   setLoad: async (load: DayLoad) => (await ask(LoadList, '/loads', { ...post(load), method: 'PUT' })).loads,
   trials: async () => (await ask(TrialList, '/trials')).trials,
-  saveTrial: (trial: Trial) => ask(Trial, '/trials', post(trial)),
+  changeTrials: (change: TrialChange) => ask(TrialsAnswer, '/trials/changes', post(change)),
 } satisfies DraftApi & Record<string, unknown>;

@@ -1,10 +1,11 @@
+import { standingOf } from '@ostrakon/core';
 import clsx from 'clsx';
 import { CircleQuestionMark, Redo2, Search, Undo2 } from 'lucide-react';
 import { Link, NavLink } from 'react-router';
 import { useDraft, useDraftSession, useSaving } from '../draft/DraftProvider.tsx';
 import type { SaveState } from '../draft/draftSession.ts';
 import { useChanges } from '../draft/useChanges.ts';
-import { useTold } from '../proof/useProof.ts';
+import { useRan, useTold } from '../proof/useProof.ts';
 import { Button } from '../ui/Button.tsx';
 import { commandWords } from '../words/commandWords.ts';
 
@@ -86,6 +87,25 @@ function FindingCount() {
   );
 }
 
+/** How many trials fail. */
+function FailingCount() {
+  const failing = useRan().runs.filter((run) => standingOf(run) === 'fails').length;
+  if (failing === 0) return null;
+  return (
+    <>
+      {' '}
+      <span
+        className="ms-0.5 rounded-full bg-fault px-1.5 text-xs font-semibold text-paper"
+        title={`${failing === 1 ? 'One trial fails' : `${failing} trials fail`}`}
+      >
+        <span aria-hidden>✕</span>
+        <span className="sr-only">, trials that fail: </span>
+        {failing}
+      </span>
+    </>
+  );
+}
+
 const SCREENS = [
   ['/book', 'Rate book'],
   ['/charges', 'Charges & reductions'],
@@ -109,6 +129,7 @@ export function Header({ onFind, onHelp }: { onFind: () => void; onHelp: () => v
             <NavLink key={to} to={to} className={nav}>
               {name}
               {to === '/proof' && <FindingCount />}
+              {to === '/proof' && <FailingCount />}
             </NavLink>
           ))}
         </nav>

@@ -81,6 +81,7 @@ export const ProofLayout = () => (
     screens={[
       ['/proof', 'Findings'],
       ['/proof/coverage', 'Coverage'],
+      ['/proof/trials', 'Trials'],
     ]}
   />
 );

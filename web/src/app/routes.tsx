@@ -15,6 +15,7 @@ const LabelDesk = later(() => import('../features/costs/LabelDesk.tsx'), 'LabelD
 const DatesLayout = later(() => import('./TabbedScreens.tsx'), 'DatesLayout');
 const DatesScreen = later(() => import('../features/dates/DatesScreen.tsx'), 'DatesScreen');
 const ProofLayout = later(() => import('./TabbedScreens.tsx'), 'ProofLayout');
+const TrialsScreen = later(() => import('../features/trials/TrialsScreen.tsx'), 'TrialsScreen');
 const CoverageScreen = later(() => import('../features/proof/CoverageScreen.tsx'), 'CoverageScreen');
 const FindingsScreen = later(() => import('../features/proof/FindingsScreen.tsx'), 'FindingsScreen');
 const ServiceScreen = later(() => import('../features/service/ServiceScreen.tsx'), 'ServiceScreen');
@@ -61,6 +62,7 @@ export function Screens() {
         <Route path="proof" element={<ProofLayout />}>
           <Route index element={<FindingsScreen />} />
           <Route path="coverage" element={<CoverageScreen />} />
+          <Route path="trials" element={<TrialsScreen />} />
         </Route>
         <Route path="services/:service" element={<ServiceScreen />} />
         <Route path="publish" element={<PublishScreen />} />

@@ -11,6 +11,7 @@ import { useBench } from './BenchProvider.tsx';
 import { BuyerSees } from './BuyerSees.tsx';
 import { TrialPicker } from './TrialPicker.tsx';
 
+const BenchExpects = later(() => import('./BenchExpects.tsx'), 'BenchExpects');
 const Circumstances = later(() => import('./Circumstances.tsx'), 'Circumstances');
 const Arrival = later(() => import('./Arrival.tsx'), 'Arrival');
 const Consignments = later(() => import('./Consignments.tsx'), 'Consignments');
@@ -88,6 +89,9 @@ export function BenchPanel() {
       </Suspense>
       <Suspense>
         <NotOffered />
+      </Suspense>
+      <Suspense>
+        <BenchExpects />
       </Suspense>
       <Suspense>
         <Parcels />

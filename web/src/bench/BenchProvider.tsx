@@ -6,6 +6,7 @@ import {
   type CarrierAnswers,
   type CartInput,
   type CompiledBook,
+  cartOfTrial,
   compile,
   completeCart,
   homeCountry,
@@ -89,8 +90,11 @@ function beginBench(
   }
   const first = emptyBench(country);
   const [trial] = trials;
-  return trial ? reduceBench(first, { kind: 'load', trial }) : first;
+  return trial ? reduceBench(first, { kind: 'load', trial: asOfNow(trial, book.shop.timeZone) }) : first;
 }
+
+/** A trial whose moment moves with the present, with the moment it has now. */
+const asOfNow = (trial: Trial, timeZone: string): Trial => ({ ...trial, cart: cartOfTrial(trial, new Date().toISOString(), timeZone) });
 
 /** The cart as it is quoted. Goods that were taken off the list meanwhile stay on the bench and count for nothing: that may yet be undone. */
 function openBench(compiled: CompiledBook, cart: CartInput, sources: RequestSources): Pick<Bench, 'request' | 'admitted' | 'refused'> {
@@ -152,7 +156,12 @@ export function BenchProvider({
   const { book } = useDraft();
   const { data: latestProducts = products } = useQuery(queries.products);
   const byId = useMemo(() => new Map(latestProducts.map((product) => [product.id, product])), [latestProducts]);
-  const [state, send] = useReducer(reduceBench, undefined, () => beginBench(byId, trials, book));
+  const [state, dispatch] = useReducer(reduceBench, undefined, () => beginBench(byId, trials, book));
+  const { timeZone } = book.shop;
+  const send = useCallback(
+    (event: BenchEvent) => dispatch(event.kind === 'load' ? { kind: 'load', trial: asOfNow(event.trial, timeZone) } : event),
+    [timeZone],
+  );
   useEffect(() => keepBench(localStorage, state), [state]);
   const { data: latestTrials = trials } = useQuery(queries.trials);
   const compiled = useMemo(() => compile(book), [book]);
@@ -188,7 +197,7 @@ export function BenchProvider({
       pointFrom: pointFromOf(state.cart.destination, opened.request),
       zone: answer.place.status === 'zone' ? answer.place.zone : null,
     };
-  }, [state, byId, latestTrials, compiled, opened, carriers, heard, samples, down, setDown]);
+  }, [state, send, byId, latestTrials, compiled, opened, carriers, heard, samples, down, setDown]);
   useWanted(carriers);
   return <BenchContext value={bench}>{children}</BenchContext>;
 }

@@ -1,11 +1,9 @@
-import { newId, regionName, Trial } from '@ostrakon/core';
-import { useQueryClient } from '@tanstack/react-query';
+import { newId, regionName, standingOf, Trial } from '@ostrakon/core';
 import { PanelRightClose } from 'lucide-react';
 import { useCallback, useState } from 'react';
-import { ApiProblem } from '../api/client.ts';
-import { api } from '../api/draftApi.ts';
 import { useDraft } from '../draft/DraftProvider.tsx';
-import { queries } from '../draft/queries.ts';
+import { useRan } from '../proof/useProof.ts';
+import { useTrials } from '../trials/useTrials.ts';
 import { Button, SignButton } from '../ui/Button.tsx';
 import { Chooser } from '../ui/Chooser.tsx';
 import type { Choice } from '../ui/choices.ts';
@@ -20,7 +18,7 @@ import { useBench } from './BenchProvider.tsx';
 
 function SaveTrial({ onDone }: { onDone: () => void }) {
   const { state, send, trials } = useBench();
-  const client = useQueryClient();
+  const { change } = useTrials();
   const [label, setLabel] = useState('');
   const save = async (name: string) => {
     const trial = Trial.safeParse({
@@ -30,17 +28,12 @@ function SaveTrial({ onDone }: { onDone: () => void }) {
       cart: state.cart,
     });
     if (!trial.success) return { ok: false, message: trial.error.issues[0]?.message ?? 'Write a name' } as const;
-    try {
-      await api.saveTrial(trial.data);
-      await client.invalidateQueries(queries.trials);
-      send({ kind: 'saved', trial: trial.data.id });
-      toast(`Saved the trial “${trial.data.name}”`);
-      onDone();
-      return { ok: true } as const;
-    } catch (error) {
-      const message = error instanceof ApiProblem ? error.message : 'The server did not answer. Your cart is still here; try again';
-      return { ok: false, message } as const;
-    }
+    const taken = await change({ put: [trial.data] }, `saved ${trial.data.name}`);
+    if (!taken) return { ok: false, message: 'Not saved. Your cart is still here; try again' } as const;
+    send({ kind: 'saved', trial: trial.data.id });
+    toast(`Saved the trial “${trial.data.name}”`);
+    onDone();
+    return { ok: true } as const;
   };
   const labels = [...new Set(trials.flatMap((trial) => trial.label ?? []))];
   return (
@@ -74,11 +67,17 @@ export function TrialPicker({ onFold }: { onFold: () => void }) {
       }),
     [trials, locale],
   );
-  const changed = held !== undefined && JSON.stringify(held.cart) !== JSON.stringify(state.cart);
+  const { runs } = useRan();
+  const failing = new Set(runs.flatMap((run) => (standingOf(run) === 'fails' ? [run.id] : [])));
+  // The moment of a trial that moves with the present is no change of it.
+  const kept = ({ moment: _moment, ...cart }: Trial['cart'], when: Trial['when']) =>
+    when === undefined ? { ...cart, moment: _moment } : cart;
+  const changed = held !== undefined && JSON.stringify(kept(held.cart, held.when)) !== JSON.stringify(kept(state.cart, held.when));
   const labels = [...new Set(trials.flatMap((trial) => trial.label ?? []))];
   const unlabelled = trials.filter((trial) => trial.label === undefined);
   const entry = (trial: Trial) => (
     <option key={trial.id} value={trial.id}>
+      {failing.has(trial.id) ? '✕ ' : ''}
       {trial.name}
       {trial === held && changed ? ', changed' : ''}
     </option>

@@ -1,10 +1,12 @@
 import {
   type BookEffect,
   compile,
+  type DayLoad,
   type Destination,
   type FindingSources,
   type Findings,
   type Product,
+  type RateAnswer,
   type RateBook,
   type Repair,
   type Survey,
@@ -15,6 +17,7 @@ import {
 import { effect, findingsOf, tellFindings, tryRepair, withoutRegions } from '@ostrakon/core/proof';
 import { centroidTables, type PackedCentroids, sampleAddresses } from '@ostrakon/core/sample-addresses';
 import { replaceEqualDeep } from '@tanstack/react-query';
+import { runTrials, type TrialRuns } from './trialRuns.ts';
 
 /** What the page sends: things that stay as they are from edit to edit, once; then what is to be looked at. */
 export type ProofAsk =
@@ -23,7 +26,13 @@ export type ProofAsk =
   | { readonly kind: 'live'; readonly live: RateBook | null }
   | { readonly kind: 'survey'; readonly survey: Survey | null }
   | { readonly kind: 'trials'; readonly trials: readonly Trial[] }
-  | { readonly kind: 'look'; readonly number: number; readonly book: RateBook; readonly now: string }
+  | { readonly kind: 'loads'; readonly loads: readonly DayLoad[] }
+  /** What carriers have said so far. */
+  | { readonly kind: 'answers'; readonly answers: ReadonlyMap<string, RateAnswer> }
+  /** Runs the trials anew on the book last looked at. */
+  | { readonly kind: 'run'; readonly now: string }
+  /** `now` is the hour for findings, which hang on days, and `at` the moment for trials. */
+  | { readonly kind: 'look'; readonly number: number; readonly book: RateBook; readonly now: string; readonly at: string }
   | { readonly kind: 'try'; readonly number: number; readonly id: string; readonly repairs: readonly Repair[] }
   /** What the draft last looked at changes of another book, or of what is live. */
   | { readonly kind: 'effect'; readonly number: number; readonly of: RateBook | null };
@@ -39,6 +48,7 @@ export interface Looked {
 
 export type ProofAnswer =
   | { readonly kind: 'looked'; readonly number: number; readonly looked: Looked }
+  | { readonly kind: 'ran'; readonly ran: TrialRuns }
   | { readonly kind: 'tried'; readonly number: number; readonly tried: readonly TriedRepair[] }
   | { readonly kind: 'effect'; readonly number: number; readonly effect: BookEffect | null };
 
@@ -50,6 +60,9 @@ let products: readonly Product[] = [];
 let live: RateBook | null = null;
 let survey: Survey | null = null;
 let trials: readonly Trial[] = [];
+let loads: readonly DayLoad[] = [];
+let answers: ReadonlyMap<string, RateAnswer> = new Map();
+let byId: ReadonlyMap<string, Product> = new Map();
 let book: RateBook | null = null;
 let told: readonly ToldFinding[] = [];
 let sources: FindingSources | null = null;
@@ -90,9 +103,16 @@ function liveIds(now: string): readonly string[] | null {
   return ids;
 }
 
-function look(next: RateBook, now: string): Looked {
+function tellTrials(at: string): void {
+  if (book === null) return;
+  const ran = runTrials({ trials, draft: book, live, products: byId, loads, answers, tables, now: at });
+  self.postMessage({ kind: 'ran', ran } satisfies ProofAnswer);
+}
+
+function look(next: RateBook, now: string, at: string): Looked {
   // What is as it was before is the same thing again, so that what was worked out for it still holds.
   book = replaceEqualDeep(book, next) as RateBook;
+  tellTrials(at);
   sources = sourcesFor(book, now);
   const found = tellOf(book, sources, live);
   told = found.told;
@@ -140,6 +160,7 @@ self.onmessage = ({ data }: MessageEvent<ProofAsk>) => {
       return;
     case 'products':
       products = data.products;
+      byId = new Map(products.map((product) => [product.id, product]));
       return;
     case 'live':
       live = data.live;
@@ -150,10 +171,19 @@ self.onmessage = ({ data }: MessageEvent<ProofAsk>) => {
     case 'trials':
       trials = data.trials;
       return;
+    case 'loads':
+      loads = data.loads;
+      return;
+    case 'answers':
+      answers = data.answers;
+      return;
+    case 'run':
+      tellTrials(data.now);
+      return;
     case 'look':
       // What was asked of the book before is asked anew of this one.
       for (const one of waiting.splice(0)) tellTried(one, []);
-      self.postMessage({ kind: 'looked', number: data.number, looked: look(data.book, data.now) } satisfies ProofAnswer);
+      self.postMessage({ kind: 'looked', number: data.number, looked: look(data.book, data.now, data.at) } satisfies ProofAnswer);
       return;
     case 'try':
       waiting.push(data);

@@ -31,7 +31,7 @@ const done = () => {
 
 test('of edits that come while one is looked at only the newest is looked at next', () => {
   const [first, passedOver, newest] = [named('a'), named('b'), named('c')];
-  for (const book of [first, passedOver, newest]) desk.look(book, NOW, sources);
+  for (const book of [first, passedOver, newest]) desk.look(book, NOW, NOW, sources);
   expect(looks().map(({ book }) => book)).toEqual([first]);
   expect(desk.getSnapshot()).toMatchObject({ looked: null, checking: true });
   done();
@@ -43,12 +43,12 @@ test('of edits that come while one is looked at only the newest is looked at nex
 });
 
 test('goods, the live edition, surveys and trials are sent once, and again only when they are others', () => {
-  desk.look(named('a'), NOW, sources);
+  desk.look(named('a'), NOW, NOW, sources);
   done();
-  desk.look(named('b'), NOW, sources);
+  desk.look(named('b'), NOW, NOW, sources);
   expect(asks.map(({ kind }) => kind)).toEqual(['products', 'live', 'survey', 'trials', 'look', 'look']);
   done();
-  desk.look(named('c'), NOW, { ...sources, live: named('live') });
+  desk.look(named('c'), NOW, NOW, { ...sources, live: named('live') });
   expect(asks.slice(6).map(({ kind }) => kind)).toEqual(['live', 'look']);
 });
 
@@ -66,10 +66,10 @@ test('each question gets its own answer, in whatever order they come; listeners 
   answer({ kind: 'tried', number: numbers[0] ?? 0, tried: [] });
   expect([await one, (await other).length, await effect]).toEqual([[], 1, nothing]);
   expect(heard).toBe(0);
-  desk.look(named('a'), NOW, sources);
+  desk.look(named('a'), NOW, NOW, sources);
   done();
   expect(heard).toBe(2);
   stop();
-  desk.look(named('b'), NOW, sources);
+  desk.look(named('b'), NOW, NOW, sources);
   expect(heard).toBe(2);
 });

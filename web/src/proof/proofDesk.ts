@@ -1,5 +1,6 @@
-import type { BookEffect, Product, RateBook, Repair, Survey, Trial, TriedRepair } from '@ostrakon/core';
+import type { BookEffect, DayLoad, Product, RateAnswer, RateBook, Repair, Survey, Trial, TriedRepair } from '@ostrakon/core';
 import type { Looked, ProofAnswer, ProofAsk } from './proof.worker.ts';
+import type { TrialRuns } from './trialRuns.ts';
 
 /** What is found in the draft, and how far it is with the book as it stands now. */
 export interface Proof {
@@ -22,6 +23,15 @@ interface Sources {
   readonly trials: readonly Trial[];
 }
 
+/** What trials rest on besides the book. */
+interface TrialSources {
+  readonly trials: readonly Trial[];
+  readonly loads: readonly DayLoad[];
+  readonly answers: ReadonlyMap<string, RateAnswer>;
+}
+
+const RAN_NOTHING: TrialRuns = { runs: [], wanted: new Map(), at: '' };
+
 /**
  * Has every edit looked at in a worker, the newest only: what came meanwhile is passed over. Repairs are tried there, too.
  */
@@ -31,10 +41,12 @@ export class ProofDesk {
   #worker: Worked | undefined;
   #proof = NOTHING;
   #sent: Partial<Sources> = {};
+  #sentTo: Partial<TrialSources> = {};
+  #ran = RAN_NOTHING;
   #number = 0;
   /** The book under way, and the one that waits for it. */
   #busy: RateBook | null = null;
-  #next: { book: RateBook; now: string } | null = null;
+  #next: { book: RateBook; now: string; at: string } | null = null;
   readonly #effects = new Map<number, (effect: BookEffect | null) => void>();
   readonly #tries = new Map<number, (tried: readonly TriedRepair[]) => void>();
 
@@ -49,20 +61,33 @@ export class ProofDesk {
 
   readonly getSnapshot = (): Proof => this.#proof;
 
+  /** What every trial got last. */
+  readonly getRan = (): TrialRuns => this.#ran;
+
   /** Where postal areas lie: sent before the first book. */
   readonly places = (centroids: Extract<ProofAsk, { kind: 'centroids' }>['centroids']): void =>
     this.#send({ kind: 'centroids', centroids });
 
   /** Looks at a book with what it is held against. */
-  readonly look = (book: RateBook, now: string, { products, live, survey, trials }: Sources): void => {
+  readonly look = (book: RateBook, now: string, at: string, { products, live, survey, trials }: Sources): void => {
     if (this.#sent.products !== products) this.#send({ kind: 'products', products });
     if (this.#sent.live !== live) this.#send({ kind: 'live', live });
     if (this.#sent.survey !== survey) this.#send({ kind: 'survey', survey });
     if (this.#sent.trials !== trials) this.#send({ kind: 'trials', trials });
     this.#sent = { products, live, survey, trials };
-    this.#next = { book, now };
+    this.#next = { book, now, at };
     this.#tell({ ...this.#proof, checking: true });
     this.#go();
+  };
+
+  /** Runs the trials on the book last looked at, with what they rest on. */
+  readonly run = (now: string, { trials, loads, answers }: TrialSources): void => {
+    if (this.#sent.trials !== trials) this.#send({ kind: 'trials', trials });
+    if (this.#sentTo.loads !== loads) this.#send({ kind: 'loads', loads });
+    if (this.#sentTo.answers !== answers) this.#send({ kind: 'answers', answers });
+    this.#sent = { ...this.#sent, trials };
+    this.#sentTo = { loads, answers };
+    this.#send({ kind: 'run', now });
   };
 
   /** What some repairs of a finding would do; nothing where the book has changed meanwhile. */
@@ -94,11 +119,11 @@ export class ProofDesk {
 
   #go(): void {
     if (this.#busy !== null || this.#next === null) return;
-    const { book, now } = this.#next;
+    const { book, now, at } = this.#next;
     this.#next = null;
     this.#busy = book;
     this.#number += 1;
-    this.#send({ kind: 'look', number: this.#number, book, now });
+    this.#send({ kind: 'look', number: this.#number, book, now, at });
   }
 
   #heard(answer: ProofAnswer): void {
@@ -110,6 +135,11 @@ export class ProofDesk {
     if (answer.kind === 'effect') {
       this.#effects.get(answer.number)?.(answer.effect);
       this.#effects.delete(answer.number);
+      return;
+    }
+    if (answer.kind === 'ran') {
+      this.#ran = answer.ran;
+      this.#tell(this.#proof);
       return;
     }
     const of = this.#busy;

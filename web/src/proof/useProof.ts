@@ -1,10 +1,12 @@
-import { meantNote, type ToldFinding, type Trial } from '@ostrakon/core';
+import { type DayLoad, meantNote, type ToldFinding, type Trial } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { rateDesk } from '../carriers/rateDesk.ts';
 import { useSurvey } from '../carriers/useSurvey.ts';
 import { useDraft } from '../draft/DraftProvider.tsx';
 import { queries } from '../draft/queries.ts';
 import { type Proof, proofDesk } from './proofDesk.ts';
+import type { TrialRuns } from './trialRuns.ts';
 
 /** What was found in the draft so far. */
 export const useProof = (): Proof => useSyncExternalStore(proofDesk.subscribe, proofDesk.getSnapshot);
@@ -34,6 +36,26 @@ const HOUR = 3_600_000;
 /** The hour it is: findings hang on days, and are not looked for again every minute. */
 const thisHour = (): string => new Date(Math.floor(Date.now() / HOUR) * HOUR).toISOString();
 
+const MINUTE = 60_000;
+const NO_LOADS: readonly DayLoad[] = [];
+
+/** Has the trials run again when carriers have said something, orders were taken, or time went on. */
+function useRunningTrials(known: boolean, trials: readonly Trial[]): void {
+  const { data: loads = NO_LOADS } = useQuery(queries.loads);
+  const { answers } = useSyncExternalStore(rateDesk.subscribe, rateDesk.getSnapshot);
+  const none = trials.length === 0;
+  useEffect(() => {
+    if (!known || none) return undefined;
+    const run = () => proofDesk.run(new Date().toISOString(), { trials, loads, answers });
+    run();
+    const timer = setInterval(run, MINUTE);
+    return () => clearInterval(timer);
+  }, [known, none, trials, loads, answers]);
+}
+
+/** What every trial got last. */
+export const useRan = (): TrialRuns => useSyncExternalStore(proofDesk.subscribe, proofDesk.getRan);
+
 /** Has the draft looked at after every edit; once in the frame, for all that show what was found. */
 export function useLookingAtDraft(): void {
   const book = useDeferredValue(useDraft().book);
@@ -51,6 +73,8 @@ export function useLookingAtDraft(): void {
   }, []);
   const known = placed && live !== undefined && products !== undefined;
   useEffect(() => {
-    if (known) proofDesk.look(book, thisHour(), { products, live: live.book ?? null, survey: survey ?? null, trials });
+    const at = new Date().toISOString();
+    if (known) proofDesk.look(book, thisHour(), at, { products, live: live.book ?? null, survey: survey ?? null, trials });
   }, [known, book, products, live, survey, trials]);
+  useRunningTrials(known, trials);
 }

@@ -15,6 +15,7 @@ import { loadFromRow, rowOfLoad } from '../../persistence/loadRow.ts';
 import { productFromRow, rowOfProduct } from '../../persistence/productRow.ts';
 import { slices } from '../../persistence/slices.ts';
 import { openDatabase } from '../../persistence/sqlite/openDatabase.ts';
+import { rowOfTrial, trialFromRow } from '../../persistence/trialRow.ts';
 
 /** The whole shop as one open document, all of it as it was at one moment. */
 export function readShop(database: Database): Promise<ShopFile> {
@@ -37,12 +38,7 @@ export function readShop(database: Database): Promise<ShopFile> {
       })),
       releases: await manager.find(ReleaseEntity, { order: { seq: 'ASC' } }),
       products: (await manager.find(ProductEntity, { order: { position: 'ASC', id: 'ASC' } })).map(productFromRow),
-      trials: (await manager.find(TrialEntity, { order: { position: 'ASC' } })).map(({ id, name, label, cart }) => ({
-        id,
-        name,
-        ...(label !== null && { label }),
-        cart: JSON.parse(cart),
-      })),
+      trials: (await manager.find(TrialEntity, { order: { position: 'ASC' } })).map(trialFromRow),
       loads: (await manager.find(DayLoadEntity, { order: { date: 'ASC', kind: 'ASC', owner: 'ASC', window: 'ASC' } })).map(loadFromRow),
       accounts: accounts.map(({ id, name, kind, carrier, currency, newServices, services, tariff }) => ({
         id,
@@ -77,16 +73,7 @@ export async function plantShop(folder: string, file: ShopFile): Promise<void> {
       );
       await insert(ReleaseEntity, file.releases);
       await insert(ProductEntity, file.products.map(rowOfProduct));
-      await insert(
-        TrialEntity,
-        file.trials.map(({ id, name, label, cart }, position) => ({
-          id,
-          name,
-          label: label ?? null,
-          cart: JSON.stringify(cart),
-          position,
-        })),
-      );
+      await insert(TrialEntity, file.trials.map(rowOfTrial));
       await insert(DayLoadEntity, file.loads.map(rowOfLoad));
       await insert(
         CarrierAccountEntity,

@@ -1,4 +1,4 @@
-import { Trial } from '@ostrakon/core';
+import { TrialChange } from '@ostrakon/core';
 import { type Methods, routes } from '../../http/routes.ts';
 import type { TrialStore } from './trialStore.ts';
 
@@ -6,17 +6,9 @@ export function trialRoutes(trials: TrialStore): Methods {
   return routes({
     '/': {
       get: async (_req, res) => void res.json({ trials: await trials.list() }),
-      post: async (req, res) => {
-        const trial = Trial.parse(req.body);
-        await trials.add([trial]);
-        res.status(201).json(trial);
-      },
     },
-    '/:id': {
-      delete: async (req, res) => {
-        await trials.remove(req.params.id);
-        res.status(204).end();
-      },
+    '/changes': {
+      post: async (req, res) => void res.json(await trials.change(TrialChange.parse(req.body))),
     },
   });
 }

@@ -1,20 +1,15 @@
-import { CartInput, Trial } from '@ostrakon/core';
+import { changeTrials, MOST_TRIALS, type Trial, type TrialChange, type TrialsChanged } from '@ostrakon/core';
+import type { EntityManager } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
-import { TrialEntity, type TrialRow } from '../../persistence/entities.ts';
+import { TrialEntity } from '../../persistence/entities.ts';
+import { slices } from '../../persistence/slices.ts';
+import { rowOfTrial, trialFromRow } from '../../persistence/trialRow.ts';
 
-export const trialFromRow = ({ id, name, label, cart }: TrialRow): Trial =>
-  Trial.parse({ id, name, ...(label !== null && { label }), cart: CartInput.parse(JSON.parse(cart)) });
+const listed = async (manager: EntityManager): Promise<Trial[]> =>
+  (await manager.find(TrialEntity, { order: { position: 'ASC' } })).map(trialFromRow);
 
-export const rowOfTrial = ({ id, name, label, cart }: Trial, position: number): TrialRow => ({
-  id,
-  position,
-  name,
-  label: label ?? null,
-  cart: JSON.stringify(cart),
-});
-
-/** Saved carts, in the order they were saved. */
+/** Saved carts with what is expected of them, in the owner's order. */
 export class TrialStore {
   readonly #database: Database;
 
@@ -22,28 +17,22 @@ export class TrialStore {
     this.#database = database;
   }
 
-  async list(): Promise<Trial[]> {
-    const rows = await this.#database.read.find(TrialEntity, { order: { position: 'ASC' } });
-    return rows.map(trialFromRow);
+  list(): Promise<Trial[]> {
+    return listed(this.#database.read);
   }
 
-  async add(trials: readonly Trial[]): Promise<void> {
-    await this.#database.write(async ({ manager }) => {
-      const held = await manager.find(TrialEntity, { select: { id: true, position: true } });
-      const taken = trials.find((trial) => held.some((row) => row.id === trial.id));
-      if (taken) throw new HttpProblem('id-in-use', `A trial with the id "${taken.id}" exists already.`);
-      const first = Math.max(0, ...held.map((row) => row.position + 1));
-      await manager.insert(
-        TrialEntity,
-        trials.map((trial, at) => rowOfTrial(trial, first + at)),
-      );
-    });
-  }
-
-  async remove(id: string): Promise<void> {
-    await this.#database.write(async ({ manager }) => {
-      const { affected } = await manager.delete(TrialEntity, { id });
-      if (!affected) throw new HttpProblem('not-found', `No trial has the id "${id}".`);
+  /** Changes the list as one step; what it answers leads back. */
+  async change(change: TrialChange): Promise<TrialsChanged> {
+    return this.#database.write(async ({ manager }) => {
+      const changed = changeTrials(await listed(manager), change);
+      if ('code' in changed) {
+        if (changed.code === 'unknownTrial') throw new HttpProblem('not-found', `No trial has the id "${changed.id}".`);
+        throw new HttpProblem('too-many-trials', `A shop keeps at most ${MOST_TRIALS} trials.`);
+      }
+      await manager.clear(TrialEntity);
+      const rows = changed.trials.map(rowOfTrial);
+      for (const slice of slices(rows)) await manager.insert(TrialEntity, [...slice]);
+      return changed;
     });
   }
 }

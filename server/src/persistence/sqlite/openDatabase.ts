@@ -14,6 +14,7 @@ import { Carriers1764400000000 } from './migrations/1764400000000-carriers.ts';
 import { Steps1764500000000 } from './migrations/1764500000000-steps.ts';
 import { Releases1764600000000 } from './migrations/1764600000000-releases.ts';
 import { TrialLabel1764700000000 } from './migrations/1764700000000-trial-label.ts';
+import { TrialExpects1764800000000 } from './migrations/1764800000000-trial-expects.ts';
 import { asStorageFault } from './storageFault.ts';
 
 export const migrations = [
@@ -25,6 +26,7 @@ export const migrations = [
   Steps1764500000000,
   Releases1764600000000,
   TrialLabel1764700000000,
+  TrialExpects1764800000000,
 ];
 
 /** The database as SQLite knows it, for tests and backups. */
