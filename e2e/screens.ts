@@ -15,7 +15,15 @@ export const screens: Readonly<Record<string, readonly string[]>> = {
   ],
   'of the shop': ['/shop/goods', '/shop/packaging', '/shop/locations', '/shop/places'],
   'of carriers': ['/book?face=margin', '/shop/carriers', '/services/express', '/costs', '/costs/fit', '/costs/label'],
-  'of proof': ['/proof', '/proof?zone=north', '/proof/coverage', '/proof/coverage?zone=north&colour=service'],
+  'of proof': [
+    '/proof',
+    '/proof?zone=north',
+    '/proof/coverage',
+    '/proof/coverage?zone=north&colour=service',
+    '/proof/trials',
+    '/proof/trials?order=own',
+    '/proof/trials?zones=studio-restock',
+  ],
   'of dates': [
     '/dates',
     '/dates?show=last-orders',

@@ -39,21 +39,22 @@ async function shootPage(name: string, url: string, act: (page: Page) => Promise
   await page.waitForTimeout(800);
   await page.getByRole('main').screenshot({ path: join(root, 'docs/guide', `${name}.png`) });
 }
-const trial = (label: string) => (on: Page) => on.getByLabel('Trial', { exact: true }).selectOption({ label });
+const trial = (id: string) => (on: Page) => on.getByLabel('Trial', { exact: true }).selectOption(id);
 
 try {
   await shoot('sheet-this-cart', `${demo.url}/book`, (on) => on.getByRole('radio', { name: /Ground parcel/ }).click());
   await shoot('lane', `${demo.url}/book/nova-scotia/ground`, (on) => on.getByRole('radio', { name: /Ground parcel/ }).click());
   await shoot('charges', `${demo.url}/charges?charge=season`);
   await shoot('findings', `${demo.url}/proof`, (on) => on.getByRole('button', { name: 'Ground parcel as it is live' }).first().waitFor());
-  await shoot('coverage', `${demo.url}/proof/coverage?zone=atlantic`, trial('Class set'));
+  await shoot('coverage', `${demo.url}/proof/coverage?zone=atlantic`, trial('class-set'));
+  await shoot('trials', `${demo.url}/proof/trials`, trial('glaze-north'));
   await shoot('dates', `${demo.url}/dates?show=last-orders&by=2026-12-24`);
   await shoot('dispatch', `${demo.url}/shop/dispatch?month=2026-12`, async (on) => {
     await on.getByRole('region', { name: 'Month' }).scrollIntoViewIfNeeded();
     await on.getByLabel('Goods of the month view').selectOption({ label: 'Liquid glazes' });
     await on.getByLabel('Goods of the month view').evaluate((field) => field.scrollIntoView({ block: 'start' }));
   });
-  await shoot('round', `${demo.url}/services/van`, (on) =>
+  await shootPage('round', `${demo.url}/services/van`, (on) =>
     on.getByRole('heading', { name: 'Fees and rings' }).evaluate((head) => head.scrollIntoView()),
   );
   await shoot('zone', `${demo.url}/book/europe`, (on) => on.getByLabel('Find a country, group, province or town').fill('new'));
@@ -63,11 +64,11 @@ try {
     await on.getByLabel('Choose all found').check();
   });
   await shoot('packaging', `${demo.url}/shop/packaging`, async (on) => {
-    await trial('Class set')(on);
+    await trial('class-set')(on);
     await on.getByRole('link', { name: '1 parcel' }).click();
   });
-  await shoot('served-places', `${demo.url}/shop/places`, trial('Brushes to Mexico'));
-  await shoot('carriers', `${demo.url}/shop/carriers`, trial('Studio restock'));
+  await shoot('served-places', `${demo.url}/shop/places`, trial('left-over-country'));
+  await shoot('carriers', `${demo.url}/shop/carriers`, trial('studio-restock'));
   await shoot('costs', `${demo.url}/costs`, async (on) => {
     await on.getByRole('button', { name: 'Ask the carriers…' }).click();
     await on.getByRole('dialog').getByRole('button', { name: 'Ask the carriers' }).click();

@@ -21,7 +21,7 @@ import {
   zonesOf,
 } from '@ostrakon/core';
 import { knownCentroids, withCentroid } from '@ostrakon/core/centroids';
-import { findingsOf, runOn, tellFindings } from '@ostrakon/core/proof';
+import { findingsOf, readTrialRows, runOn, tellFindings } from '@ostrakon/core/proof';
 import { sampleAddresses } from '@ostrakon/core/sample-addresses';
 import type { Command } from 'commander';
 import Papa from 'papaparse';
@@ -48,10 +48,20 @@ function readProducts(file: string, book: RateBook): readonly Product[] {
 
 const MOST_ADDRESSES = 20;
 
-/** Saved carts with what is expected of each: a list, or an object that holds it as `trials`. */
-const TrialFile = z
+/** Saved carts with what is expected of each, in JSON: a list, or an object that holds it as `trials`. */
+const SavedTrials = z
   .union([z.array(Trial), z.object({ trials: z.array(Trial) })])
   .transform((file) => (Array.isArray(file) ? file : file.trials));
+
+/** Trials of a JSON file, or of a table with the columns the shop writes. */
+function readTrials(file: string, book: RateBook, products: readonly Product[]): readonly Trial[] {
+  if (!file.toLowerCase().endsWith('.csv')) return parseAs(file, (value) => SavedTrials.parse(value));
+  const [heads = [], ...rows] = Papa.parse<string[]>(readText(file), { skipEmptyLines: 'greedy' }).data;
+  const read = readTrialRows(heads, rows, book, [], new Set(products.map(({ id }) => id)));
+  if (read.ok) return read.trials;
+  const [first] = read.faults;
+  throw new InputFault(`${file} was not taken: row ${(first?.row ?? 0) + 1}, ${first?.column}: ${first?.message}.`);
+}
 
 /** A trial as it came out. */
 interface Tried {
@@ -219,7 +229,7 @@ export function addCheckCommand(program: Command, { stdout }: Streams): void {
     .command('check <book>')
     .description('Print the findings of a book; exit 1 where buyers are turned away or money is lost; - reads standard input')
     .option('--goods <file>', 'products of the shop, as CSV or as a list in JSON, so that carts are made of them')
-    .option('--trials <file>', 'saved carts with what is expected of each, as JSON; one that fails exits 1')
+    .option('--trials <file>', 'saved carts with what is expected of each, as JSON or CSV; one that fails exits 1')
     .option('--format <format>', `how findings are printed: ${FORMATS.join(', ')}`, 'text')
     .option('--level <level>', `what exits 1, with everything that costs more: ${SEVERITIES.join(', ')}`, 'moneyLost')
     .option('--now <instant>', 'the present moment, such as 2026-11-23T13:05:00Z')
@@ -229,8 +239,9 @@ export function addCheckCommand(program: Command, { stdout }: Streams): void {
       if (most === -1) throw new InputFault(`Write --level ${SEVERITIES.join(', ')}.`);
       if (now !== undefined && !Instant.safeParse(now).success) throw new InputFault('Write --now such as 2026-11-23T13:05:00Z.');
       const book = parseAs(file, readRateBook);
-      const saved = trials === undefined ? [] : parseAs(trials, (value) => TrialFile.parse(value));
-      const checked = check(book, goods === undefined ? [] : readProducts(goods, book), now ?? new Date().toISOString(), saved);
+      const products = goods === undefined ? [] : readProducts(goods, book);
+      const saved = trials === undefined ? [] : readTrials(trials, book, products);
+      const checked = check(book, products, now ?? new Date().toISOString(), saved);
       const counts = ({ findings: [first] }: ToldFinding) => SEVERITIES.indexOf(first.severity) <= most;
       stdout.write(printed(format as Format, checked, book, counts));
       if (checked.told.some(counts) || checked.trials.some(({ verdict }) => verdict === 'fails')) throw new FoundFaults();

@@ -26,6 +26,7 @@ const HEADINGS: Readonly<Record<DocumentName, string>> = {
   publicRequest: 'Public request',
   publicQuote: 'Public quote',
   shop: 'Shop document',
+  trials: 'Trials',
 };
 
 /** Parts that are documents of their own stand among the documents. */

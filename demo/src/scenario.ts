@@ -1,4 +1,4 @@
-import type { CartInput, Command, OpenAccount, Product, RateBook, Trial } from '@ostrakon/core';
+import type { CartInput, Command, Expectation, OpenAccount, Product, RateBook, Trial } from '@ostrakon/core';
 import { palletDays } from './calendars.ts';
 import { accounts } from './carriers.ts';
 import { byKilograms, liveBook } from './liveBook.ts';
@@ -72,9 +72,16 @@ const to = (country: string, region?: string, postalCode?: string): CartInput['d
   ...(postalCode !== undefined && { postalCode }),
 });
 
-const trial = (id: string, name: string, goods: Record<string, number>, destination: CartInput['destination']): Trial => ({
+const trial = (
+  id: string,
+  name: string,
+  goods: Record<string, number>,
+  destination: CartInput['destination'],
+  ...expects: Expectation[]
+): Trial => ({
   id,
   name,
+  expects,
   cart: { lines: Object.entries(goods).map(([product, quantity]) => ({ product, quantity })), discounts: [], destination },
 });
 
@@ -83,28 +90,61 @@ const holidayOrder = trial(
   'Order at 23:59 before a holiday',
   { 'stoneware-10': 1, 'celadon-473': 1, 'needle-tool': 2 },
   to('CA', 'NS', 'B3H 4R2'),
+  { kind: 'arrivesBy', service: 'ground', date: '2027-01-05' },
 );
 
+const costs = (service: string, amount: number): Expectation => ({ kind: 'price', service, amount });
+const isFree = (service: string): Expectation => ({ kind: 'free', service });
+
 const trials: Trial[] = [
-  trial('studio-restock', 'Studio restock', { 'stoneware-10': 1, 'celadon-473': 2, 'needle-tool': 3 }, to('CA', 'NS', 'B4V 2L5')),
-  trial('one-needle-tool', 'One needle tool', { 'needle-tool': 1 }, to('CA', 'ON', 'K7L 3N6')),
+  trial(
+    'studio-restock',
+    'Studio restock',
+    { 'stoneware-10': 1, 'celadon-473': 2, 'needle-tool': 3 },
+    to('CA', 'NS', 'B4V 2L5'),
+    costs('ground', 1690),
+    isFree('counter'),
+  ),
+  trial(
+    'one-needle-tool',
+    'One needle tool',
+    { 'needle-tool': 1 },
+    to('CA', 'ON', 'K7L 3N6'),
+    { kind: 'cheapest', service: 'packet' },
+    costs('packet', 240),
+  ),
   trial(
     'class-set',
     'Class set',
     { 'loop-tools': 6, 'wooden-rib': 12, 'sponge-natural': 12, 'wire-cutter': 12 },
     to('CA', 'NB', 'E1C 4Z6'),
+    isFree('ground'),
   ),
-  trial('over-the-edge', 'Two boxes over a tier’s edge', { 'stoneware-10': 2, 'posts-15': 1 }, to('CA', 'QC', 'H2X 1Y4')),
-  trial('glaze-north', 'Glaze to the north', { 'celadon-473': 2, 'celadon-118': 2 }, to('CA', 'YT', 'Y1A 2C6')),
-  trial('shelf-and-tools', 'Shelf plus tools', { 'shelf-45': 1, 'needle-tool': 1, 'bamboo-brush': 2 }, to('CA', 'NS', 'B3H 4R2')),
+  trial(
+    'over-the-edge',
+    'Two boxes over a tier’s edge',
+    { 'stoneware-10': 2, 'posts-15': 1 },
+    to('CA', 'QC', 'H2X 1Y4'),
+    costs('ground', 3890),
+  ),
+  trial('glaze-north', 'Glaze to the north', { 'celadon-473': 2, 'celadon-118': 2 }, to('CA', 'YT', 'Y1A 2C6'), costs('ground', 2750)),
+  trial(
+    'shelf-and-tools',
+    'Shelf plus tools',
+    { 'shelf-45': 1, 'needle-tool': 1, 'bamboo-brush': 2 },
+    to('CA', 'NS', 'B3H 4R2'),
+    costs('van', 600),
+  ),
   trial(
     'wheel-and-clay',
     'Wheel and clay from two places',
     { 'wheel-46': 1, 'stoneware-10': 1, 'sponge-natural': 2 },
     to('CA', 'NB', 'E1C 4Z6'),
+    isFree('ground'),
   ),
   {
     ...trial('three-schools', 'School order at three addresses', { 'sponge-natural': 12 }, to('CA', 'NS', 'B3H 4R2')),
+    expects: [{ kind: 'between', service: 'ground', least: 3500, most: 4200 }],
     cart: {
       lines: [
         { product: 'sponge-natural', quantity: 12 },
@@ -116,14 +156,19 @@ const trials: Trial[] = [
       others: [to('CA', 'NB', 'E1C 4Z6'), to('CA', 'ON', 'K7L 3N6')],
     },
   },
-  trial('wheel', 'Throwing wheel', { 'wheel-62': 1 }, to('CA', 'PE', 'C1A 7N8')),
+  trial('wheel', 'Throwing wheel', { 'wheel-62': 1 }, to('CA', 'PE', 'C1A 7N8'), { kind: 'arrivesWithin', service: 'pallet', days: 28 }),
   {
     ...holidayOrder,
     // 23:59 on 24 December in the shop's own time.
     cart: { ...holidayOrder.cart, moment: '2026-12-25T03:59:00Z' },
   },
-  trial('gift-card-only', 'Gift card only', { 'gift-card': 1 }, to('CA', 'NS', 'B3H 4R2')),
-  trial('left-over-country', 'Brushes to Mexico', { 'bamboo-brush': 3 }, to('MX')),
+  trial('gift-card-only', 'Gift card only', { 'gift-card': 1 }, to('CA', 'NS', 'B3H 4R2'), { kind: 'nothing' }),
+  trial('left-over-country', 'Brushes to Mexico', { 'bamboo-brush': 3 }, to('MX'), {
+    kind: 'between',
+    service: 'tracked',
+    least: 0,
+    most: 10_000,
+  }),
 ];
 
 export interface Scenario {

@@ -53,6 +53,7 @@ import { TimeOfDay } from '../time/timeOfDay.ts';
 import { TimeZone } from '../time/timeZone.ts';
 import { Expectation } from '../trials/expectation.ts';
 import { Trial } from '../trials/trial.ts';
+import { TrialFile } from '../trials/trialFile.ts';
 import { TrialMoment } from '../trials/trialMoment.ts';
 import { BuyerReason, PublicReason } from './buyerReason.ts';
 import {
@@ -116,6 +117,7 @@ const DOCUMENTS = {
   publicRequest: [CartInput.safeExtend(PublicAsk.shape), 'public-request', 'PublicRequest', 'input'],
   publicQuote: [PublicQuote, 'public-quote', 'PublicQuote', 'output'],
   shop: [ShopFile, 'shop', 'ShopFile', 'input'],
+  trials: [TrialFile, 'trials', 'TrialFile', 'input'],
 } as const;
 
 export type DocumentName = keyof typeof DOCUMENTS;

@@ -157,7 +157,8 @@ class RowReader {
   }
 
   fault(row: number, column: TrialColumn, message: string): null {
-    if (this.faults.length < MOST_FAULTS) this.faults.push({ row, column, message });
+    const isTold = this.faults.some((one) => one.row === row && one.column === column);
+    if (!isTold && this.faults.length < MOST_FAULTS) this.faults.push({ row, column, message });
     return null;
   }
 

@@ -1,6 +1,7 @@
 import { newId, regionName, standingOf, Trial } from '@ostrakon/core';
 import { PanelRightClose } from 'lucide-react';
 import { useCallback, useState } from 'react';
+import { Link } from 'react-router';
 import { useDraft } from '../draft/DraftProvider.tsx';
 import { useRan } from '../proof/useProof.ts';
 import { useTrials } from '../trials/useTrials.ts';
@@ -83,42 +84,56 @@ export function TrialPicker({ onFold }: { onFold: () => void }) {
     </option>
   );
   return (
-    <div className="sticky top-0 z-10 flex items-center gap-2 border-line-strong border-b bg-paper px-4 py-2.5">
-      <h2 className="font-serif text-lg font-semibold whitespace-nowrap">Quote bench</h2>
-      {trials.length > MANY && (
-        <Chooser
-          label="Trial"
-          className="border-transparent! text-sm text-ash"
-          value={held?.id ?? ''}
-          shown={held === undefined ? 'Own cart' : `${held.name}${changed ? ', changed' : ''}`}
-          choices={choices}
-          onChange={load}
-          hint="A trial, its label, where it goes"
-        />
+    <div className="sticky top-0 z-10 border-line-strong border-b bg-paper px-4 py-2">
+      <div className="flex items-center gap-2">
+        <h2 className="font-serif text-lg font-semibold whitespace-nowrap">Quote bench</h2>
+        <Button className="ms-auto" onClick={() => setSaving(true)} disabled={state.cart.lines.length === 0}>
+          Save as trial
+        </Button>
+        <SignButton label="Fold the bench" aria-expanded onClick={onFold}>
+          <PanelRightClose size={16} aria-hidden />
+        </SignButton>
+      </div>
+      {trials.length > 0 && (
+        <div className="-ms-2 mt-1 flex items-center gap-2">
+          {trials.length > MANY && (
+            <Chooser
+              label="Trial"
+              className="border-transparent! text-sm text-ash"
+              value={held?.id ?? ''}
+              shown={held === undefined ? 'Own cart' : `${held.name}${changed ? ', changed' : ''}`}
+              choices={choices}
+              onChange={load}
+              hint="A trial, its label, where it goes"
+            />
+          )}
+          {trials.length <= MANY && (
+            <Select
+              label="Trial"
+              title="Step through trials with [ and ]"
+              className="min-w-0 border-transparent! text-sm text-ash"
+              value={held?.id ?? ''}
+              onChange={(event) => load(event.target.value)}
+            >
+              {held === undefined && <option value="">Own cart</option>}
+              {unlabelled.map(entry)}
+              {labels.map((label) => (
+                <optgroup key={label} label={label}>
+                  {trials.filter((trial) => trial.label === label).map(entry)}
+                </optgroup>
+              ))}
+            </Select>
+          )}
+          {failing.size > 0 && (
+            <Link
+              to="/proof/trials"
+              className="inline-flex h-6 shrink-0 items-center rounded-full bg-fault-soft px-2 text-xs font-semibold text-fault hover:underline"
+            >
+              {failing.size === 1 ? 'One trial fails' : `${failing.size} trials fail`}
+            </Link>
+          )}
+        </div>
       )}
-      {trials.length > 0 && trials.length <= MANY && (
-        <Select
-          label="Trial"
-          title="Step through trials with [ and ]"
-          className="min-w-0 border-transparent! text-sm text-ash"
-          value={held?.id ?? ''}
-          onChange={(event) => load(event.target.value)}
-        >
-          {held === undefined && <option value="">Own cart</option>}
-          {unlabelled.map(entry)}
-          {labels.map((label) => (
-            <optgroup key={label} label={label}>
-              {trials.filter((trial) => trial.label === label).map(entry)}
-            </optgroup>
-          ))}
-        </Select>
-      )}
-      <Button className="ms-auto" onClick={() => setSaving(true)} disabled={state.cart.lines.length === 0}>
-        Save as trial
-      </Button>
-      <SignButton label="Fold the bench" aria-expanded onClick={onFold}>
-        <PanelRightClose size={16} aria-hidden />
-      </SignButton>
       <Modal
         open={saving}
         onOpenChange={setSaving}

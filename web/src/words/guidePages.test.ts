@@ -52,8 +52,8 @@ test('every screen has a page of the handbook', () => {
       ? `/costs/${path}`
       : path === 'dispatch'
         ? '/dates/dispatch'
-        : path === 'coverage'
-          ? '/proof/coverage'
+        : path === 'coverage' || path === 'trials'
+          ? `/proof/${path}`
           : `/shop/${path}`;
   const paths = [...top, ...nested.map(under)].filter((path) => !path.startsWith('/guide'));
   expect(paths.filter((path) => guidePageOf(path) === 'first-hour')).toEqual([]);

@@ -149,6 +149,7 @@ function serviceWhy(expectation: Extract<Expectation, { service: string }>, side
   if (!offer) {
     const reasons = side.withheld.find((one) => one.service === expectation.service)?.reasons ?? [];
     const why = reasons.map((reason) => reasonWords(reason, format, groupNameOf(book))).filter((text) => text !== '');
+    if (side.zone === null) return 'The address lies in no zone.';
     return why.length === 0 ? `${service} is not offered.` : `${service}: ${why.join('; ')}.`;
   }
   const price =

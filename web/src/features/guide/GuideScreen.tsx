@@ -12,10 +12,10 @@ const PICTURES = import.meta.glob<string>(['../../../../docs/screenshots/*.png',
 
 const GROUPS = [
   ['To begin with', 0, 1],
-  ['Prices', 1, 10],
-  ['Dates and costs', 10, 14],
-  ['The shop', 14, 20],
-  ['How it works', 20, GUIDE_PAGES.length],
+  ['Prices', 1, 11],
+  ['Dates and costs', 11, 15],
+  ['The shop', 15, 21],
+  ['How it works', 21, GUIDE_PAGES.length],
 ] as const;
 
 function PageText({ text }: { text: string }) {

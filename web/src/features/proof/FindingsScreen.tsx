@@ -12,10 +12,12 @@ import { findingWords, witnessWords } from '../../words/findingWords.ts';
 import { severityWords } from '../../words/severityWords.ts';
 import { MeantDialog } from './MeantDialog.tsx';
 import { RepairButtons } from './RepairButtons.tsx';
+import { useKeepAsTrial } from './useKeepAsTrial.ts';
 
 function Row({ told, isNew }: { told: ToldFinding; isNew: boolean }) {
   const names = useFindingNames();
   const put = usePutOnBench();
+  const keep = useKeepAsTrial();
   const { what, why } = findingWords(told, names);
   const [{ witness }] = told.findings;
   const [saying, setSaying] = useState(false);
@@ -31,9 +33,21 @@ function Row({ told, isNew }: { told: ToldFinding; isNew: boolean }) {
         </span>
         <span className="block text-sm text-ash">{why}</span>
         {witness?.lines && (
-          <button type="button" data-witness className="text-start text-sm text-clay hover:underline" onClick={() => put(witness)}>
-            Put on the bench: {witnessWords(witness, names)}
-          </button>
+          <span className="block text-sm">
+            <button type="button" data-witness className="text-start text-clay hover:underline" onClick={() => put(witness)}>
+              Put on the bench: {witnessWords(witness, names)}
+            </button>
+            {witness.destination && (
+              <button
+                type="button"
+                aria-label={`Keep as a trial: ${what}`}
+                className="ms-3 min-h-6 text-clay hover:underline"
+                onClick={() => void keep(witness, witnessWords(witness, names))}
+              >
+                Keep as a trial
+              </button>
+            )}
+          </span>
         )}
       </span>
       <RepairButtons told={told}>

@@ -1,6 +1,7 @@
 import { CarrierAnswers, cartOfTrial, completeCart, quote, type Trial } from '@ostrakon/core';
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import { useBench } from '../../bench/BenchProvider.tsx';
+import { rateDesk } from '../../carriers/rateDesk.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { useFindingNames } from '../../proof/useFindingNames.ts';
 import { useProof } from '../../proof/useProof.ts';
@@ -16,19 +17,22 @@ export function EveryZone({ trial, onBack }: { trial: Trial; onBack: () => void 
   const names = useFindingNames();
   const { format } = names;
   const addresses = looked?.addresses;
-  const lines = useMemo(() => {
+  const { lines, wanted } = useMemo(() => {
     const now = new Date().toISOString();
     const cart = cartOfTrial(trial, now, book.shop.timeZone);
-    return book.zones.map(({ id, name }) => {
+    const carriers = new CarrierAnswers(heard.answers, { missing: 'waiting' });
+    const inZones = book.zones.map(({ id, name }) => {
       const destination = addresses?.[id];
       if (!destination) return { id, name, cart: null, quote: null };
       const { others: _others, ...rest } = cart;
       const there = { ...rest, lines: cart.lines.map(({ to: _to, ...line }) => line as (typeof cart.lines)[number]), destination };
       const opened = completeCart(compiled.places, there, { products, now, missing: 'passedOver' });
-      const answer = opened.ok ? quote(compiled, opened.request, new CarrierAnswers(heard.answers, { missing: 'notAsked' })) : null;
+      const answer = opened.ok ? quote(compiled, opened.request, carriers) : null;
       return { id, name, cart: there, quote: answer };
     });
+    return { lines: inZones, wanted: carriers.wanted };
   }, [trial, book, addresses, compiled, products, heard]);
+  useEffect(() => rateDesk.want(wanted), [wanted]);
   return (
     <div className="p-4">
       <Button look="quiet" onClick={onBack}>

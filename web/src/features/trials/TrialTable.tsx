@@ -45,31 +45,71 @@ interface RowProps {
   readonly isOnBench: boolean;
   readonly put: () => void;
   readonly menu: () => MenuGroup[];
-  readonly drag: { readonly start: () => void; readonly over: () => void; readonly drop: () => void } | null;
+  readonly drag: { readonly start: () => void; readonly drop: () => void } | null;
+}
+
+/** The cart of a trial, and why it does not hold. */
+function Cart({ trial, run, about, put, shown }: Pick<RowProps, 'trial' | 'run' | 'about' | 'put'> & { shown: readonly Judged[] }) {
+  const names = useFindingNames();
+  const standing = run ? standingOf(run) : null;
+  const holds = standing === 'holds';
+  const isMoved = trial.when !== undefined || trial.cart.moment !== undefined;
+  const why = run === undefined || holds || standing === null ? [] : whyOf(run.draft, shown, names);
+  return (
+    <>
+      <button type="button" className="text-start font-semibold hover:text-clay hover:underline" onClick={put}>
+        {trial.name}
+      </button>
+      {/* What holds takes one line, so that what fails stands out. */}
+      <span className={`text-sm text-ash ${holds ? 'ms-1.5' : 'block'}`}>
+        {holds ? trialPlaceWords(trial, names) : about}
+        {isMoved && `, bought ${whenWords(trial, names)}`}
+      </span>
+      {why.map((sentence) => (
+        <span key={sentence} className={`block font-serif text-sm ${standing === 'open' ? 'text-ochre' : 'text-fault'}`}>
+          {sentence}
+        </span>
+      ))}
+    </>
+  );
+}
+
+const whyOf = (draft: TrialSide, shown: readonly Judged[], names: FindingNames): readonly string[] =>
+  draft.ok ? [...new Set(shown.map((judged) => whyWords(judged, draft, names)))] : [notRunWords(draft)];
+
+function Expects({ trial, shown, compact }: { trial: Trial; shown: readonly Judged[]; compact: boolean }) {
+  const names = useFindingNames();
+  const expects = trial.expects ?? [];
+  const more = expects.length - shown.length;
+  if (expects.length === 0) return <span className="text-ash">nothing yet</span>;
+  return (
+    <>
+      {shown.map(({ expectation }) => (
+        <span
+          key={JSON.stringify(expectation)}
+          className={`${compact ? '' : 'block'} ${expectation.kind === 'nothing' ? '' : 'whitespace-nowrap'}`}
+        >
+          {expectationWords(expectation, names)}
+        </span>
+      ))}
+      {shown.length > 0 && more > 0 && (
+        <span className={`whitespace-nowrap text-xs text-ash ${compact ? 'ms-1.5' : 'block'}`}>and {more} more</span>
+      )}
+    </>
+  );
 }
 
 function Row({ trial, run, about, isOnBench, put, menu, drag }: RowProps) {
   const names = useFindingNames();
   const standing = run ? standingOf(run) : null;
   const shown = run ? shownOf(run) : [];
-  const more = (trial.expects?.length ?? 0) - shown.length;
-  const draft = run?.draft;
-  const why =
-    draft === undefined || standing === 'holds' || standing === null
-      ? []
-      : draft.ok
-        ? [...new Set(shown.map((judged) => whyWords(judged, draft, names)))]
-        : [notRunWords(draft)];
   return (
     <tr
       data-trial={trial.id}
       className={`border-line border-b align-top last:border-b-0 ${isOnBench ? 'bg-clay-soft' : ''}`}
       draggable={drag !== null}
       onDragStart={drag?.start}
-      onDragOver={(event) => {
-        event.preventDefault();
-        drag?.over();
-      }}
+      onDragOver={(event) => event.preventDefault()}
       onDrop={drag?.drop}
     >
       <td className="w-9 px-2 py-1.5">
@@ -79,33 +119,10 @@ function Row({ trial, run, about, isOnBench, put, menu, drag }: RowProps) {
         </span>
       </td>
       <td className="py-1.5 pe-3">
-        <button type="button" className="text-start font-semibold hover:text-clay hover:underline" onClick={put}>
-          {trial.name}
-        </button>
-        {/* What holds takes one line, so that what fails stands out. */}
-        <span className={`text-sm text-ash ${standing === 'holds' ? 'ms-1.5' : 'block'}`}>
-          {standing === 'holds' ? trialPlaceWords(trial, names) : about}
-          {(trial.when !== undefined || trial.cart.moment !== undefined) && `, bought ${whenWords(trial, names)}`}
-        </span>
-        {why.map((sentence) => (
-          <span key={sentence} className={`block font-serif text-sm ${standing === 'open' ? 'text-ochre' : 'text-fault'}`}>
-            {sentence}
-          </span>
-        ))}
+        <Cart trial={trial} run={run} about={about} put={put} shown={shown} />
       </td>
       <td className="py-1.5 pe-3 text-end text-sm">
-        {(trial.expects ?? []).length === 0 ? (
-          <span className="text-ash">nothing yet</span>
-        ) : (
-          shown.map(({ expectation }) => (
-            <span key={JSON.stringify(expectation)} className={standing === 'holds' ? '' : 'block'}>
-              {expectationWords(expectation, names)}
-            </span>
-          ))
-        )}
-        {shown.length > 0 && more > 0 && (
-          <span className={`text-xs text-ash ${standing === 'holds' ? 'ms-1.5' : 'block'}`}>and {more} more</span>
-        )}
+        <Expects trial={trial} shown={shown} compact={standing === 'holds'} />
       </td>
       <td className="py-1.5 pe-3 text-end text-sm">{run && <Got side={run.draft} shown={shown} trial={trial} names={names} />}</td>
       <td className="py-1.5 pe-3 text-end text-sm text-ash">{run && <Got side={run.live} shown={shown} trial={trial} names={names} />}</td>
@@ -196,7 +213,6 @@ export function TrialTable(props: TableProps) {
     order === 'own'
       ? {
           start: () => setDragged(trial.id),
-          over: () => undefined,
           drop: () => {
             if (dragged !== null && dragged !== trial.id) void change({ order: [...moved(trials, dragged, trial.id)] }, 'order of trials');
             setDragged(null);
