@@ -3,8 +3,10 @@
 export { DraftStep, HistoryEnds, StepDone } from './commands/draftStep.ts';
 export {
   DraftState,
+  EditionDocument,
   EditionList,
   EditionSummary,
+  Failing,
   GoodsAnswer,
   GoodsChange,
   GoodsImport,
@@ -14,9 +16,12 @@ export {
   LiveState,
   LoadList,
   MOST_STEPS,
+  MoveRequest,
+  PlanRequest,
   Problem,
   ProductEdit,
   PublishRequest,
+  ReleaseRequest,
   StepsAnswer,
   StepsRequest,
   TrialList,

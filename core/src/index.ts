@@ -48,8 +48,10 @@ export { applyPatch, Patch, type PatchOperation, sameDocument } from './commands
 export { runCommand } from './commands/runCommand.ts';
 export {
   DraftState,
+  EditionDocument,
   EditionList,
   EditionSummary,
+  Failing,
   GoodsAnswer,
   GoodsChange,
   GoodsImport,
@@ -59,9 +61,12 @@ export {
   LiveState,
   LoadList,
   MOST_STEPS,
+  MoveRequest,
+  PlanRequest,
   Problem,
   ProductEdit,
   PublishRequest,
+  ReleaseRequest,
   StepsAnswer,
   StepsRequest,
   TrialList,
@@ -311,7 +316,17 @@ export {
   recipeCommand,
 } from './recipes/recipe.ts';
 export { recipes } from './recipes/recipes.ts';
-export { liveAt, Release } from './releases/release.ts';
+export {
+  type InForce,
+  type LiveSpan,
+  liveAt,
+  liveSpans,
+  type PlanFault,
+  type PlannedTime,
+  planFault,
+  Release,
+  spanAt,
+} from './releases/release.ts';
 export { PLAIN_ROUND, Round, RoundWindow } from './rounds/round.ts';
 export {
   type CostPoint,

@@ -2,11 +2,19 @@ import { z } from 'zod';
 import { type DraftStep, HistoryEnds, Revision, StepDone, StepId } from '../commands/draftStep.ts';
 import { DayLoad } from '../dispatch/dispatchCalendar.ts';
 import { MOST_PRODUCTS, Product, ProductId } from '../goods/product.ts';
+import { Name } from '../names/naming.ts';
 import { HolidaysOf, RateBook } from '../rate-book/rateBook.ts';
 import { Release } from '../releases/release.ts';
 import { ClosedDays } from '../time/closedDays.ts';
-import { Trial, TrialChange } from '../trials/trial.ts';
+import { MOST_TRIALS, Trial, TrialChange } from '../trials/trial.ts';
 import { ProblemCode } from './problemCode.ts';
+
+/** Trials that failed when an edition was published, by their names, and why it was published all the same. */
+export const Failing = z.strictObject({
+  trials: z.array(Name).min(1).max(MOST_TRIALS),
+  reason: z.string().trim().min(1, 'Say why it is published all the same').max(500, 'A reason has at most 500 characters'),
+});
+export type Failing = z.infer<typeof Failing>;
 
 /** An edition without its document. */
 export const EditionSummary = z.strictObject({
@@ -15,6 +23,7 @@ export const EditionSummary = z.strictObject({
   /** SHA-256 of the document's canonical JSON, in hexadecimal. */
   hash: z.string().regex(/^[0-9a-f]{64}$/),
   publishedAt: z.iso.datetime(),
+  failing: Failing.optional(),
 });
 export type EditionSummary = z.infer<typeof EditionSummary>;
 
@@ -41,16 +50,45 @@ export const StepsRequest = z.strictObject({
 });
 export type StepsRequest = { revision: number; lineage?: string | undefined; steps: readonly DraftStep[] };
 
-export const PublishRequest = z.strictObject({
-  revision: Revision,
-  note: z.string().trim().max(500, 'A note has at most 500 characters').default(''),
+const Note = z.string().trim().max(500, 'A note has at most 500 characters').default('');
+
+export const PublishRequest = z.strictObject({ revision: Revision, note: Note, failing: Failing.optional() });
+export type PublishRequest = z.input<typeof PublishRequest>;
+
+const EditionNumber = z.int().min(1);
+
+/** Makes an edition of before live again, from now. */
+export const ReleaseRequest = z.strictObject({ edition: EditionNumber, note: Note });
+
+const Span = {
+  from: z.iso.datetime(),
+  /** When it ends; null where it holds until another begins. */
+  until: z.iso.datetime().nullable(),
+  /** The edition that holds from its end on; null for what would hold without it. */
+  after: EditionNumber.nullable(),
+};
+
+/** Makes an edition, or the draft as it is at a revision, live at an instant to come. */
+export const PlanRequest = z.strictObject({
+  what: z.union([z.strictObject({ edition: EditionNumber }), z.strictObject({ revision: Revision })]),
+  ...Span,
+  note: Note,
 });
+export type PlanRequest = z.input<typeof PlanRequest>;
+
+/** Moves a plan. */
+export const MoveRequest = z.strictObject(Span);
+export type MoveRequest = z.infer<typeof MoveRequest>;
 
 export const LiveState = z.strictObject({ edition: EditionSummary.nullable(), book: RateBook.nullable() });
 export type LiveState = z.infer<typeof LiveState>;
 
 /** The editions, newest first, and the releases in the order they were said. */
 export const EditionList = z.strictObject({ editions: z.array(EditionSummary), releases: z.array(Release) });
+export type EditionList = z.infer<typeof EditionList>;
+
+/** An edition with its document, brought forward where it is of an older format. */
+export const EditionDocument = z.strictObject({ edition: EditionSummary, book: RateBook });
 
 /** Any of a product's fields but its id. */
 export const ProductEdit = z.strictObject({ id: ProductId, set: Product.omit({ id: true }).partial() });

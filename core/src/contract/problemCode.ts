@@ -23,6 +23,7 @@ export const ProblemCode = z.enum([
   'nothing-to-publish',
   'nothing-to-redo',
   'nothing-to-undo',
+  'plan-refused',
   'shop-replaced',
   'shutting-down',
   'stale-revision',

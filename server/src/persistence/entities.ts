@@ -36,6 +36,8 @@ export interface EditionRow {
   hash: string;
   document: string;
   publishedAt: string;
+  /** Trials that failed when it was published, and why it was published all the same. */
+  failing: string | null;
 }
 
 export interface ReleaseRow {
@@ -43,6 +45,11 @@ export interface ReleaseRow {
   edition: number;
   /** The instant from which the edition is live. */
   from: string;
+  /** When it ends; null where it holds until another begins. */
+  until: string | null;
+  /** The edition that holds from its end on. */
+  after: number | null;
+  calledOff: string | null;
   author: string;
   note: string;
   /** When this was said. */
@@ -153,6 +160,7 @@ export const EditionEntity = new EntitySchema<EditionRow>({
     hash: { type: 'varchar' },
     document: { type: 'text' },
     publishedAt: { type: 'varchar', name: 'published_at' },
+    failing: { type: 'text', nullable: true },
   },
 });
 
@@ -163,6 +171,9 @@ export const ReleaseEntity = new EntitySchema<ReleaseRow>({
     seq: { type: 'integer', primary: true, generated: 'increment' },
     edition: { type: 'integer' },
     from: { type: 'varchar' },
+    until: { type: 'varchar', nullable: true },
+    after: { type: 'integer', nullable: true },
+    calledOff: { type: 'varchar', name: 'called_off', nullable: true },
     author: { type: 'varchar' },
     note: { type: 'text' },
     at: { type: 'varchar' },

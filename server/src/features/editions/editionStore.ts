@@ -1,5 +1,18 @@
 import { createHash } from 'node:crypto';
-import { canonicalJson, EditionSummary, instantToMs, liveAt, type RateBook, Release, readRateBook } from '@ostrakon/core';
+import {
+  canonicalJson,
+  EditionSummary,
+  type Failing,
+  instantToMs,
+  type LiveSpan,
+  liveSpans,
+  type PlannedTime,
+  planFault,
+  type RateBook,
+  Release,
+  readRateBook,
+  spanAt,
+} from '@ostrakon/core';
 import type { EntityManager } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database, Write } from '../../persistence/database.ts';
@@ -13,43 +26,64 @@ export interface Edition {
 /** What is to be published, found inside the transaction that publishes it; it may refuse. */
 type Pick = (write: Write) => RateBook | Promise<RateBook>;
 
+/** When a plan begins and ends, and which edition holds from then on. */
+type PlannedSpan = PlannedTime & { readonly after: number | null };
+
 const hashOf = (book: RateBook) => createHash('sha256').update(canonicalJson(book)).digest('hex');
 
-const summaryOf = ({ number, note, hash, publishedAt }: EditionRow) => EditionSummary.parse({ number, note, hash, publishedAt });
+const summaryOf = ({ number, note, hash, publishedAt, failing }: Omit<EditionRow, 'document'>) =>
+  EditionSummary.parse({ number, note, hash, publishedAt, ...(failing !== null && { failing: JSON.parse(failing) }) });
 
 const releaseOf = (row: ReleaseRow): Release => Release.parse(row);
+
+const moment = (instant: string) => `${instant.slice(0, 16).replace('T', ' ')} UTC`;
+
+/** Why a plan is refused, in words. */
+function planRefused(fault: NonNullable<ReturnType<typeof planFault<Release>>>): HttpProblem {
+  switch (fault.code) {
+    case 'past':
+      return new HttpProblem('plan-refused', 'A plan begins later than now. What is to hold at once is published.');
+    case 'backwards':
+      return new HttpProblem('plan-refused', 'It ends before it begins.');
+    case 'overlaps': {
+      const { edition, from, until } = fault.release;
+      const end = until === null ? '' : ` to ${moment(until)}`;
+      return new HttpProblem('plan-refused', `Edition ${edition} is planned from ${moment(from)}${end}: move or call off one of the two.`);
+    }
+  }
+}
 
 /** Frozen, numbered editions, and the releases that say which of them is live from when. */
 export class EditionStore {
   readonly #database: Database;
   readonly #now: () => string;
-  #releases: readonly Release[];
+  #releases: readonly Release[] = [];
+  /** What was, is and will be live, of the releases. */
+  #spans: readonly LiveSpan<Release>[] = [];
   /** Those that are live or will be. */
   #held: ReadonlyMap<number, Edition>;
 
   private constructor(database: Database, now: () => string, releases: readonly Release[], held: ReadonlyMap<number, Edition>) {
     this.#database = database;
     this.#now = now;
-    this.#releases = releases;
     this.#held = held;
+    this.#said(releases);
+  }
+
+  #said(releases: readonly Release[]): void {
+    this.#releases = releases;
+    this.#spans = liveSpans(releases);
   }
 
   static async open(database: Database, now: () => string): Promise<EditionStore> {
     const releases = (await database.read.find(ReleaseEntity, { order: { seq: 'ASC' } })).map(releaseOf);
-    const held = new Map<number, Edition>();
-    for (const number of numbersFrom(releases, now())) held.set(number, await EditionStore.#load(database.read, number));
-    return new EditionStore(database, now, releases, held);
-  }
-
-  static async #load(manager: EntityManager, number: number): Promise<Edition> {
-    const row = await manager.findOneByOrFail(EditionEntity, { number });
-    return { summary: summaryOf(row), book: readRateBook(JSON.parse(row.document), 'edition') };
+    return new EditionStore(database, now, releases, await heldFor(database.read, releases, now(), new Map()));
   }
 
   /** The edition that is live at an instant, now or later. */
   live(instant: string = this.#now()): Edition | null {
-    const release = liveAt(this.#releases, instant);
-    return release === null ? null : (this.#held.get(release.edition) ?? null);
+    const inForce = spanAt(this.#spans, instant);
+    return inForce === null ? null : (this.#held.get(inForce.edition) ?? null);
   }
 
   /** Books buyers are quoted from, now or at a time that is fixed already. */
@@ -62,43 +96,152 @@ export class EditionStore {
   }
 
   async list(): Promise<EditionSummary[]> {
-    const rows = await this.#database.read.find(EditionEntity, { order: { number: 'DESC' } });
+    const columns = { number: true, note: true, hash: true, publishedAt: true, failing: true } as const;
+    const rows = await this.#database.read.find(EditionEntity, { select: columns, order: { number: 'DESC' } });
     return rows.map(summaryOf);
   }
 
+  /** An edition with its document. */
+  async read(number: number): Promise<Edition> {
+    const held = this.#held.get(number);
+    return held ?? loaded(this.#database.read, number);
+  }
+
   /** Freezes the book `pick` gives as an edition and makes it live from now; all in one step of the write queue. */
-  async publish(pick: Pick, note: string, author: string): Promise<EditionSummary> {
+  async publish(pick: Pick, note: string, author: string, failing?: Failing): Promise<EditionSummary> {
     return this.#database.write(async (write) => {
-      const edition = await this.#freeze(write.manager, await pick(write), note);
-      const from = this.#now();
-      const row: Omit<ReleaseRow, 'seq'> = { edition: edition.summary.number, from, author, note, at: from };
-      const { identifiers } = await write.manager.insert(ReleaseEntity, row);
-      const release = releaseOf({ seq: Number(identifiers[0]?.seq), ...row });
-      write.afterCommit(() => {
-        this.#releases = [...this.#releases, release];
-        this.#held = new Map([...this.#held, [edition.summary.number, edition]]);
-      });
+      const book = await pick(write);
+      const live = this.live();
+      // Not by the stored hash: an edition of an earlier format reads as its present form.
+      if (live && hashOf(book) === hashOf(live.book))
+        throw new HttpProblem('nothing-to-publish', `The draft is the same as edition ${live.summary.number}, which is live.`);
+      const edition = await this.#freeze(write.manager, book, note, failing);
+      await this.#release(write, { edition: edition.summary.number, from: this.#now(), until: null, after: null }, note, author, edition);
       return edition.summary;
     });
   }
 
-  async #freeze(manager: EntityManager, book: RateBook, note: string): Promise<Edition> {
-    const hash = hashOf(book);
+  /** Makes an edition of before live again, from now. */
+  async release(number: number, note: string, author: string): Promise<Release> {
+    return this.#database.write(async (write) => {
+      const edition = this.#held.get(number) ?? (await loaded(write.manager, number));
+      if (this.live()?.summary.number === number) throw new HttpProblem('nothing-to-publish', `Edition ${number} is live already.`);
+      return this.#release(write, { edition: number, from: this.#now(), until: null, after: null }, note, author, edition);
+    });
+  }
+
+  /** Makes an edition live at an instant to come: one of before, or what `pick` gives, frozen now. */
+  async plan(what: number | Pick, span: PlannedSpan, note: string, author: string): Promise<Release> {
+    return this.#database.write(async (write) => {
+      this.#allow(this.#releases, span);
+      const edition = typeof what === 'number' ? await loaded(write.manager, what) : await this.#frozen(write, await what(write), note);
+      return this.#release(write, { edition: edition.summary.number, ...span }, note, author, edition);
+    });
+  }
+
+  /** Calls a plan off and says it anew for another time; of one that holds already only the end can be moved. */
+  async move(seq: number, span: PlannedSpan, author: string): Promise<Release> {
+    return this.#database.write(async (write) => {
+      const old = this.#waiting(seq);
+      this.#allow(
+        this.#releases.filter((one) => one.seq !== seq),
+        span,
+      );
+      await this.#callOff(write, old);
+      return this.#release(write, { edition: old.edition, ...span }, old.note, author, await loaded(write.manager, old.edition));
+    });
+  }
+
+  /** Calls a plan off: it never holds. */
+  async callOff(seq: number): Promise<void> {
+    await this.#database.write((write) => this.#callOff(write, this.#waiting(seq)));
+  }
+
+  #allow(releases: readonly Release[], span: PlannedSpan): void {
+    const fault = planFault(releases, span, this.#now());
+    if (fault) throw planRefused(fault);
+  }
+
+  #waiting(seq: number): Release {
+    const release = this.#releases.find((one) => one.seq === seq && one.calledOff === null);
+    if (!release) throw new HttpProblem('not-found', `There is no plan ${seq}.`);
+    if (instantToMs(release.from) <= instantToMs(this.#now()))
+      throw new HttpProblem('plan-refused', 'It has begun already. Go back to another edition instead.');
+    return release;
+  }
+
+  async #callOff(write: Write, release: Release): Promise<void> {
+    const calledOff = this.#now();
+    await write.manager.update(ReleaseEntity, { seq: release.seq }, { calledOff });
+    write.afterCommit(() => {
+      this.#said(this.#releases.map((one) => (one.seq === release.seq ? { ...one, calledOff } : one)));
+    });
+  }
+
+  async #release(
+    write: Write,
+    span: PlannedSpan & { readonly edition: number },
+    note: string,
+    author: string,
+    edition: Edition,
+  ): Promise<Release> {
+    const row: Omit<ReleaseRow, 'seq'> = { ...span, calledOff: null, author, note, at: this.#now() };
+    if (span.after !== null) await loaded(write.manager, span.after);
+    const { identifiers } = await write.manager.insert(ReleaseEntity, row);
+    const release = releaseOf({ seq: Number(identifiers[0]?.seq), ...row });
+    const known = new Map([...this.#held, [edition.summary.number, edition] as const]);
+    const held = await heldFor(write.manager, [...this.#releases, release], this.#now(), known);
+    write.afterCommit(() => {
+      this.#said([...this.#releases, release]);
+      this.#held = held;
+    });
+    return release;
+  }
+
+  /** What is the same as what is live needs no edition of its own. */
+  async #frozen(write: Write, book: RateBook, note: string): Promise<Edition> {
     const live = this.live();
-    // Not by the stored hash: an edition of an earlier format reads as its present form.
-    if (live && hash === hashOf(live.book)) {
-      throw new HttpProblem('nothing-to-publish', `The draft is the same as edition ${live.summary.number}, which is live.`);
-    }
+    return live && hashOf(book) === hashOf(live.book) ? live : this.#freeze(write.manager, book, note);
+  }
+
+  async #freeze(manager: EntityManager, book: RateBook, note: string, failing?: Failing): Promise<Edition> {
     const last = await manager.maximum(EditionEntity, 'number');
-    const row = { number: (last ?? 0) + 1, note, hash, document: JSON.stringify(book), publishedAt: this.#now() };
+    const row: EditionRow = {
+      number: (last ?? 0) + 1,
+      note,
+      hash: hashOf(book),
+      document: JSON.stringify(book),
+      publishedAt: this.#now(),
+      failing: failing === undefined ? null : JSON.stringify(failing),
+    };
     await manager.insert(EditionEntity, row);
     return { summary: summaryOf(row), book };
   }
 }
 
-/** The editions that are live at `now` or planned for later. */
+async function loaded(manager: EntityManager, number: number): Promise<Edition> {
+  const row = await manager.findOneBy(EditionEntity, { number });
+  if (!row) throw new HttpProblem('not-found', `There is no edition ${number}.`);
+  return { summary: summaryOf(row), book: readRateBook(JSON.parse(row.document), 'edition') };
+}
+
+/** Every edition that holds at `now` or later, read where it is not known. */
+async function heldFor(
+  manager: EntityManager,
+  releases: readonly Release[],
+  now: string,
+  known: ReadonlyMap<number, Edition>,
+): Promise<ReadonlyMap<number, Edition>> {
+  const held = new Map<number, Edition>();
+  for (const number of numbersFrom(releases, now)) held.set(number, known.get(number) ?? (await loaded(manager, number)));
+  return held;
+}
+
+/** A clock may be set back: what was live a day ago is held, too. */
+const SET_BACK_MS = 86_400_000;
+
+/** The editions that are live at `now` or will be, as far as it is fixed already, and those of a little before. */
 function numbersFrom(releases: readonly Release[], now: string): number[] {
-  const live = liveAt(releases, now);
-  const planned = releases.filter(({ from }) => instantToMs(from) > instantToMs(now));
-  return [...new Set([...(live ? [live] : []), ...planned].map(({ edition }) => edition))];
+  const present = instantToMs(now) - SET_BACK_MS;
+  return [...new Set(liveSpans(releases).flatMap(({ edition, until }) => (until > present ? [edition] : [])))];
 }

@@ -29,11 +29,9 @@ export function readShop(database: Database): Promise<ShopFile> {
       version: 1,
       revision: draft.revision,
       draft: JSON.parse(draft.document),
-      editions: editions.map(({ number, note, hash, publishedAt, document }) => ({
-        number,
-        note,
-        hash,
-        publishedAt,
+      editions: editions.map(({ document, failing, ...facts }) => ({
+        ...facts,
+        ...(failing !== null && { failing: JSON.parse(failing) }),
         book: JSON.parse(document),
       })),
       releases: await manager.find(ReleaseEntity, { order: { seq: 'ASC' } }),
@@ -69,7 +67,11 @@ export async function plantShop(folder: string, file: ShopFile): Promise<void> {
       await insert(DraftEntity, [{ id: 1, revision: file.revision, document: JSON.stringify(file.draft), lineage: '' }]);
       await insert(
         EditionEntity,
-        file.editions.map(({ book, ...facts }) => ({ ...facts, document: JSON.stringify(book) })),
+        file.editions.map(({ book, failing, ...facts }) => ({
+          ...facts,
+          failing: failing === undefined ? null : JSON.stringify(failing),
+          document: JSON.stringify(book),
+        })),
       );
       await insert(ReleaseEntity, file.releases);
       await insert(ProductEntity, file.products.map(rowOfProduct));

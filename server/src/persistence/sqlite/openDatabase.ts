@@ -15,6 +15,7 @@ import { Steps1764500000000 } from './migrations/1764500000000-steps.ts';
 import { Releases1764600000000 } from './migrations/1764600000000-releases.ts';
 import { TrialLabel1764700000000 } from './migrations/1764700000000-trial-label.ts';
 import { TrialExpects1764800000000 } from './migrations/1764800000000-trial-expects.ts';
+import { Plans1764900000000 } from './migrations/1764900000000-plans.ts';
 import { asStorageFault } from './storageFault.ts';
 
 export const migrations = [
@@ -27,6 +28,7 @@ export const migrations = [
   Releases1764600000000,
   TrialLabel1764700000000,
   TrialExpects1764800000000,
+  Plans1764900000000,
 ];
 
 /** The database as SQLite knows it, for tests and backups. */
