@@ -10,6 +10,7 @@ export const screens: Readonly<Record<string, readonly string[]>> = {
     '/guide',
     '/guide/charges',
     '/publish',
+    '/editions',
     '/shop',
     '/shop/backup',
   ],

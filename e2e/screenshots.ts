@@ -39,6 +39,12 @@ async function shootPage(name: string, url: string, act: (page: Page) => Promise
   await page.waitForTimeout(800);
   await page.getByRole('main').screenshot({ path: join(root, 'docs/guide', `${name}.png`) });
 }
+/** A season that waits, so that there is something ahead. */
+async function planSeason(url: string): Promise<void> {
+  const { revision } = (await (await context.request.get(`${url}/api/draft`)).json()) as { revision: number };
+  const span = { from: '2099-12-01T04:00:00Z', until: '2100-01-06T04:00:00Z', after: null };
+  await context.request.post(`${url}/api/editions/plans`, { data: { what: { revision }, ...span, note: 'Holiday season' } });
+}
 const trial = (id: string) => (on: Page) => on.getByLabel('Trial', { exact: true }).selectOption(id);
 
 try {
@@ -59,6 +65,10 @@ try {
   );
   await shoot('zone', `${demo.url}/book/europe`, (on) => on.getByLabel('Find a country, group, province or town').fill('new'));
   await shoot('publish', `${demo.url}/publish`);
+  await planSeason(demo.url);
+  await shootPage('editions', `${demo.url}/editions`, (on) =>
+    on.getByRole('region', { name: 'What buyers get otherwise' }).getByRole('listitem').first().waitFor(),
+  );
   await shoot('goods', `${demo.url}/shop/goods`, async (on) => {
     await on.getByLabel('Only the tag').selectOption('kiln');
     await on.getByLabel('Choose all found').check();

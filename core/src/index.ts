@@ -343,7 +343,7 @@ export { ClosedDays, ClosedList } from './time/closedDays.ts';
 export { type CivilDate, civilOf, type DayNumber, dayOf, fromDay, isoWeekOf, toDay, weekdayOf } from './time/plainDate.ts';
 export { spanInWords, timeAsTyped, timeInWords } from './time/timeInWords.ts';
 export { minutesOf, parseTimeOfDay, type ReadTime, TimeOfDay, TimeSpan, timeText } from './time/timeOfDay.ts';
-export { instantOf, localAt, offsetAt, TimeZone, timeZoneNames } from './time/timeZone.ts';
+export { clockOf, instantOf, localAt, offsetAt, TimeZone, timeZoneNames } from './time/timeZone.ts';
 export { countriesByTimeZone, suggestedTimeZone, timeZonesOf } from './time/timeZonesOf.ts';
 export { stretchesOf, WEEK, type WeekOfCountry, weekFrom, weekOfCountry } from './time/weekOfCountry.ts';
 export { WorkingDays } from './time/workingDays.ts';

@@ -170,7 +170,7 @@ test('an edit that brings a finding is told at once with Undo; marks on the shee
   await page.getByRole('button', { name: /^Stop offering Letter packet/ }).click();
   await expect(page.getByText(/^New finding: Carts under 2\.2 kg to Northern territories get no option/)).toBeVisible();
   await page.keyboard.press('Control+z');
-  await expect(page.getByText(/^Undone: .*Letter packet to Northern territories, up to 2 kg/)).toBeVisible();
+  await expect(page.getByText(/^Undone: .*Letter packet to Northern territories, up to 100 g/)).toBeVisible();
 
   await page.goto(`${shop.url}/publish`);
   const effect = page.getByRole('region', { name: 'What buyers get otherwise' });

@@ -20,6 +20,8 @@ const ONE_SIGNAL_MS = 300;
 const MOST_CONNECTIONS = 2000;
 const HEADERS_WITHIN_MS = 10_000;
 const BODY_WITHIN_MS = 30_000;
+/** Longer than whoever stands before the server keeps a connection, so that none is closed just as it is used again. */
+const KEPT_ALIVE_MS = 75_000;
 
 function giveUp(sentence: string): never {
   process.stderr.write(`${sentence}\n`);
@@ -68,7 +70,7 @@ if (shopServer.shop.accounts.all.some(({ keyLost }) => keyLost)) {
 }
 
 const server = createServer(
-  { connectionsCheckingInterval: 2000, headersTimeout: HEADERS_WITHIN_MS, requestTimeout: BODY_WITHIN_MS },
+  { connectionsCheckingInterval: 2000, headersTimeout: HEADERS_WITHIN_MS, requestTimeout: BODY_WITHIN_MS, keepAliveTimeout: KEPT_ALIVE_MS },
   shopServer.app,
 );
 server.maxConnections = MOST_CONNECTIONS;

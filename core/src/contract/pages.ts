@@ -18,6 +18,7 @@ export const PAGES = [
   '/proof/trials',
   '/services/:service',
   '/publish',
+  '/editions',
   '/recipes',
   '/recipes/:recipe',
   '/guide',

@@ -7,7 +7,7 @@ import { describe, expect, test } from 'vitest';
 import { instantToMs, msToInstant } from './calendar.ts';
 import { fromDay, toDay } from './plainDate.ts';
 import { minutesOf, timeText } from './timeOfDay.ts';
-import { instantOf, localAt, offsetAt, TimeZone, timeZoneNames } from './timeZone.ts';
+import { clockOf, instantOf, localAt, offsetAt, TimeZone, timeZoneNames } from './timeZone.ts';
 import { TZ_VERSION } from './timeZones.generated.ts';
 
 const at = (instant: string, zone: string) => {
@@ -135,3 +135,22 @@ describe('the tz database that ships with the package', () => {
     expect(TimeZone.safeParse(name).success).toBe(false),
   );
 });
+
+test.each(['America/Halifax', 'Europe/London', 'Australia/Lord_Howe', 'Pacific/Chatham'])(
+  'in %s the hours that clocks leave out or show twice are told as Temporal tells them',
+  (zone) => {
+    // Reference: Temporal with disambiguations "earlier" and "later", by temporal-polyfill.
+    const told = { once: 0, leftOut: 0, twice: 0 };
+    for (let day = toDay('2027-03-01'); day < toDay('2027-12-01'); day += 1) {
+      for (let minute = 15; minute < 300; minute += 30) {
+        const wall = Temporal.PlainDateTime.from(`${fromDay(day)}T${timeText(minute)}`);
+        const [earlier, later] = (['earlier', 'later'] as const).map((disambiguation) => wall.toZonedDateTime(zone, { disambiguation }));
+        const isOnce = earlier!.epochMilliseconds === later!.epochMilliseconds;
+        const is = isOnce ? 'once' : earlier!.toPlainDateTime().equals(wall) ? 'twice' : 'leftOut';
+        expect([fromDay(day), minute, clockOf(day, minute, zone)]).toEqual([fromDay(day), minute, is]);
+        told[is] += 1;
+      }
+    }
+    expect(Object.values(told).every((count) => count > 0)).toBe(true);
+  },
+);

@@ -135,3 +135,17 @@ export function instantOf(day: DayNumber, minute: number, timeZone: string): num
   }
   throw new Error(`no instant shows minute ${minute} of day ${day} in ${timeZone}`);
 }
+
+/** Clocks are set by half an hour, an hour or two. */
+const SETTINGS = [30, 60, 120];
+
+/** Whether the clock of a zone never shows a day and minute, or shows it twice: where clocks are set forward or back. */
+export function clockOf(day: DayNumber, minute: number, timeZone: string): 'once' | 'leftOut' | 'twice' {
+  const instant = instantOf(day, minute, timeZone);
+  const shows = (at: number) => {
+    const local = localAt(at, timeZone);
+    return local.day === day && local.minute === minute;
+  };
+  if (!shows(instant)) return 'leftOut';
+  return SETTINGS.some((minutes) => shows(instant + minutes * MINUTE)) ? 'twice' : 'once';
+}

@@ -5,6 +5,7 @@ import {
   LiveState,
   LoadList,
   type Product,
+  type PublishRequest,
   RATE_BOOK_FORMAT,
   type RateBook,
   StepsAnswer,
@@ -28,7 +29,7 @@ export const bytesOf = (text: string): number => new TextEncoder().encode(text).
 const ProductList = z.strictObject({ products: z.custom<readonly Product[]>(Array.isArray) });
 
 /** So is a book, by a server that checked it; a page older than its server meets another format. */
-const TakenBook = z.custom<RateBook>(
+export const TakenBook = z.custom<RateBook>(
   (book) => typeof book === 'object' && book !== null && 'format' in book && book.format === RATE_BOOK_FORMAT,
   'This page is older than its server: load it again',
 );
@@ -59,7 +60,7 @@ export const api = {
   read: () => ask(TakenDraft, '/draft'),
   send,
   live: () => ask(TakenLive, '/editions/live'),
-  publish: (revision: number, note: string) => ask(EditionSummary, '/editions', post({ revision, note })),
+  publish: (request: PublishRequest) => ask(EditionSummary, '/editions', post(request)),
   products: async () => (await ask(ProductList, '/products')).products,
   loads: async () => (await ask(LoadList, '/loads')).loads,
   setLoad: async (load: DayLoad) => (await ask(LoadList, '/loads', { ...post(load), method: 'PUT' })).loads,

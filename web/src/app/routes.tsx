@@ -15,6 +15,7 @@ const LabelDesk = later(() => import('../features/costs/LabelDesk.tsx'), 'LabelD
 const DatesLayout = later(() => import('./TabbedScreens.tsx'), 'DatesLayout');
 const DatesScreen = later(() => import('../features/dates/DatesScreen.tsx'), 'DatesScreen');
 const ProofLayout = later(() => import('./TabbedScreens.tsx'), 'ProofLayout');
+const EditionsScreen = later(() => import('../features/editions/EditionsScreen.tsx'), 'EditionsScreen');
 const TrialsScreen = later(() => import('../features/trials/TrialsScreen.tsx'), 'TrialsScreen');
 const CoverageScreen = later(() => import('../features/proof/CoverageScreen.tsx'), 'CoverageScreen');
 const FindingsScreen = later(() => import('../features/proof/FindingsScreen.tsx'), 'FindingsScreen');
@@ -66,6 +67,7 @@ export function Screens() {
         </Route>
         <Route path="services/:service" element={<ServiceScreen />} />
         <Route path="publish" element={<PublishScreen />} />
+        <Route path="editions" element={<EditionsScreen />} />
         <Route path="shop" element={<ShopLayout />}>
           <Route index element={<ShopScreen />} />
           <Route path="goods" element={<GoodsScreen />} />

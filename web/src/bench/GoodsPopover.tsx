@@ -16,7 +16,8 @@ export function GoodsPopover({ children }: { children: ReactNode }) {
           align="start"
           sideOffset={4}
           aria-label="Add goods"
-          className="z-50 w-[352px] overflow-hidden rounded-lg border border-line-strong bg-paper shadow-sm"
+          collisionPadding={8}
+          className="z-50 max-h-(--radix-popover-content-available-height) w-[352px] overflow-x-hidden overflow-y-auto rounded-lg border border-line-strong bg-paper shadow-sm"
         >
           <GoodsFinder onDone={() => setOpen(false)} />
         </Popover.Content>

@@ -34,8 +34,8 @@ export type ProofAsk =
   /** `now` is the hour for findings, which hang on days, and `at` the moment for trials. */
   | { readonly kind: 'look'; readonly number: number; readonly book: RateBook; readonly now: string; readonly at: string }
   | { readonly kind: 'try'; readonly number: number; readonly id: string; readonly repairs: readonly Repair[] }
-  /** What the draft last looked at changes of another book, or of what is live. */
-  | { readonly kind: 'effect'; readonly number: number; readonly of: RateBook | null };
+  /** What one book changes of another: of what is live, and the draft last looked at, where none is given. */
+  | { readonly kind: 'effect'; readonly number: number; readonly of: RateBook | null; readonly on: RateBook | null };
 
 export interface Looked {
   readonly told: readonly ToldFinding[];
@@ -133,10 +133,17 @@ function tried(id: string, repairs: readonly Repair[]): readonly TriedRepair[] {
   return repairs.map((repair) => tryRepair(of, one, repair, from, known));
 }
 
-/** Null while there is nothing it could change, or nothing was looked at yet. */
-function effectOn(before: RateBook | null): BookEffect | null {
+/** The same as in the draft where it is the same, so that what was worked out for that holds. */
+const shared = (one: RateBook) => replaceEqualDeep(book, one) as RateBook;
+
+/** Null while there is nothing that could be changed, or nothing was looked at yet. */
+function effectOn(before: RateBook | null, after: RateBook | null): BookEffect | null {
   if (before === null || book === null || sources === null) return null;
-  return withoutRegions(effect(compile(before), compile(book), sources));
+  if (after === null) return withoutRegions(effect(compile(before), compile(book), sources));
+  const held = placed;
+  const from = sourcesFor(after, sources.now);
+  placed = held;
+  return withoutRegions(effect(compile(before), compile(after), from));
 }
 
 type Try = Extract<ProofAsk, { kind: 'try' }>;
@@ -193,7 +200,7 @@ self.onmessage = ({ data }: MessageEvent<ProofAsk>) => {
       self.postMessage({
         kind: 'effect',
         number: data.number,
-        effect: effectOn(data.of === null ? live : (replaceEqualDeep(book, data.of) as RateBook)),
+        effect: effectOn(data.of === null ? live : shared(data.of), data.on && shared(data.on)),
       } satisfies ProofAnswer);
   }
 };

@@ -98,12 +98,12 @@ export class ProofDesk {
       this.#send({ kind: 'try', number: this.#number, id, repairs });
     });
 
-  /** What the draft changes of another book, or else of what is live; null while nothing is live. */
-  readonly effect = (of: RateBook | null = null): Promise<BookEffect | null> =>
+  /** What a book, or else the draft, changes of another, or else of what is live; null while nothing is live. */
+  readonly effect = (of: RateBook | null = null, on: RateBook | null = null): Promise<BookEffect | null> =>
     new Promise((resolve) => {
       this.#number += 1;
       this.#effects.set(this.#number, resolve);
-      this.#send({ kind: 'effect', number: this.#number, of });
+      this.#send({ kind: 'effect', number: this.#number, of, on });
     });
 
   #send(ask: ProofAsk): void {

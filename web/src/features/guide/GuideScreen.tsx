@@ -12,10 +12,10 @@ const PICTURES = import.meta.glob<string>(['../../../../docs/screenshots/*.png',
 
 const GROUPS = [
   ['To begin with', 0, 1],
-  ['Prices', 1, 11],
-  ['Dates and costs', 11, 15],
-  ['The shop', 15, 21],
-  ['How it works', 21, GUIDE_PAGES.length],
+  ['Prices', 1, 12],
+  ['Dates and costs', 12, 16],
+  ['The shop', 16, 22],
+  ['How it works', 22, GUIDE_PAGES.length],
 ] as const;
 
 function PageText({ text }: { text: string }) {

@@ -6,10 +6,12 @@ import { api } from '../../api/draftApi.ts';
 import { useDraft, useSaving } from '../../draft/DraftProvider.tsx';
 import { queries } from '../../draft/queries.ts';
 import { type Changes, useChanges } from '../../draft/useChanges.ts';
+import { useReleased } from '../../editions/useEditions.ts';
 import { Button } from '../../ui/Button.tsx';
 import { toast } from '../../ui/toast.ts';
 import { changeWords } from '../../words/changeWords.ts';
 import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
+import { FailingTrials, failingOf, useFailing, type Waived } from './FailingTrials.tsx';
 import { PublishProof } from './PublishProof.tsx';
 import { WhatBuyersGet } from './WhatBuyersGet.tsx';
 
@@ -45,20 +47,29 @@ export function PublishScreen() {
   const { book } = useDraft();
   const { revision, save } = useSaving();
   const client = useQueryClient();
-  const format = useFormat();
   const noteId = useId();
   const [note, setNote] = useState('');
+  const failing = useFailing();
+  const released = useReleased();
+  const [waived, setWaived] = useState<Waived>({ ticked: false, reason: '' });
+  const [asked, setAsked] = useState(false);
   const [state, setState] = useState<{ tag: 'ready' } | { tag: 'publishing' } | { tag: 'failed'; words: string }>({ tag: 'ready' });
   if (changes === null) return <p className="p-4 text-ash">Comparing the draft with the live edition…</p>;
   const next = (changes.live?.number ?? 0) + 1;
   const publish = async () => {
+    const kept = failingOf(failing, waived);
+    setAsked(true);
+    if (kept === null) return;
     setState({ tag: 'publishing' });
     try {
-      const edition = await api.publish(revision, note);
+      const edition = await api.publish({ revision, note, ...(kept && { failing: kept }) });
       // What is live now is what was in the draft when it was published.
       await client.cancelQueries(queries.live);
       client.setQueryData(queries.live.queryKey, { edition, book });
+      await released();
       setNote('');
+      setWaived({ ticked: false, reason: '' });
+      setAsked(false);
       setState({ tag: 'ready' });
       toast(`Edition ${edition.number} is live`);
     } catch (error) {
@@ -79,7 +90,12 @@ export function PublishScreen() {
         <p className="text-sm text-ash">
           {changes.live === null
             ? 'Buyers see nothing of the draft until it is published.'
-            : `Edition ${changes.live.number}${changes.live.note === '' ? '' : `, “${changes.live.note}”,`} has been live since ${format.moment(changes.live.publishedAt)}`}
+            : `Edition ${changes.live.number}${changes.live.note === '' ? '' : `, “${changes.live.note}”,`} is live`}{' '}
+          {changes.live !== null && (
+            <Link to="/editions" className="ms-1 text-clay underline">
+              Editions, plans and going back
+            </Link>
+          )}
         </p>
       </div>
       {!nothing && (
@@ -101,6 +117,7 @@ export function PublishScreen() {
           </Button>
         </div>
       )}
+      {!nothing && <FailingTrials failing={failing} waived={waived} onWaive={setWaived} asked={asked} />}
       {changes.live !== null && !nothing && <PublishProof />}
       {changes.live !== null && !nothing && <h2 className="font-serif text-lg font-semibold">What was changed</h2>}
       <ChangeList changes={changes} />

@@ -1,0 +1,204 @@
+import type { EditionSummary, Release } from '@ostrakon/core';
+import { Ellipsis } from 'lucide-react';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { editionsApi } from '../../api/editionsApi.ts';
+import { PlanDialog } from '../../editions/PlanDialog.tsx';
+import { type Editions, useEditions, useReleased } from '../../editions/useEditions.ts';
+import { Button, SignButton } from '../../ui/Button.tsx';
+import { Menu } from '../../ui/Menu.tsx';
+import { toast } from '../../ui/toast.ts';
+import { useAddress } from '../../ui/useAddress.ts';
+import { planWords, spanWords, standingWords } from '../../words/editionWords.ts';
+import { useFormat } from '../../words/useWords.ts';
+import { Compare, DRAFT } from './Compare.tsx';
+import { GoBackDialog } from './GoBackDialog.tsx';
+import { TimeLine } from './TimeLine.tsx';
+
+type Open =
+  | { readonly kind: 'plan'; readonly edition: number | null; readonly moving?: Release }
+  | { readonly kind: 'back'; readonly edition: number };
+
+/** Plans that wait, each with what can still be done about it. */
+function Waiting({ waiting, onMove }: { waiting: readonly Release[]; onMove: (release: Release) => void }) {
+  const format = useFormat();
+  const released = useReleased();
+  if (waiting.length === 0) return null;
+  const callOff = async (release: Release) => {
+    try {
+      await editionsApi.callOff(release.seq);
+      await released();
+      toast(`Called off: edition ${release.edition} will not take over`);
+    } catch (error) {
+      toast.error(`It was not called off: ${(error as Error).message}`);
+    }
+  };
+  return (
+    <section aria-label="Planned">
+      <h2 className="mb-1 font-semibold">Planned</h2>
+      <ul className="rounded-lg border border-line-strong bg-paper">
+        {waiting.map((release) => (
+          <li key={release.seq} className="flex items-center justify-between gap-3 border-line border-b px-3 py-1.5 last:border-b-0">
+            <span>
+              {planWords(release, format)}
+              {release.note !== '' && <span className="ms-2 text-sm text-ash">{release.note}</span>}
+            </span>
+            <span className="flex shrink-0 gap-1">
+              <Button look="quiet" aria-label={`Move edition ${release.edition}`} onClick={() => onMove(release)}>
+                Move…
+              </Button>
+              <Button look="quiet" aria-label={`Call off edition ${release.edition}`} onClick={() => void callOff(release)}>
+                Call it off
+              </Button>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** When an edition was live, and is. */
+function Times({ edition, spans, now }: { edition: number; spans: Editions['spans']; now: number }) {
+  const format = useFormat();
+  const own = spans.filter((span) => span.edition === edition);
+  if (own.length === 0) return <span className="text-ash">never live</span>;
+  return own.map((span) => (
+    <span key={span.from} className="block">
+      {spanWords(span, now, format)}
+      {span.release.note !== '' && span.release.from !== own[0]?.release.from && <span className="ms-1 text-ash">{span.release.note}</span>}
+    </span>
+  ));
+}
+
+function EditionRow({
+  edition,
+  all,
+  open,
+  compare,
+}: {
+  edition: EditionSummary;
+  all: Editions;
+  open: (what: Open) => void;
+  compare: (from: number) => void;
+}) {
+  const format = useFormat();
+  const { number, note, publishedAt, failing } = edition;
+  const isLive = all.present?.edition === number;
+  const author = all.releases.find((one) => one.edition === number)?.author;
+  return (
+    <tr className="border-line border-b align-top last:border-b-0">
+      <th scope="row" className="px-3 py-1.5 text-start font-normal">
+        <span className="font-serif font-semibold text-base">{number}</span> {note}
+        {isLive && <span className="ms-2 rounded bg-clay px-1.5 text-xs text-paper">live</span>}
+        {failing && (
+          <span className="block text-sm text-ochre">
+            {failing.trials.length === 1 ? 'One trial failed' : `${failing.trials.length} trials failed`} then ({failing.trials.join(', ')}
+            ): {failing.reason}
+          </span>
+        )}
+      </th>
+      <td className="py-1.5 pe-3 text-sm">
+        {format.moment(publishedAt)}
+        {author !== undefined && <span className="text-ash">, {author}</span>}
+      </td>
+      <td className="py-1.5 pe-3 text-sm">
+        <Times edition={number} spans={all.spans} now={Date.now()} />
+      </td>
+      <td className="w-9 py-1 pe-1">
+        <Menu
+          trigger={
+            <SignButton label={`More about edition ${number}`}>
+              <Ellipsis size={16} aria-hidden />
+            </SignButton>
+          }
+          groups={() => [
+            {
+              entries: [
+                { label: 'Compare with the draft', act: () => compare(number) },
+                { label: 'Make it live again…', act: () => open({ kind: 'back', edition: number }), disabled: isLive },
+                { label: 'Plan it…', act: () => open({ kind: 'plan', edition: number }) },
+              ],
+            },
+          ]}
+        />
+      </td>
+    </tr>
+  );
+}
+
+/** Every edition, when each was, is and will be live; what lies between any two; going back, and planning ahead. */
+export function EditionsScreen() {
+  const all = useEditions();
+  const format = useFormat();
+  const [search, change] = useAddress();
+  const [open, setOpen] = useState<Open | null>(null);
+  if (all === null) return <p className="p-4 text-ash">Reading the editions…</p>;
+  const { editions, spans, present, waiting, releases } = all;
+  if (editions.length === 0) {
+    return (
+      <p className="p-4 text-ash">
+        Nothing was published yet.{' '}
+        <Link to="/publish" className="text-clay underline">
+          Look at what the first edition would be
+        </Link>
+        .
+      </p>
+    );
+  }
+  const next = spans.find(({ from }) => from > Date.now());
+  const known = (text: string | null) => (text === DRAFT || editions.some(({ number }) => String(number) === text) ? text : null);
+  const from = known(search.get('from')) ?? String(present?.edition ?? editions[0]?.number);
+  return (
+    <div className="max-w-6xl space-y-4 p-4">
+      <div className="flex flex-wrap items-start justify-between gap-3">
+        <div>
+          <h1 className="font-serif text-xl font-semibold">Editions</h1>
+          <p className="text-sm text-ash">{standingWords(present, next, format)}</p>
+        </div>
+        <Button onClick={() => setOpen({ kind: 'plan', edition: null })}>Plan an edition…</Button>
+      </div>
+      <TimeLine spans={spans} editions={editions} present={present} />
+      <Waiting waiting={waiting} onMove={(release) => setOpen({ kind: 'plan', edition: release.edition, moving: release })} />
+      <Compare editions={editions} from={from} to={known(search.get('to')) ?? DRAFT} change={change} />
+      <div className="overflow-x-auto rounded-lg border border-line-strong bg-paper">
+        <table aria-label="Editions" className="w-full">
+          <thead>
+            <tr className="border-line border-b text-sm text-ash">
+              {['Edition', 'Made', 'Live'].map((head) => (
+                <th key={head} scope="col" className={`py-1.5 pe-3 text-start font-semibold ${head === 'Edition' ? 'ps-3' : ''}`}>
+                  {head}
+                </th>
+              ))}
+              <th scope="col">
+                <span className="sr-only">More</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {editions.map((edition) => (
+              <EditionRow
+                key={edition.number}
+                edition={edition}
+                all={all}
+                open={setOpen}
+                compare={(number) => change({ from: String(number), to: DRAFT })}
+              />
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {open?.kind === 'plan' && (
+        <PlanDialog
+          key={`${open.edition} ${open.moving?.seq}`}
+          editions={editions}
+          releases={releases}
+          edition={open.edition}
+          moving={open.moving ?? null}
+          onClose={() => setOpen(null)}
+        />
+      )}
+      {open?.kind === 'back' && <GoBackDialog edition={open.edition} onClose={() => setOpen(null)} />}
+    </div>
+  );
+}
