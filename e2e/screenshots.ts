@@ -42,7 +42,8 @@ async function shootPage(name: string, url: string, act: (page: Page) => Promise
 /** A season that waits, so that there is something ahead. */
 async function planSeason(url: string): Promise<void> {
   const { revision } = (await (await context.request.get(`${url}/api/draft`)).json()) as { revision: number };
-  const span = { from: '2099-12-01T04:00:00Z', until: '2100-01-06T04:00:00Z', after: null };
+  const inDays = (days: number) => `${new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)}T04:00:00Z`;
+  const span = { from: inDays(12), until: inDays(48), after: null };
   await context.request.post(`${url}/api/editions/plans`, { data: { what: { revision }, ...span, note: 'Holiday season' } });
 }
 const trial = (id: string) => (on: Page) => on.getByLabel('Trial', { exact: true }).selectOption(id);

@@ -65,6 +65,9 @@ test('change a tier and watch sheet, bench, chart and sentence follow; publish; 
     'Ground parcel to Nova Scotia: up to 10 kg was $12.80, is now $13.10; up to 15 kg was $16.90, is now $17.40.',
   );
   await page.getByLabel('Note for the history').fill('Heavier clay');
+  // Trials fail in the draft: that is ticked, with a reason.
+  await page.getByLabel('Publish all the same').check();
+  await page.getByLabel('Why? It is kept with the edition').fill('The carrier raised its prices');
   await page.getByRole('button', { name: 'Publish edition 2' }).click();
   await expect(page.getByRole('heading', { name: 'Edition 2 is live' })).toBeVisible();
   await expect(page.getByText('“Heavier clay”')).toBeVisible();

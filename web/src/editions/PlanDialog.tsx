@@ -126,7 +126,13 @@ export function PlanDialog({
         )}
         <div className="flex items-start gap-2">
           <Day label="Begins on" value={row.fromDay} fault={faults.fromDay} onDay={(fromDay) => set({ fromDay })} />
-          <LabelledInput quiet label="At" value={row.fromTime} fault={faults.fromTime} onType={(fromTime) => set({ fromTime })} />
+          <LabelledInput
+            quiet
+            label="Time it begins"
+            value={row.fromTime}
+            fault={faults.fromTime}
+            onType={(fromTime) => set({ fromTime })}
+          />
         </div>
         <label className="flex items-center gap-2">
           <input type="checkbox" checked={row.ends} onChange={(event) => set({ ends: event.target.checked })} />
@@ -136,7 +142,13 @@ export function PlanDialog({
           <>
             <div className="flex items-start gap-2">
               <Day label="Ends on" value={row.untilDay} fault={faults.untilDay} onDay={(untilDay) => set({ untilDay })} />
-              <LabelledInput quiet label="At" value={row.untilTime} fault={faults.untilTime} onType={(untilTime) => set({ untilTime })} />
+              <LabelledInput
+                quiet
+                label="Time it ends"
+                value={row.untilTime}
+                fault={faults.untilTime}
+                onType={(untilTime) => set({ untilTime })}
+              />
             </div>
             <Select label="What holds then" value={row.after} onChange={(event) => set({ after: event.target.value })}>
               <option value="">Then what is live without it</option>

@@ -5,6 +5,9 @@ import type { Format } from './format.ts';
 export const editionName = ({ number, note }: Pick<EditionSummary, 'number' | 'note'>): string =>
   note === '' ? `${number}` : `${number}, ${note}`;
 
+/** A sentence with its stop: a time of day may end with one. */
+const ended = (text: string) => (text.endsWith('.') ? text : `${text}.`);
+
 const instantOfMs = (ms: number) => new Date(ms).toISOString();
 
 /** "since Nov 23, 10:00", "Nov 1, 0:00 to Jan 6, 0:00", "from Dec 1, 0:00". */
@@ -25,10 +28,10 @@ export function planWords({ edition, from, until, after }: Pick<Release, 'editio
 export function standingWords(present: LiveSpan<Release> | null, next: LiveSpan<Release> | undefined, format: Format): string {
   if (present === null)
     return next
-      ? `Nothing is live yet. Edition ${next.edition} begins on ${format.moment(instantOfMs(next.from))}.`
+      ? `Nothing is live yet. ${ended(`Edition ${next.edition} begins on ${format.moment(instantOfMs(next.from))}`)}`
       : 'Nothing is live yet.';
-  const live = `Edition ${present.edition} is live since ${format.moment(instantOfMs(present.from))}.`;
+  const live = ended(`Edition ${present.edition} is live since ${format.moment(instantOfMs(present.from))}`);
   if (!next) return live;
   const end = Number.isFinite(next.until) ? ` and gives way on ${format.moment(instantOfMs(next.until))}` : '';
-  return `${live} Edition ${next.edition} takes over on ${format.moment(instantOfMs(next.from))}${end}.`;
+  return `${live} ${ended(`Edition ${next.edition} takes over on ${format.moment(instantOfMs(next.from))}${end}`)}`;
 }

@@ -152,7 +152,7 @@ export function EditionsScreen() {
   return (
     <div className="max-w-6xl space-y-4 p-4">
       <div className="flex flex-wrap items-start justify-between gap-3">
-        <div>
+        <div className="min-w-0 flex-1">
           <h1 className="font-serif text-xl font-semibold">Editions</h1>
           <p className="text-sm text-ash">{standingWords(present, next, format)}</p>
         </div>

@@ -59,7 +59,7 @@ export function FailingTrials({
       </h2>
       <ul className="mt-1 space-y-0.5 text-sm">
         {failing.map(({ id, name }) => (
-          <li key={id} className="flex items-baseline gap-2">
+          <li key={id} className="flex items-center gap-2">
             <StandingMark standing="fails" />
             <span>
               <strong className="font-semibold">{name}</strong> {whyOf(id)}

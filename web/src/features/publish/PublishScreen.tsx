@@ -6,7 +6,7 @@ import { api } from '../../api/draftApi.ts';
 import { useDraft, useSaving } from '../../draft/DraftProvider.tsx';
 import { queries } from '../../draft/queries.ts';
 import { type Changes, useChanges } from '../../draft/useChanges.ts';
-import { useReleased } from '../../editions/useEditions.ts';
+import { useEditions, useReleased } from '../../editions/useEditions.ts';
 import { Button } from '../../ui/Button.tsx';
 import { toast } from '../../ui/toast.ts';
 import { changeWords } from '../../words/changeWords.ts';
@@ -51,11 +51,13 @@ export function PublishScreen() {
   const [note, setNote] = useState('');
   const failing = useFailing();
   const released = useReleased();
+  const editions = useEditions();
   const [waived, setWaived] = useState<Waived>({ ticked: false, reason: '' });
   const [asked, setAsked] = useState(false);
   const [state, setState] = useState<{ tag: 'ready' } | { tag: 'publishing' } | { tag: 'failed'; words: string }>({ tag: 'ready' });
   if (changes === null) return <p className="p-4 text-ash">Comparing the draft with the live edition…</p>;
-  const next = (changes.live?.number ?? 0) + 1;
+  // Not the one after what is live: an edition of before may be live again.
+  const next = Math.max(changes.live?.number ?? 0, editions?.editions[0]?.number ?? 0) + 1;
   const publish = async () => {
     const kept = failingOf(failing, waived);
     setAsked(true);
