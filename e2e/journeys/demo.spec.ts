@@ -61,7 +61,7 @@ test('change a tier and watch sheet, bench, chart and sentence follow; publish; 
   expect(await quoted()).toBe(1280);
 
   await page.getByRole('link', { name: 'Publish 9 changes' }).click();
-  await expect(page.getByRole('listitem').filter({ hasText: 'Ground parcel to Nova Scotia' })).toHaveText(
+  await expect(page.getByRole('listitem').filter({ hasText: 'Ground parcel to Nova Scotia: ' })).toHaveText(
     'Ground parcel to Nova Scotia: up to 10 kg was $12.80, is now $13.10; up to 15 kg was $16.90, is now $17.40.',
   );
   await page.getByLabel('Note for the history').fill('Heavier clay');
