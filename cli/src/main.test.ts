@@ -263,6 +263,21 @@ describe('check', () => {
     expect(junit.stdout).toContain('<testsuite name="ostrakon check" tests="2" failures="1">');
     const bad = await cli('check', file('book.json', book), '--trials', saved([{ kind: 'between', service: 'ground', least: 2, most: 1 }]));
     expect(bad).toMatchObject({ code: 1, stderr: expect.stringContaining('At most is less than at least') });
+    // The table that the list of trials writes, with its faults by row.
+    const table = (amount: string) =>
+      file(
+        'trials.csv',
+        `name,country,region,price,weight,quantity,expects,service,from\nTwo shelves,CA,CA-NS,49.00,2 kg,1,price,Ground parcel,${amount}\n`,
+      );
+    const tabled = await cli('check', file('book.json', book), '--trials', table('8.90'));
+    expect([tabled.code, tabled.stdout]).toEqual([
+      1,
+      expect.stringContaining('trial “Two shelves”: fails {"kind":"price","service":"ground","amount":890}: $9.90'),
+    ]);
+    expect(await cli('check', file('book.json', book), '--trials', table('much'))).toMatchObject({
+      code: 1,
+      stderr: expect.stringContaining('row 2, from: Write an amount such as 16.90'),
+    });
     // Without goods a hole is shown by an item described on the spot.
     expect(await cli('check', path)).toMatchObject({
       code: 1,

@@ -71,9 +71,10 @@ export function TrialPicker({ onFold }: { onFold: () => void }) {
   const { runs } = useRan();
   const failing = new Set(runs.flatMap((run) => (standingOf(run) === 'fails' ? [run.id] : [])));
   // The moment of a trial that moves with the present is no change of it.
-  const kept = ({ moment: _moment, ...cart }: Trial['cart'], when: Trial['when']) =>
-    when === undefined ? { ...cart, moment: _moment } : cart;
-  const changed = held !== undefined && JSON.stringify(kept(held.cart, held.when)) !== JSON.stringify(kept(state.cart, held.when));
+  const { moment, ...asSaved } = held?.cart ?? state.cart;
+  const { moment: at, ...onBench } = state.cart;
+  const isMoved = held?.when === undefined && moment !== at;
+  const changed = held !== undefined && (isMoved || JSON.stringify(asSaved) !== JSON.stringify(onBench));
   const labels = [...new Set(trials.flatMap((trial) => trial.label ?? []))];
   const unlabelled = trials.filter((trial) => trial.label === undefined);
   const entry = (trial: Trial) => (

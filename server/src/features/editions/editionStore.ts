@@ -139,7 +139,7 @@ export class EditionStore {
     });
   }
 
-  /** Calls a plan off and says it anew for another time; of one that holds already only the end can be moved. */
+  /** Calls a plan that has not begun off, and says it anew for another time. */
   async move(seq: number, span: PlannedSpan, author: string): Promise<Release> {
     return this.#database.write(async (write) => {
       const old = this.#waiting(seq);
