@@ -254,6 +254,14 @@ describe('a book without a fault has no finding of it, one with it planted has',
     expect(others).toEqual([]);
     expect(finding?.facts).toEqual({ within: [], groups: expect.arrayContaining([null, 'glaze']), services: ['both'] });
     expect(finding?.witness?.lines?.length).toBe(2);
+    // Its cart shows it, and a line of it by itself does not.
+    const asked = (lines: number) => {
+      const witness = { ...finding?.witness, lines: finding?.witness?.lines?.slice(0, lines) ?? [] };
+      return quoteWitness(book({ kind: 'flat', result: { kind: 'refer' } }), witness, sources(goods))?.options.every(
+        ({ status }) => status === 'refer',
+      );
+    };
+    expect([asked(2), asked(1)]).toEqual([true, false]);
     expect(of(found(book(flat(900)), goods), 'onlyAskTogether')).toEqual([]);
   });
 
