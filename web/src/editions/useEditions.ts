@@ -4,7 +4,7 @@ import { useCallback, useMemo } from 'react';
 import { editionsApi } from '../api/editionsApi.ts';
 import { queries } from '../draft/queries.ts';
 
-const listed = queryOptions({ queryKey: ['editions'], queryFn: editionsApi.list });
+export const listed = queryOptions({ queryKey: ['editions'], queryFn: editionsApi.list });
 
 /** The document of an edition, which never changes. */
 export const editionBook = (number: number) =>

@@ -6,7 +6,7 @@ import { api } from '../../api/draftApi.ts';
 import { useDraft, useSaving } from '../../draft/DraftProvider.tsx';
 import { queries } from '../../draft/queries.ts';
 import { type Changes, useChanges } from '../../draft/useChanges.ts';
-import { useEditions, useReleased } from '../../editions/useEditions.ts';
+import { listed, useEditions } from '../../editions/useEditions.ts';
 import { Button } from '../../ui/Button.tsx';
 import { toast } from '../../ui/toast.ts';
 import { changeWords } from '../../words/changeWords.ts';
@@ -50,7 +50,6 @@ export function PublishScreen() {
   const noteId = useId();
   const [note, setNote] = useState('');
   const failing = useFailing();
-  const released = useReleased();
   const editions = useEditions();
   const [waived, setWaived] = useState<Waived>({ ticked: false, reason: '' });
   const [asked, setAsked] = useState(false);
@@ -68,7 +67,8 @@ export function PublishScreen() {
       // What is live now is what was in the draft when it was published.
       await client.cancelQueries(queries.live);
       client.setQueryData(queries.live.queryKey, { edition, book });
-      await released();
+      // The book that is live is known; only the list of editions is asked for anew.
+      void client.invalidateQueries({ queryKey: listed.queryKey });
       setNote('');
       setWaived({ ticked: false, reason: '' });
       setAsked(false);
