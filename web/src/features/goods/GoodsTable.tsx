@@ -83,10 +83,10 @@ function CellText({ product, column }: { product: Product; column: Column }) {
   const format = useFormat();
   const text = cellText(product, column.id, book, format);
   const lacking = (column.id === 'weight' && lacksWeight(product)) || (column.id === 'size' && lacksSize(product));
-  if (lacking) return <span className="text-ochre">none yet</span>;
+  if (lacking) return <span className="block px-2 text-ochre leading-8">none yet</span>;
   const group = column.id === 'group' ? book.goodsGroups.find(({ id }) => id === product.group) : undefined;
   return (
-    <span className="block truncate" title={text}>
+    <span className="block truncate px-2 leading-8" title={text}>
       {group && <span aria-hidden className={clsx('mx-1 inline-block size-2.5 rounded-full', markClass[group.mark])} />}
       {text}
     </span>
@@ -183,11 +183,7 @@ const GoodsRow = memo(function GoodsRow({ product, index, start, picked, column:
               onLeave={hears.leave}
             />
           ) : (
-            <div className="flex h-full items-center px-2">
-              <div className="min-w-0 flex-1">
-                <CellText product={product} column={column} />
-              </div>
-            </div>
+            <CellText product={product} column={column} />
           )}
         </div>
       ))}
@@ -205,7 +201,7 @@ export function GoodsTable({ rows, change, chosen, onChoose, sort, onSort }: Goo
     count: rows.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW,
-    overscan: 16,
+    overscan: 8,
     initialRect: { width: 860, height: 560 },
   });
   const go = useCallback(
