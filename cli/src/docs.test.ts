@@ -86,7 +86,7 @@ describe('the commands', () => {
 
   test('a shop goes into a file and comes out of it', async () => {
     const empty = { editions: [], releases: [], products: [], trials: [], loads: [], accounts: [], surveys: [] };
-    const shop = { format: 'ostrakon-shop', version: 1, revision: 1, draft: readExample('rules.json'), ...empty };
+    const shop = { format: 'ostrakon-shop', version: 2, revision: 1, draft: readExample('rules.json'), ...empty };
     check('shop', shop);
     const [document, copy] = [join(folder, 'SHOP.json'), join(folder, 'FILE.sqlite')];
     writeFileSync(document, JSON.stringify(shop));

@@ -146,7 +146,7 @@ describe('a whole shop in a file', () => {
   test('made from a document, backed up, brought back elsewhere, and written out the same', async () => {
     const shop = {
       format: 'ostrakon-shop',
-      version: 1,
+      version: 2,
       revision: 4,
       draft: { ...book, shop: { ...book.shop, name: 'Tidewrack' } },
       editions: [],

@@ -53,6 +53,6 @@ export { OwnerQuote } from './contract/ownerQuote.ts';
 export { isPage, PAGES } from './contract/pages.ts';
 export { ProblemCode } from './contract/problemCode.ts';
 export { PublicAsk, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
-export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, TakeFile } from './contract/shopFile.ts';
+export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, shopFileForward, TakeFile } from './contract/shopFile.ts';
 export { buyerWords, toldWords } from './contract/words/buyerWords.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './quote/cartInput.ts';

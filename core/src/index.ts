@@ -96,7 +96,7 @@ export { documentPath } from './contract/documentPath.ts';
 export { isPage, PAGES } from './contract/pages.ts';
 export { ProblemCode } from './contract/problemCode.ts';
 export { PublicAsk, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
-export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, TakeFile } from './contract/shopFile.ts';
+export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, shopFileForward, TakeFile } from './contract/shopFile.ts';
 export { buyerWords, toldWords } from './contract/words/buyerWords.ts';
 export { Counter, HoursException, OpeningHours } from './counters/counter.ts';
 export type { CartKind } from './coverage/cartKind.ts';
@@ -139,9 +139,10 @@ export {
   type ReadRow,
   type RowProblem,
 } from './goods/goodsRows.ts';
+export { type GoodsById, ruledById, ruledGoods, rulesOf, splitProduct } from './goods/goodsRules.ts';
 export { LeavesOn } from './goods/leavesOn.ts';
 export { ownChargeText, readOwnCharge } from './goods/ownChargeText.ts';
-export { MOST_PRODUCTS, OwnCharge, PRODUCT_DEFAULTS, Product, ProductId, Tag } from './goods/product.ts';
+export { type GoodsRule, MOST_PRODUCTS, OwnCharge, PRODUCT_DEFAULTS, Product, ProductFacts, ProductId, Tag } from './goods/product.ts';
 export { canonicalJson } from './json/canonicalJson.ts';
 export { boundInBase } from './measures/bound.ts';
 export { DistanceText, distanceToMillimetres, formatDistance, parseDistance } from './measures/distance.ts';

@@ -1,4 +1,5 @@
 import { writeFileSync } from 'node:fs';
+import { rulesOf, splitProduct } from '@ostrakon/core';
 import { largeShop } from './largeShop.ts';
 import { scenario } from './scenario.ts';
 
@@ -8,4 +9,11 @@ if (!file) {
   process.stderr.write('Name the file to write.\n');
   process.exit(1);
 }
-writeFileSync(file, JSON.stringify(size === '--large' ? largeShop : scenario));
+const { live, products, ...rest } = size === '--large' ? largeShop : scenario;
+const goodsRules = rulesOf(products);
+const seed = {
+  live: { ...live, ...(goodsRules && { goodsRules }) },
+  products: products.map((product) => splitProduct(product).facts),
+  ...rest,
+};
+writeFileSync(file, JSON.stringify(seed));

@@ -1,7 +1,7 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type GoodsChange, PLAIN_GROUP, PLAIN_LOCATION, PLAIN_SERVICE, type Product, PublicQuote } from '@ostrakon/core';
+import { type GoodsChange, PLAIN_GROUP, PLAIN_LOCATION, PLAIN_SERVICE, type ProductFacts, PublicQuote } from '@ostrakon/core';
 import request from 'supertest';
 import { DataSource } from 'typeorm';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
@@ -14,9 +14,10 @@ beforeEach(async () => {
 });
 afterEach(() => shop.discard());
 
-const many = (count: number): Product[] => Array.from({ length: count }, (_, at) => ({ ...clay, id: `p${at}`, name: `Product ${at}` }));
+const many = (count: number): ProductFacts[] =>
+  Array.from({ length: count }, (_, at) => ({ ...clay, id: `p${at}`, name: `Product ${at}` }));
 const send = (change: Partial<GoodsChange>) => request(shop.app).post('/api/products/changes').send(change);
-const listed = async () => (await request(shop.app).get('/api/products').expect(200)).body.products as Product[];
+const listed = async () => (await request(shop.app).get('/api/products').expect(200)).body.products as ProductFacts[];
 
 test('the list is told compressed and plain, whole each time, and not again where the asker has it', async () => {
   const ask = (coding: string, known = '') =>
@@ -42,12 +43,12 @@ describe('changes to the goods', () => {
     const before = await listed();
     const { body } = await send({
       put: [{ ...clay, id: 'new', size: { length: '12 in', width: '8 in', height: '6 in' }, tags: ['heavy'], fragile: true }],
-      edit: [{ id: 'p1', set: { weight: '2 lb 4 oz', group: 'clay', extraPackingDays: 2 } }],
+      edit: [{ id: 'p1', set: { weight: '2 lb 4 oz', ownBox: true } }],
       remove: ['p0'],
     }).expect(200);
     const changed = await listed();
     expect(changed.map(({ id }) => id)).toEqual(['p1', 'p2', 'new']);
-    expect(changed[0]).toMatchObject({ weight: '2 lb 4 oz', group: 'clay', extraPackingDays: 2 });
+    expect(changed[0]).toMatchObject({ weight: '2 lb 4 oz', ownBox: true });
     await shop.close();
     const again = await openTestShop(shop.folder);
     shop = again;
@@ -79,7 +80,7 @@ describe('changes to the goods', () => {
     await request(shop.app).delete(`${imports}/${calledOff}`).expect(204);
     await request(shop.app).post(`${imports}/${calledOff}/taken`).send({}).expect(404);
     // One body holds no more than it may.
-    expect((await send({ put: all })).status).toBe(413);
+    expect((await send({ put: [...all, ...all] })).status).toBe(413);
   });
 
   test('of six hundred with a faulty one none is taken', async () => {
@@ -131,7 +132,7 @@ test('a cart from two places: options for all of it and for each part, and nothi
     ships: { groups, others },
     dispatch: null,
   });
-  await send({ put: [clay, { ...clay, id: 'wheel', group: 'machines' }] }).expect(200);
+  await send({ put: [clay, { ...clay, id: 'wheel' }] }).expect(200);
   const card = {
     kind: 'weightTiers',
     measure: 'packedWeight',
@@ -144,6 +145,7 @@ test('a cart from two places: options for all of it and for each part, and nothi
   const commands = [
     { name: 'setServed', args: { countries: ['CA'] } },
     { name: 'addGoodsGroup', args: { id: 'machines', name: 'Machines', mark: 'slate', ...PLAIN_GROUP } },
+    { name: 'setGoodsRules', args: { products: [{ product: 'wheel', rule: { group: 'machines' } }] } },
     { name: 'addLocation', args: place('shop', [], true) },
     { name: 'addLocation', args: place('depot', ['machines'], false) },
     { name: 'addZone', args: { id: 'canada', name: 'Canada', places: [{ kind: 'country', country: 'CA' }] } },

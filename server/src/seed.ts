@@ -1,4 +1,4 @@
-import { Command, OpenAccount, Product, RateBook, Trial } from '@ostrakon/core';
+import { Command, OpenAccount, ProductFacts, RateBook, Trial } from '@ostrakon/core';
 import { z } from 'zod';
 import { type AccountStore, heldAccount } from './features/carriers/accountStore.ts';
 import type { DraftStore } from './features/draft/draftStore.ts';
@@ -14,7 +14,7 @@ export interface Seed {
   readonly note: string;
   /** What the draft changed since then. */
   readonly draftCommands: Command[];
-  readonly products: Product[];
+  readonly products: ProductFacts[];
   readonly trials: Trial[];
   /** Accounts with carriers; their services are asked for when the shop first starts. */
   readonly accounts: OpenAccount[];
@@ -23,7 +23,7 @@ export const Seed: z.ZodType<Seed> = z.strictObject({
   live: RateBook,
   note: z.string(),
   draftCommands: z.array(Command),
-  products: z.array(Product),
+  products: z.array(ProductFacts),
   trials: z.array(Trial),
   accounts: z.array(OpenAccount).default([]),
 });

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Command, PLAIN_SERVICE, PRODUCT_DEFAULTS, type Product } from '@ostrakon/core';
+import { type Command, PLAIN_SERVICE, PRODUCT_DEFAULTS, type ProductFacts, splitProduct } from '@ostrakon/core';
 import { type Logger, pino } from 'pino';
 import type { GatewayLimits } from './carriers/carrierLine.ts';
 import { standIns } from './carriers/connections.ts';
@@ -48,8 +48,8 @@ export const setPrice = (amount: number): Command => ({
   args: { zone: 'canada', service: 'ground', card: { kind: 'flat', result: { kind: 'amount', amount } } },
 });
 
-export const clay: Product = {
-  ...PRODUCT_DEFAULTS,
+export const clay: ProductFacts = {
+  ...splitProduct(PRODUCT_DEFAULTS).facts,
   id: 'clay-10',
   name: 'Stoneware clay, 10 kg',
   price: 2450,

@@ -1,4 +1,5 @@
 import type { DispatchCalendar, Transit } from '../dispatch/dispatchCalendar.ts';
+import type { GoodsRule } from '../goods/product.ts';
 import { canonicalJson } from '../json/canonicalJson.ts';
 import type { Id } from '../names/naming.ts';
 import type { Minor } from '../numbers/units.ts';
@@ -51,6 +52,8 @@ export type Change =
       changed: Names;
       reordered: boolean;
     }
+  /** One thing said of products, by article number; `group` is the name of the group they are in. */
+  | { code: 'goodsRuled'; products: Names; rule: GoodsRule; group?: string }
   | { code: 'usualPackaging'; after: string | null }
   | { code: 'volumeRule'; before: VolumeRule; after: VolumeRule }
   | { code: 'serviceAdded' | 'serviceRemoved'; service: string }

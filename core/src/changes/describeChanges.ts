@@ -3,6 +3,7 @@ import type { Id } from '../names/naming.ts';
 import type { Location } from '../rate-book/location.ts';
 import { laneOf, type RateBook, type Service, type Shop, type Zone } from '../rate-book/rateBook.ts';
 import { type Change, reordered, same } from './change.ts';
+import { goodsRuleChanges } from './goodsRuleChanges.ts';
 import { laneChanges, ruleChanges } from './laneChanges.ts';
 
 function without<T>(list: readonly T[], others: readonly T[]): T[] {
@@ -115,6 +116,7 @@ export function describeChanges(before: RateBook, after: RateBook): Change[] {
   return [
     ...shopChanges(before.shop, after.shop),
     ...listChanges('goodsGroupsChanged', before.goodsGroups, after.goodsGroups),
+    ...goodsRuleChanges(before, after),
     ...listChanges('locationsChanged', before.locations.map(placed), after.locations.map(placed)),
     ...dispatchChanges(before, after),
     ...packingChanges(before.packing, after.packing),

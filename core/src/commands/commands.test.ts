@@ -40,6 +40,7 @@ const all: Command[] = [
   { name: 'setGoodsGroup', args: { id: 'glaze', name: 'Liquid glazes', mark: 'plum', ...PLAIN_GROUP } },
   { name: 'moveGoodsGroup', args: { group: 'glaze', to: 1 } },
   { name: 'removeGoodsGroup', args: { group: 'glaze' } },
+  { name: 'setGoodsRules', args: { products: [{ product: 'WHEEL-46/a', rule: { group: 'glaze', extraPackingDays: 2 } }] } },
   { name: 'addLocation', args: { ...depot, id: 'third' } },
   { name: 'setLocation', args: { ...depot, name: 'Harbour depot', point: { latitude: 44.66, longitude: -63.57 } } },
   { name: 'moveLocation', args: { location: 'depot', to: 1 } },

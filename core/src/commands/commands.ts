@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { RateBook } from '../rate-book/rateBook.ts';
 import { type CommandDefinition, define } from './define.ts';
 import { goodsGroupCommands } from './goodsGroupCommands.ts';
+import { goodsRuleCommands } from './goodsRuleCommands.ts';
 import { laneCommands } from './laneCommands.ts';
 import { locationCommands } from './locationCommands.ts';
 import { meantCommands } from './meantCommands.ts';
@@ -15,6 +16,7 @@ import { zoneCommands } from './zoneCommands.ts';
 const single = {
   ...shopCommands,
   ...goodsGroupCommands,
+  ...goodsRuleCommands,
   ...locationCommands,
   ...packingCommands,
   ...zoneCommands,

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type DraftStep, HistoryEnds, Revision, StepDone, StepId } from '../commands/draftStep.ts';
 import { DayLoad } from '../dispatch/dispatchCalendar.ts';
-import { MOST_PRODUCTS, Product, ProductId } from '../goods/product.ts';
+import { MOST_PRODUCTS, ProductFacts, ProductId } from '../goods/product.ts';
 import { Name } from '../names/naming.ts';
 import { HolidaysOf, RateBook } from '../rate-book/rateBook.ts';
 import { Release } from '../releases/release.ts';
@@ -91,15 +91,15 @@ export type EditionList = z.infer<typeof EditionList>;
 export const EditionDocument = z.strictObject({ edition: EditionSummary, book: RateBook });
 
 /** Any of a product's fields but its id. */
-export const ProductEdit = z.strictObject({ id: ProductId, set: Product.omit({ id: true }).partial() });
+export const ProductEdit = z.strictObject({ id: ProductId, set: ProductFacts.omit({ id: true }).partial() });
 export type ProductEdit = z.infer<typeof ProductEdit>;
 
 /** A product that was removed, with the place it had. */
-const Returned = z.strictObject({ product: Product, position: z.int().min(0) });
+const Returned = z.strictObject({ product: ProductFacts, position: z.int().min(0) });
 
 /** Changes to the list of goods, taken all together or not at all. A product put under an id in use replaces it. */
 export const GoodsChange = z.strictObject({
-  put: z.array(Product).max(MOST_PRODUCTS).default([]),
+  put: z.array(ProductFacts).max(MOST_PRODUCTS).default([]),
   back: z.array(Returned).max(MOST_PRODUCTS).default([]),
   edit: z.array(ProductEdit).max(MOST_PRODUCTS).default([]),
   remove: z.array(ProductId).max(MOST_PRODUCTS).default([]),

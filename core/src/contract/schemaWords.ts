@@ -213,6 +213,8 @@ export const FIELD_WORDS: Readonly<Record<string, string>> = {
   gone: 'No longer offered by the carrier.',
   goods: 'The goods it holds for; null is all goods.',
   goodsGroups: 'Named sets of products.',
+  goodsRules:
+    'What is said of single products, by article number: their goods group, whether they are delivered, packing days and a delivery charge of their own.',
   group: 'Id of a goods group; null is goods in none.',
   groupCards: 'Cards of goods groups; all other goods are priced together by the lane’s own.',
   groups: 'Ids of goods groups.',

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { Tariff } from '../carriers/tariff.ts';
 import { DayLoad } from '../dispatch/dispatchCalendar.ts';
-import { MOST_PRODUCTS, Product } from '../goods/product.ts';
+import { rulesOf, splitProduct } from '../goods/goodsRules.ts';
+import { MOST_PRODUCTS, type Product, ProductFacts } from '../goods/product.ts';
 import { Currency } from '../money/currency.ts';
 import { Id, Name } from '../names/naming.ts';
 import { RateBook } from '../rate-book/rateBook.ts';
@@ -40,12 +41,12 @@ const FiledAccount = z.strictObject({
  */
 export const ShopFile = z.strictObject({
   format: z.literal('ostrakon-shop'),
-  version: z.literal(1),
+  version: z.literal(2),
   revision: z.int().min(0),
   draft: RateBook,
   editions: z.array(EditionSummary.extend({ book: EditionBook })),
   releases: z.array(Release),
-  products: z.array(Product).max(MOST_PRODUCTS),
+  products: z.array(ProductFacts).max(MOST_PRODUCTS),
   trials: z.array(Trial),
   loads: z.array(DayLoad),
   accounts: z.array(FiledAccount),
@@ -53,6 +54,30 @@ export const ShopFile = z.strictObject({
   surveys: z.array(Survey.extend({ questions: z.int().min(0) })),
 });
 export type ShopFile = z.infer<typeof ShopFile>;
+
+const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** In version 1 what is said of single products stood with them and counted for the draft and every edition alike. */
+function from1(file: Readonly<Record<string, unknown>>): unknown {
+  const { draft, editions, products } = file;
+  if (!Array.isArray(products) || !products.every(isObject)) return { ...file, version: 2 };
+  const goodsRules = rulesOf(products as unknown as Product[]);
+  const ruled = (book: unknown) => (isObject(book) && goodsRules ? { ...book, goodsRules } : book);
+  return {
+    ...file,
+    version: 2,
+    draft: ruled(draft),
+    editions: Array.isArray(editions) ? editions.map((one) => (isObject(one) ? { ...one, book: ruled(one.book) } : one)) : editions,
+    products: products.map((product) => splitProduct(product as unknown as Product).facts),
+  };
+}
+
+/**
+ * Brings the document of a shop of an earlier version forward; what does not fit is left for the schema to name.
+ * @returns what `ShopFile` reads
+ */
+export const shopFileForward = (document: unknown): unknown => (isObject(document) && document.version === 1 ? from1(document) : document);
 
 /** What a file holds, told before it takes the place of what is there. */
 export const FileContents = z.strictObject({

@@ -38,7 +38,7 @@ export interface MovedPlaces {
   readonly places: readonly Destination[];
 }
 
-export type OtherDifference = 'texts' | 'order' | 'severalAddresses' | 'currency' | 'services' | 'packing' | 'goodsGroups';
+export type OtherDifference = 'texts' | 'order' | 'severalAddresses' | 'currency' | 'services' | 'packing' | 'goodsGroups' | 'goodsRules';
 
 /** What is different for buyers between two books. */
 export interface Effect {
@@ -246,11 +246,12 @@ const OTHERS: Readonly<Record<OtherDifference, (book: RateBook) => unknown>> = {
   services: ({ services }) => services.map(({ id, name, note, texts }) => [id, name, note, texts]),
   packing: ({ packing }) => packing,
   goodsGroups: ({ goodsGroups }) => goodsGroups.map(({ id }) => id),
+  goodsRules: ({ goodsRules }) => goodsRules ?? null,
 };
 
 function otherDifferences({ book: before }: CompiledBook, { book: after }: CompiledBook): readonly OtherDifference[] {
   const kinds = Object.keys(OTHERS) as OtherDifference[];
-  return kinds.filter((kind) => canonicalJson(OTHERS[kind](before)) !== canonicalJson(OTHERS[kind](after)));
+  return kinds.filter((kind) => !isSame(OTHERS[kind](before), OTHERS[kind](after)));
 }
 
 /**

@@ -27,7 +27,7 @@ export const MOST_PRODUCTS = 100_000;
 export const OwnCharge = z.strictObject({ amount: Minor, how: z.enum(['instead', 'onTop']) });
 export type OwnCharge = z.infer<typeof OwnCharge>;
 
-/** Something the shop sells. */
+/** Something the shop sells, with the rules it is delivered by. */
 export const Product = z.strictObject({
   id: ProductId,
   name: z.string().trim().min(1, 'Write a name').max(200, 'A name has at most 200 characters'),
@@ -54,6 +54,16 @@ export const Product = z.strictObject({
   tags: z.array(Tag).max(30, 'At most 30 tags'),
 });
 export type Product = z.infer<typeof Product>;
+
+const RULES = { group: true, delivered: true, extraPackingDays: true, ownCharge: true } as const;
+
+/** What is true of a product whatever the rate book says. It counts at once, for buyers too. */
+export const ProductFacts = Product.omit(RULES);
+export type ProductFacts = z.infer<typeof ProductFacts>;
+
+/** What a rate book says of a product; what it does not say is as for all goods. */
+export const GoodsRule = Product.pick(RULES).partial();
+export type GoodsRule = z.infer<typeof GoodsRule>;
 
 /** What a product is when nothing else is said. */
 export const PRODUCT_DEFAULTS = {

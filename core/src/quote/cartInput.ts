@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { GoodsById } from '../goods/goodsRules.ts';
 import type { Product } from '../goods/product.ts';
 import { Addresses, addressesExist, Cart, CartLine, Circumstances, MOST_LINES, Quantity, type QuoteRequest } from './request.ts';
 
@@ -57,11 +58,7 @@ const noLongerSold = ({ product, quantity }: ProductLine): CartLine => ({
 });
 
 /** Puts prices and weights in place of product ids. */
-export function resolveCart(
-  cart: CartInput,
-  products: ReadonlyMap<string, Product>,
-  missing: 'refused' | 'passedOver' = 'refused',
-): Resolved {
+export function resolveCart(cart: CartInput, products: GoodsById, missing: 'refused' | 'passedOver' = 'refused'): Resolved {
   const lines: CartLine[] = [];
   for (const [at, line] of cart.lines.entries()) {
     if (!isProductLine(line)) {

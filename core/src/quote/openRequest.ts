@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { DayLoad } from '../dispatch/dispatchCalendar.ts';
-import type { Product } from '../goods/product.ts';
+import type { GoodsById } from '../goods/goodsRules.ts';
 import type { Destination } from '../places/place.ts';
 import type { PlaceIndex } from '../places/placeIndex.ts';
 import type { Instant } from '../time/calendar.ts';
@@ -9,7 +9,7 @@ import { type QuoteRequest, TOTALS_TOO_LARGE, totalsFit } from './request.ts';
 
 /** What a request is completed from. */
 export interface RequestSources {
-  readonly products: ReadonlyMap<string, Product>;
+  readonly products: GoodsById;
   /** The caller's present instant: of a request that names no moment. */
   readonly now: Instant;
   /** Orders taken so far. */

@@ -3,6 +3,7 @@ import { Carriage, LiveTerms } from '../carriers/carriage.ts';
 import { Counter } from '../counters/counter.ts';
 import { PLAIN_DAYS, ServiceDays } from '../dispatch/dispatchCalendar.ts';
 import { GoodsGroup } from '../goods/goodsGroup.ts';
+import { GoodsRules } from '../goods/goodsRules.ts';
 import { BasisPoints } from '../measures/percent.ts';
 import { Currency } from '../money/currency.ts';
 import { Ending } from '../money/ending.ts';
@@ -176,6 +177,8 @@ export const RateBook = z
     shop: Shop,
     /** Named sets of products; a product that names none, or none of these, is in the default group. */
     goodsGroups: z.array(GoodsGroup).max(100),
+    /** What is said of single products, by article number; absent where nothing is. */
+    goodsRules: GoodsRules.optional(),
     /** Where goods leave from; the first one sends what names no other. */
     locations: z.array(Location).max(100),
     packing: Packing,

@@ -8,6 +8,8 @@ export interface DraftRow {
   document: string;
   /** Which shop this is: anew when a backup or a file takes the place of what was there, whose revisions count anew, too. */
   lineage: string;
+  /** What it says of single products, apart from the document. */
+  goodsRules: string | null;
 }
 
 export interface DraftStepRow {
@@ -38,6 +40,13 @@ export interface EditionRow {
   publishedAt: string;
   /** Trials that failed when it was published, and why it was published all the same. */
   failing: string | null;
+  /** Under which name it is kept what the edition says of single products. */
+  goodsRules: string | null;
+}
+
+export interface GoodsRulesRow {
+  hash: string;
+  document: string;
 }
 
 export interface ReleaseRow {
@@ -60,7 +69,6 @@ export interface ProductRow {
   id: string;
   position: number;
   name: string;
-  goodsGroup: string | null;
   price: number;
   weight: string | null;
   size: string | null;
@@ -68,9 +76,6 @@ export interface ProductRow {
   ownBox: boolean;
   upright: boolean;
   fragile: boolean;
-  delivered: boolean;
-  extraPackingDays: number;
-  ownCharge: string | null;
   tags: string;
 }
 
@@ -126,6 +131,7 @@ export const DraftEntity = new EntitySchema<DraftRow>({
     revision: { type: 'integer' },
     document: { type: 'text' },
     lineage: { type: 'varchar', default: '' },
+    goodsRules: { type: 'text', name: 'goods_rules', nullable: true },
   },
 });
 
@@ -161,7 +167,14 @@ export const EditionEntity = new EntitySchema<EditionRow>({
     document: { type: 'text' },
     publishedAt: { type: 'varchar', name: 'published_at' },
     failing: { type: 'text', nullable: true },
+    goodsRules: { type: 'varchar', name: 'goods_rules', nullable: true },
   },
+});
+
+export const GoodsRulesEntity = new EntitySchema<GoodsRulesRow>({
+  name: 'GoodsRules',
+  tableName: 'goods_rules',
+  columns: { hash: { type: 'varchar', primary: true }, document: { type: 'text' } },
 });
 
 export const ReleaseEntity = new EntitySchema<ReleaseRow>({
@@ -188,7 +201,6 @@ export const ProductEntity = new EntitySchema<ProductRow>({
     id: { type: 'varchar', primary: true },
     position: { type: 'integer' },
     name: { type: 'varchar' },
-    goodsGroup: { type: 'varchar', name: 'goods_group', nullable: true },
     price: { type: 'integer' },
     weight: { type: 'varchar', nullable: true },
     size: { type: 'text', nullable: true },
@@ -196,9 +208,6 @@ export const ProductEntity = new EntitySchema<ProductRow>({
     ownBox: { type: 'boolean', name: 'own_box' },
     upright: { type: 'boolean' },
     fragile: { type: 'boolean' },
-    delivered: { type: 'boolean' },
-    extraPackingDays: { type: 'integer', name: 'extra_packing_days' },
-    ownCharge: { type: 'text', name: 'own_charge', nullable: true },
     tags: { type: 'text' },
   },
 });
@@ -265,6 +274,7 @@ export const entities = [
   DraftEntity,
   DraftStepEntity,
   EditionEntity,
+  GoodsRulesEntity,
   ProductEntity,
   ReleaseEntity,
   SurveyEntity,

@@ -4,7 +4,7 @@ import {
   EditionSummary,
   LiveState,
   LoadList,
-  type Product,
+  type ProductFacts,
   type PublishRequest,
   RATE_BOOK_FORMAT,
   type RateBook,
@@ -26,7 +26,7 @@ export const MOST_KEPT_ALIVE = 30_000;
 export const bytesOf = (text: string): number => new TextEncoder().encode(text).length;
 
 /** Each product was checked by its rules when the server took it: tens of thousands are not checked again before the first look. */
-const ProductList = z.strictObject({ products: z.custom<readonly Product[]>(Array.isArray) });
+const ProductList = z.strictObject({ products: z.custom<readonly ProductFacts[]>(Array.isArray) });
 
 /** So is a book, by a server that checked it; a page older than its server meets another format. */
 export const TakenBook = z.custom<RateBook>(

@@ -13,11 +13,14 @@ import {
   isProductLine,
   isRuralCode,
   type Product,
+  type ProductFacts,
   plan,
   type Quote,
   type QuoteRequest,
   type RateBook,
   type RequestSources,
+  ruledById,
+  ruledGoods,
   type Shipment,
   settle,
   type Trial,
@@ -56,6 +59,8 @@ export interface Bench extends Heard {
   /** The cart with its goods looked up; empty where it is `refused`. */
   readonly request: QuoteRequest;
   readonly admitted: Admitted;
+  /** The same cart as another book reads it, with what that says of its goods. */
+  readonly admittedIn: (other: CompiledBook) => Admitted;
   /** Why the cart is not quoted at all. */
   readonly refused: Refused | null;
   readonly compiled: CompiledBook;
@@ -149,13 +154,15 @@ export function BenchProvider({
   trials,
   children,
 }: {
-  products: readonly Product[];
+  products: readonly ProductFacts[];
   trials: readonly Trial[];
   children: ReactNode;
 }) {
   const { book } = useDraft();
   const { data: latestProducts = products } = useQuery(queries.products);
-  const byId = useMemo(() => new Map(latestProducts.map((product) => [product.id, product])), [latestProducts]);
+  const facts = useMemo(() => new Map(latestProducts.map((product) => [product.id, product])), [latestProducts]);
+  const ruled = ruledGoods(latestProducts, book);
+  const byId = useMemo(() => new Map(ruled.map((product) => [product.id, product])), [ruled]);
   const [state, dispatch] = useReducer(reduceBench, undefined, () => beginBench(byId, trials, book));
   const { timeZone } = book.shop;
   const send = useCallback(
@@ -172,6 +179,10 @@ export function BenchProvider({
     () => openBench(compiled, state.cart, { products: byId, now, loads, pointed }),
     [compiled, state.cart, byId, now, loads, pointed],
   );
+  const admittedIn = useCallback(
+    (other: CompiledBook) => openBench(other, state.cart, { products: ruledById(facts, other.book), now, loads, pointed }).admitted,
+    [state.cart, facts, now, loads, pointed],
+  );
   const heard = useSyncExternalStore(rateDesk.subscribe, rateDesk.getSnapshot);
   const samples = useSamples(book);
   const { down, setDown } = useDown();
@@ -181,6 +192,7 @@ export function BenchProvider({
     const answer = settle(planned);
     return {
       ...opened,
+      admittedIn,
       state,
       send,
       products: byId,
@@ -197,7 +209,7 @@ export function BenchProvider({
       pointFrom: pointFromOf(state.cart.destination, opened.request),
       zone: answer.place.status === 'zone' ? answer.place.zone : null,
     };
-  }, [state, send, byId, latestTrials, compiled, opened, carriers, heard, samples, down, setDown]);
+  }, [state, send, byId, latestTrials, compiled, opened, admittedIn, carriers, heard, samples, down, setDown]);
   useWanted(carriers);
   return <BenchContext value={bench}>{children}</BenchContext>;
 }

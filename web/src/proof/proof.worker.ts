@@ -5,10 +5,11 @@ import {
   type Destination,
   type FindingSources,
   type Findings,
-  type Product,
+  type ProductFacts,
   type RateAnswer,
   type RateBook,
   type Repair,
+  ruledGoods,
   type Survey,
   type ToldFinding,
   type Trial,
@@ -22,7 +23,9 @@ import { runTrials, type TrialRuns } from './trialRuns.ts';
 /** What the page sends: things that stay as they are from edit to edit, once; then what is to be looked at. */
 export type ProofAsk =
   | { readonly kind: 'centroids'; readonly centroids: Readonly<Record<'CA' | 'US', PackedCentroids>> }
-  | { readonly kind: 'products'; readonly products: readonly Product[] }
+  | { readonly kind: 'products'; readonly products: readonly ProductFacts[] }
+  /** What the books looked at from now on say of single products. */
+  | { readonly kind: 'rules'; readonly rules: RateBook['goodsRules'] }
   | { readonly kind: 'live'; readonly live: RateBook | null }
   | { readonly kind: 'survey'; readonly survey: Survey | null }
   | { readonly kind: 'trials'; readonly trials: readonly Trial[] }
@@ -56,13 +59,14 @@ const MOST_ADDRESSES = 20;
 
 /** Until they are here: places without them are found by country and region alone. */
 let tables: ReturnType<typeof centroidTables> = () => undefined;
-let products: readonly Product[] = [];
+let products: readonly ProductFacts[] = [];
+let rules: RateBook['goodsRules'];
 let live: RateBook | null = null;
 let survey: Survey | null = null;
 let trials: readonly Trial[] = [];
 let loads: readonly DayLoad[] = [];
 let answers: ReadonlyMap<string, RateAnswer> = new Map();
-let byId: ReadonlyMap<string, Product> = new Map();
+let byId: ReadonlyMap<string, ProductFacts> = new Map();
 let book: RateBook | null = null;
 let told: readonly ToldFinding[] = [];
 let sources: FindingSources | null = null;
@@ -81,7 +85,7 @@ function addressesIn({ zones }: RateBook, compiled: ReturnType<typeof compile>):
 
 function sourcesFor(of: RateBook, now: string): FindingSources {
   const addresses = addressesIn(of, compile(of));
-  return { products, now, addressesOf: (zone) => addresses[zone] ?? [], trials, ...(survey && { survey }) };
+  return { products: ruledGoods(products, of), now, addressesOf: (zone) => addresses[zone] ?? [], trials, ...(survey && { survey }) };
 }
 
 const tellOf = (of: RateBook, from: FindingSources, beside: RateBook | null) => {
@@ -111,7 +115,7 @@ function tellTrials(at: string): void {
 
 function look(next: RateBook, now: string, at: string): Looked {
   // What is as it was before is the same thing again, so that what was worked out for it still holds.
-  book = replaceEqualDeep(book, next) as RateBook;
+  book = replaceEqualDeep(book, rules ? { ...next, goodsRules: rules } : next) as RateBook;
   tellTrials(at);
   sources = sourcesFor(book, now);
   const found = tellOf(book, sources, live);
@@ -168,6 +172,9 @@ self.onmessage = ({ data }: MessageEvent<ProofAsk>) => {
     case 'products':
       products = data.products;
       byId = new Map(products.map((product) => [product.id, product]));
+      return;
+    case 'rules':
+      rules = data.rules;
       return;
     case 'live':
       live = data.live;

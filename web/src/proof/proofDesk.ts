@@ -1,4 +1,4 @@
-import type { BookEffect, DayLoad, Product, RateAnswer, RateBook, Repair, Survey, Trial, TriedRepair } from '@ostrakon/core';
+import type { BookEffect, DayLoad, ProductFacts, RateAnswer, RateBook, Repair, Survey, Trial, TriedRepair } from '@ostrakon/core';
 import type { Looked, ProofAnswer, ProofAsk } from './proof.worker.ts';
 import type { TrialRuns } from './trialRuns.ts';
 
@@ -17,7 +17,7 @@ const NOTHING: Proof = { looked: null, of: null, checking: false };
 type Worked = Pick<Worker, 'postMessage' | 'onmessage' | 'terminate'>;
 
 interface Sources {
-  readonly products: readonly Product[];
+  readonly products: readonly ProductFacts[];
   readonly live: RateBook | null;
   readonly survey: Survey | null;
   readonly trials: readonly Trial[];
@@ -41,6 +41,8 @@ export class ProofDesk {
   #worker: Worked | undefined;
   #proof = NOTHING;
   #sent: Partial<Sources> = {};
+  /** What the last book said of single products; a long list that few edits change. */
+  #rules: RateBook['goodsRules'];
   #sentTo: Partial<TrialSources> = {};
   #ran = RAN_NOTHING;
   #number = 0;
@@ -120,10 +122,13 @@ export class ProofDesk {
   #go(): void {
     if (this.#busy !== null || this.#next === null) return;
     const { book, now, at } = this.#next;
+    const { goodsRules, ...rest } = book;
     this.#next = null;
     this.#busy = book;
     this.#number += 1;
-    this.#send({ kind: 'look', number: this.#number, book, now, at });
+    if (this.#rules !== goodsRules) this.#send({ kind: 'rules', rules: goodsRules });
+    this.#rules = goodsRules;
+    this.#send({ kind: 'look', number: this.#number, book: rest, now, at });
   }
 
   #heard(answer: ProofAnswer): void {

@@ -2,10 +2,11 @@ import {
   CarrierAnswers,
   compile,
   type DayLoad,
-  type Product,
+  type ProductFacts,
   type RateAnswer,
   type RateAsk,
   type RateBook,
+  ruledById,
   type Trial,
   type TrialRun,
 } from '@ostrakon/core';
@@ -25,7 +26,7 @@ export interface TrialsIn {
   readonly trials: readonly Trial[];
   readonly draft: RateBook;
   readonly live: RateBook | null;
-  readonly products: ReadonlyMap<string, Product>;
+  readonly products: ReadonlyMap<string, ProductFacts>;
   readonly loads: readonly DayLoad[];
   readonly answers: ReadonlyMap<string, RateAnswer>;
   readonly tables: ReturnType<typeof centroidTables>;
@@ -35,13 +36,15 @@ export interface TrialsIn {
 /** Runs every trial on the draft and on what is live. */
 export function runTrials({ trials, draft, live, products, loads, answers, tables, now }: TrialsIn): TrialRuns {
   const carriers = new CarrierAnswers(answers, { missing: 'waiting' });
-  const sources = { products, now, loads, pointed: pointedBy(tables), timeZone: draft.shop.timeZone };
+  const sources = { now, loads, pointed: pointedBy(tables), timeZone: draft.shop.timeZone };
+  const sourcesOf = (book: RateBook) => ({ ...sources, products: ruledById(products, book) });
   const [ofDraft, ofLive] = [compile(draft), live && compile(live)];
+  const [ofDraftGoods, ofLiveGoods] = [sourcesOf(draft), live && sourcesOf(live)];
   return {
     runs: trials.map((trial) => ({
       id: trial.id,
-      draft: runOn(ofDraft, trial, sources, carriers),
-      live: ofLive && runOn(ofLive, trial, sources, carriers),
+      draft: runOn(ofDraft, trial, ofDraftGoods, carriers),
+      live: ofLive && ofLiveGoods && runOn(ofLive, trial, ofLiveGoods, carriers),
     })),
     wanted: carriers.wanted,
     at: now,

@@ -67,6 +67,23 @@ function listWords(change: ListChange, format: Format): string {
   return `${listed[change.code]}: ${parts.join('; ')}.`;
 }
 
+/** "wheel-46 and glaze-kiln are not delivered any more." */
+function goodsRuledWords({ products, rule, group }: Extract<Change, { code: 'goodsRuled' }>, format: Format): string {
+  const names = format.list(shorten(products));
+  const [are, have, cost, take] = products.length === 1 ? ['is', 'has', 'costs', 'takes'] : ['are', 'have', 'cost', 'take'];
+  if (rule.group !== undefined) return `${names} ${are} ${group === undefined ? 'in no goods group any more' : `in ${group} now`}.`;
+  if (rule.delivered !== undefined) return `${names} ${are} ${rule.delivered ? 'delivered again' : 'not delivered any more'}.`;
+  if (rule.extraPackingDays !== undefined) {
+    const days = rule.extraPackingDays;
+    return days === 0
+      ? `${names} ${take} no packing days more than other goods any more.`
+      : `${names} ${take} ${format.count(days, 'packing day')} more now.`;
+  }
+  if (!rule.ownCharge) return `${names} ${have} no delivery charge of ${products.length === 1 ? 'its' : 'their'} own any more.`;
+  const { amount, how } = rule.ownCharge;
+  return `${names} ${cost} ${format.money(amount)} each to deliver now, ${how === 'instead' ? 'in place of other prices' : 'on top of other prices'}.`;
+}
+
 /** How a volume is billed: "5000 cm³ to the kilogram, up to whole 0.5 kg". */
 export function volumeWords({ divisor, per, roundUpTo }: VolumeRule): string {
   const head = per === 'cm3PerKg' ? `${divisor} cm³ to the kilogram` : `${divisor} in³ to the pound`;
@@ -240,6 +257,8 @@ export function changeWords(change: Change, format: Format, subdivision: (code: 
     case 'locationsChanged':
     case 'goodsGroupsChanged':
       return listWords(change, format);
+    case 'goodsRuled':
+      return goodsRuledWords(change, format);
     case 'usualPackaging':
       return change.after === null ? 'No packaging is the usual one any more.' : `${change.after} is now the usual packaging.`;
     case 'volumeRule':

@@ -17,6 +17,7 @@ const words: Record<CommandName, string> = {
   moveRegion: 'country or province moved',
   addGoodsGroup: 'new goods group',
   setGoodsGroup: 'goods group',
+  setGoodsRules: 'rules of goods',
   removeGoodsGroup: 'removed goods group',
   moveGoodsGroup: 'order of goods groups',
   addLocation: 'new location',

@@ -11,6 +11,7 @@ const OTHERS: Readonly<Record<OtherDifference, string>> = {
   services: 'Names or notes of services are different.',
   packing: 'Packaging is different, so that parcels may weigh and measure otherwise than before.',
   goodsGroups: 'Goods groups are different.',
+  goodsRules: 'What is said of single goods is different: carts with them may come to something else.',
 };
 
 const price = ({ low, high }: Extract<Answered, { status: 'priced' }>, format: Format) =>

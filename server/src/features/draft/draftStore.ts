@@ -19,6 +19,7 @@ import { z } from 'zod';
 import { toProblem } from '../../http/problemHandler.ts';
 import { HttpProblem } from '../../http/problems.ts';
 import { OWNER, SHOP_ITSELF } from '../../persistence/authors.ts';
+import { bookDocument, bookTexts } from '../../persistence/bookRow.ts';
 import type { Database, Write } from '../../persistence/database.ts';
 import { DraftEntity, type DraftRow, DraftStepEntity, type DraftStepRow } from '../../persistence/entities.ts';
 
@@ -69,21 +70,19 @@ export class DraftStore {
     if (row && row.lineage === '') await database.write(({ manager }) => manager.update(DraftEntity, { id: DRAFT_ID }, { lineage }));
     if (row) return new DraftStore(database, now, lineage, await DraftStore.#broughtForward(database, row));
     const held = { revision: 0, book: emptyBook() };
-    await database.write(({ manager }) =>
-      manager.insert(DraftEntity, { id: DRAFT_ID, revision: 0, document: JSON.stringify(held.book), lineage }),
-    );
+    await database.write(({ manager }) => manager.insert(DraftEntity, { id: DRAFT_ID, revision: 0, lineage, ...bookTexts(held.book) }));
     return new DraftStore(database, now, lineage, held);
   }
 
   /** A draft of an earlier format is stored anew; the steps of its history speak of the old form and cannot be turned any more. */
   static async #broughtForward(database: Database, row: DraftRow): Promise<HeldDraft> {
-    const document: unknown = JSON.parse(row.document);
+    const document = bookDocument(row.document, row.goodsRules);
     const book = readRateBook(document);
     if ((document as RateBook).format === book.format) return { revision: row.revision, book };
     const revision = row.revision + 1;
     await database.write(async ({ manager }) => {
       for (const state of ['done', 'undone'] as const) await manager.update(DraftStepEntity, { state }, { state: 'dropped' });
-      await manager.update(DraftEntity, { id: DRAFT_ID }, { revision, document: JSON.stringify(book) });
+      await manager.update(DraftEntity, { id: DRAFT_ID }, { revision, ...bookTexts(book) });
     });
     return { revision, book };
   }
@@ -112,7 +111,7 @@ export class DraftStore {
     const present = await manager.findOneOrFail(DraftEntity, { where: { id: DRAFT_ID }, select: { id: true, revision: true } });
     if (present.revision === this.#held.revision) return this.#held;
     const row = await manager.findOneByOrFail(DraftEntity, { id: DRAFT_ID });
-    return { revision: row.revision, book: readRateBook(JSON.parse(row.document)) };
+    return { revision: row.revision, book: readRateBook(bookDocument(row.document, row.goodsRules)) };
   }
 
   /**
@@ -128,8 +127,8 @@ export class DraftStore {
   /** Gives an untouched draft another beginning; not a step, so not to be undone. */
   async beginWith(book: RateBook): Promise<void> {
     await this.#database.write(async (write) => {
-      await this.presentWithin(write, 0);
-      await this.#store(write, 0, { revision: 0, book });
+      const before = { revision: 0, book: await this.presentWithin(write, 0) };
+      await this.#store(write, before, { revision: 0, book });
     });
   }
 
@@ -176,7 +175,7 @@ export class DraftStore {
         break;
       }
     }
-    if (held !== before) await this.#store(write, before.revision, held);
+    if (held !== before) await this.#store(write, before, held);
     return { steps: done, present: held.revision, ...(refused && { refused }) };
   }
 
@@ -213,9 +212,11 @@ export class DraftStore {
   }
 
   /** The statement that writes sees for itself that nobody wrote since. */
-  async #store(write: Write, seen: number, { revision, book }: HeldDraft): Promise<void> {
-    const document = JSON.stringify(book);
-    const { affected } = await write.manager.update(DraftEntity, { id: DRAFT_ID, revision: seen }, { revision, document });
+  async #store(write: Write, { revision: seen, book: before }: HeldDraft, { revision, book }: HeldDraft): Promise<void> {
+    // What is said of single products is written only where a step changed it.
+    const texts =
+      before.goodsRules === book.goodsRules ? { document: bookTexts({ ...book, goodsRules: undefined }).document } : bookTexts(book);
+    const { affected } = await write.manager.update(DraftEntity, { id: DRAFT_ID, revision: seen }, { revision, ...texts });
     if (affected !== 1) {
       const present = await write.manager.findOneByOrFail(DraftEntity, { id: DRAFT_ID });
       throw staleAt(present.revision, seen);

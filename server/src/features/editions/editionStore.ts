@@ -15,6 +15,7 @@ import {
 } from '@ostrakon/core';
 import type { EntityManager } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
+import { bookDocument, bookTexts, goodsRulesText, keepGoodsRules } from '../../persistence/bookRow.ts';
 import type { Database, Write } from '../../persistence/database.ts';
 import { EditionEntity, type EditionRow, ReleaseEntity, type ReleaseRow } from '../../persistence/entities.ts';
 
@@ -31,7 +32,7 @@ type PlannedSpan = PlannedTime & { readonly after: number | null };
 
 const hashOf = (book: RateBook) => createHash('sha256').update(canonicalJson(book)).digest('hex');
 
-const summaryOf = ({ number, note, hash, publishedAt, failing }: Omit<EditionRow, 'document'>) =>
+const summaryOf = ({ number, note, hash, publishedAt, failing }: Omit<EditionRow, 'document' | 'goodsRules'>) =>
   EditionSummary.parse({ number, note, hash, publishedAt, ...(failing !== null && { failing: JSON.parse(failing) }) });
 
 const releaseOf = (row: ReleaseRow): Release => Release.parse(row);
@@ -205,12 +206,14 @@ export class EditionStore {
   }
 
   async #freeze(manager: EntityManager, book: RateBook, note: string, failing?: Failing): Promise<Edition> {
+    const texts = bookTexts(book);
     const last = await manager.maximum(EditionEntity, 'number');
     const row: EditionRow = {
       number: (last ?? 0) + 1,
       note,
       hash: hashOf(book),
-      document: JSON.stringify(book),
+      document: texts.document,
+      goodsRules: await keepGoodsRules(manager, texts.goodsRules),
       publishedAt: this.#now(),
       failing: failing === undefined ? null : JSON.stringify(failing),
     };
@@ -222,7 +225,8 @@ export class EditionStore {
 async function loaded(manager: EntityManager, number: number): Promise<Edition> {
   const row = await manager.findOneBy(EditionEntity, { number });
   if (!row) throw new HttpProblem('not-found', `There is no edition ${number}.`);
-  return { summary: summaryOf(row), book: readRateBook(JSON.parse(row.document), 'edition') };
+  const document = bookDocument(row.document, await goodsRulesText(manager, row.goodsRules));
+  return { summary: summaryOf(row), book: readRateBook(document, 'edition') };
 }
 
 /** Every edition that holds at `now` or later, read where it is not known. */

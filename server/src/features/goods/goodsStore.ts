@@ -1,5 +1,5 @@
 import { setImmediate } from 'node:timers/promises';
-import { type GoodsAnswer, type GoodsChange, MOST_PRODUCTS, type Product } from '@ostrakon/core';
+import { type GoodsAnswer, type GoodsChange, MOST_PRODUCTS, type ProductFacts } from '@ostrakon/core';
 import type { EntityManager } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
@@ -8,7 +8,7 @@ import { productFromRow, rowOfProduct } from '../../persistence/productRow.ts';
 import { slices } from '../../persistence/slices.ts';
 
 interface Held {
-  readonly product: Product;
+  readonly product: ProductFacts;
   readonly position: number;
 }
 
@@ -16,7 +16,7 @@ interface Held {
 export class GoodsStore {
   readonly #database: Database;
   #held: ReadonlyMap<string, Held>;
-  #products: ReadonlyMap<string, Product> = new Map();
+  #products: ReadonlyMap<string, ProductFacts> = new Map();
 
   private constructor(database: Database, held: ReadonlyMap<string, Held>) {
     this.#database = database;
@@ -34,17 +34,17 @@ export class GoodsStore {
     this.#products = new Map([...held].map(([id, { product }]) => [id, product]));
   }
 
-  get byId(): ReadonlyMap<string, Product> {
+  get byId(): ReadonlyMap<string, ProductFacts> {
     return this.#products;
   }
 
-  #edited(edit: GoodsChange['edit'][number], at: number): Product {
+  #edited(edit: GoodsChange['edit'][number], at: number): ProductFacts {
     const held = this.#held.get(edit.id);
     if (!held) {
       const detail = `No product has the article number "${edit.id}".`;
       throw new HttpProblem('unknown-product', detail, { errors: [{ pointer: `/edit/${at}/id`, detail }] });
     }
-    return { ...held.product, ...edit.set } as Product;
+    return { ...held.product, ...edit.set } as ProductFacts;
   }
 
   /**

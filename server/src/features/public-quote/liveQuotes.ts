@@ -6,7 +6,7 @@ import {
   compile,
   type DayLoad,
   openRequest,
-  type Product,
+  type ProductFacts,
   PublicAsk,
   type PublicQuote,
   plan,
@@ -14,6 +14,7 @@ import {
   type RateAnswer,
   type RateAsk,
   type RateBook,
+  ruledById,
   settle,
   toPublicQuote,
 } from '@ostrakon/core';
@@ -26,7 +27,7 @@ export interface LiveSources {
   now(): string;
   /** The edition that is live at an instant, or null before the first. */
   live(instant: string): { readonly number: number; readonly book: RateBook } | null;
-  products(): ReadonlyMap<string, Product>;
+  products(): ReadonlyMap<string, ProductFacts>;
   /** Orders taken so far. */
   loads(): readonly DayLoad[];
   /** What carriers say to questions, by key; with what was `waited` for before, in milliseconds, no longer than the time limit. */
@@ -77,7 +78,8 @@ export class LiveQuotes {
     const { number, book } = this.#edition();
     const { carriers: asked, ...cart } = PublicAsk.parse(body);
     const now = this.#sources.now();
-    const [products, loads] = [this.#sources.products(), this.#sources.loads()];
+    const products = ruledById(this.#sources.products(), book.book);
+    const loads = this.#sources.loads();
     const opened = openRequest(book.places, cart, { products, now, loads, pointed: withCentroid });
     if (!opened.ok) throw unknownProduct(opened.problem);
     const admission = admit(book, opened.request, now);

@@ -1,11 +1,13 @@
-import { ShopFile } from '@ostrakon/core';
+import { type RateBook, ShopFile } from '@ostrakon/core';
 import type { EntitySchema } from 'typeorm';
+import { bookDocument, bookTexts, keepGoodsRules } from '../../persistence/bookRow.ts';
 import type { Database } from '../../persistence/database.ts';
 import {
   CarrierAccountEntity,
   DayLoadEntity,
   DraftEntity,
   EditionEntity,
+  GoodsRulesEntity,
   ProductEntity,
   ReleaseEntity,
   SurveyEntity,
@@ -22,17 +24,18 @@ export function readShop(database: Database): Promise<ShopFile> {
   return database.snapshot(async (manager) => {
     const draft = await manager.findOneByOrFail(DraftEntity, { id: 1 });
     const editions = await manager.find(EditionEntity, { order: { number: 'ASC' } });
+    const rules = new Map((await manager.find(GoodsRulesEntity)).map(({ hash, document }) => [hash, document]));
     const accounts = await manager.find(CarrierAccountEntity, { order: { position: 'ASC' } });
     const surveys = await manager.find(SurveyEntity, { order: { at: 'ASC', id: 'ASC' } });
     return ShopFile.parse({
       format: 'ostrakon-shop',
-      version: 1,
+      version: 2,
       revision: draft.revision,
-      draft: JSON.parse(draft.document),
-      editions: editions.map(({ document, failing, ...facts }) => ({
+      draft: bookDocument(draft.document, draft.goodsRules),
+      editions: editions.map(({ document, failing, goodsRules, ...facts }) => ({
         ...facts,
         ...(failing !== null && { failing: JSON.parse(failing) }),
-        book: JSON.parse(document),
+        book: bookDocument(document, (goodsRules !== null && rules.get(goodsRules)) || null),
       })),
       releases: await manager.find(ReleaseEntity, { order: { seq: 'ASC' } }),
       products: (await manager.find(ProductEntity, { order: { position: 'ASC', id: 'ASC' } })).map(productFromRow),
@@ -64,15 +67,14 @@ export async function plantShop(folder: string, file: ShopFile): Promise<void> {
       const insert = async <R extends object>(entity: EntitySchema<R>, rows: readonly R[]) => {
         for (const slice of slices(rows)) await manager.insert(entity, slice as never);
       };
-      await insert(DraftEntity, [{ id: 1, revision: file.revision, document: JSON.stringify(file.draft), lineage: '' }]);
-      await insert(
-        EditionEntity,
-        file.editions.map(({ book, failing, ...facts }) => ({
-          ...facts,
-          failing: failing === undefined ? null : JSON.stringify(failing),
-          document: JSON.stringify(book),
-        })),
-      );
+      await insert(DraftEntity, [{ id: 1, revision: file.revision, lineage: '', ...bookTexts(file.draft) }]);
+      for (const { book, failing, ...facts } of file.editions) {
+        const { document, goodsRules } = bookTexts(book as RateBook);
+        const kept = await keepGoodsRules(manager, goodsRules);
+        await insert(EditionEntity, [
+          { ...facts, failing: failing === undefined ? null : JSON.stringify(failing), document, goodsRules: kept },
+        ]);
+      }
       await insert(ReleaseEntity, file.releases);
       await insert(ProductEntity, file.products.map(rowOfProduct));
       await insert(TrialEntity, file.trials.map(rowOfTrial));

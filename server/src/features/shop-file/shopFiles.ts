@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { copyFileSync, existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { type FileContents, type KeptShop, ShopFile } from '@ostrakon/core';
+import { type FileContents, type KeptShop, ShopFile, shopFileForward } from '@ostrakon/core';
 import { z } from 'zod';
 import { invalidRequest } from '../../http/problemHandler.ts';
 import { HttpProblem } from '../../http/problems.ts';
@@ -39,7 +39,7 @@ function readDocument(file: string): ShopFile {
   } catch {
     throw new HttpProblem('file-refused', 'This file is neither a backup nor the JSON document of a shop.');
   }
-  const read = ShopFile.safeParse(document);
+  const read = ShopFile.safeParse(shopFileForward(document));
   if (!read.success) {
     const { message, facts } = invalidRequest(read.error, '', document);
     throw new HttpProblem('file-refused', `This is not the document of a shop. ${message}`, facts);

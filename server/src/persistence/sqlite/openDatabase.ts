@@ -16,6 +16,7 @@ import { Releases1764600000000 } from './migrations/1764600000000-releases.ts';
 import { TrialLabel1764700000000 } from './migrations/1764700000000-trial-label.ts';
 import { TrialExpects1764800000000 } from './migrations/1764800000000-trial-expects.ts';
 import { Plans1764900000000 } from './migrations/1764900000000-plans.ts';
+import { GoodsRules1765000000000 } from './migrations/1765000000000-goods-rules.ts';
 import { asStorageFault } from './storageFault.ts';
 
 export const migrations = [
@@ -29,6 +30,7 @@ export const migrations = [
   TrialLabel1764700000000,
   TrialExpects1764800000000,
   Plans1764900000000,
+  GoodsRules1765000000000,
 ];
 
 /** The database as SQLite knows it, for tests and backups. */

@@ -1,4 +1,4 @@
-import type { Product, ProductEdit } from '@ostrakon/core';
+import type { Product } from '@ostrakon/core';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -20,7 +20,7 @@ const FIELDS = [
   ...HANDLING,
 ] as const;
 type Field = (typeof FIELDS)[number][0];
-type Set = ProductEdit['set'];
+type Set = Partial<Omit<Product, 'id'>>;
 
 const isFlag = (field: Field): field is Handling => HANDLING.some(([flag]) => flag === field);
 

@@ -195,6 +195,10 @@ export function GoodsScreen() {
           </Button>
         </span>
       </div>
+      <p className="text-sm text-ash">
+        Prices, weights, sizes and where goods leave from count for buyers at once. Goods group, not delivered, extra packing days and own
+        delivery charge belong to the draft: they count once it is published.
+      </p>
       <Filters products={products} filter={filter} onChange={setFilter} />
       {picked.length > 0 && <BulkBar picked={picked} change={change} onDone={() => setChosen(new Set())} />}
       {products.length === 0 ? (

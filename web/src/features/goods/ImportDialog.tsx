@@ -1,6 +1,6 @@
 import { type DecimalSign, GOODS_FIELDS, type GoodsField, headerOf, MARKS, PLAIN_GROUP } from '@ostrakon/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { toCsv } from '../../ui/csv.ts';
 import { download } from '../../ui/download.ts';
@@ -194,7 +194,6 @@ function BadRows({ opened, checked }: { opened: OpenedFile; checked: CheckedFile
 /** Takes goods from a file: columns, a check of every row, and only then the goods, all together or not at all. */
 export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => void }) {
   const { book } = useDraft();
-  const session = useDraftSession();
   const format = useFormat();
   const [stage, setStage] = useState<Stage>({ tag: 'choose', fault: null });
   const worker = useRef<Worker>(undefined);
@@ -235,12 +234,13 @@ export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => 
   const take = async ({ put, newGroups }: CheckedFile) => {
     setStage({ tag: 'saving' });
     sending.current = new AbortController();
-    const taken = await goods.change({ put: [...put] }, `reading ${format.count(put.length, 'product')}`, sending.current.signal);
-    if (!taken) return setStage({ tag: 'choose', fault: 'Nothing was taken.' });
-    newGroups.forEach(({ id, name }, at) => {
+    const groups = newGroups.map(({ id, name }, at) => {
       const mark = MARKS[(book.goodsGroups.length + at) % MARKS.length] ?? 'clay';
-      session.dispatch({ name: 'addGoodsGroup', args: { id, name, mark, ...PLAIN_GROUP } });
+      return { name: 'addGoodsGroup', args: { id, name, mark, ...PLAIN_GROUP } } as const;
     });
+    const words = `reading ${format.count(put.length, 'product')}`;
+    const taken = await goods.change({ put, with: groups }, words, sending.current.signal);
+    if (!taken) return setStage({ tag: 'choose', fault: 'Nothing was taken.' });
     toast(`${format.count(put.length, 'product')} imported`, { action: { label: 'Undo', onClick: () => void goods.undo() } });
     onClose();
   };
