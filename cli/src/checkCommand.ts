@@ -8,10 +8,12 @@ import {
   guessFields,
   Instant,
   isProductLine,
+  ListedProduct,
   type Measure,
-  Product,
+  type Product,
   type RateBook,
   readRateBook,
+  ruledGoods,
   SEVERITIES,
   type Severity,
   type ToldFinding,
@@ -32,18 +34,19 @@ import { parseAs, readText } from './readFiles.ts';
 const FORMATS = ['text', 'json', 'junit'] as const;
 type Format = (typeof FORMATS)[number];
 
-/** Products from a JSON list, or from a CSV file with the columns the shop writes. */
+/** Products from a JSON list, or from a CSV file with the columns the shop writes; what the book says of them goes before what the file says. */
 function readProducts(file: string, book: RateBook): readonly Product[] {
-  if (file.toLowerCase().endsWith('.json')) return parseAs(file, (value) => z.array(Product).parse(value));
+  if (file.toLowerCase().endsWith('.json')) return parseAs(file, (value) => ruledGoods(z.array(ListedProduct).parse(value), book));
   const { data } = Papa.parse<string[]>(readText(file), { skipEmptyLines: 'greedy' });
   const [headers = [], ...rows] = data;
   const reader = new GoodsReader(book, new Map(), { headers, fields: guessFields(headers) }, (name) => name.toLowerCase());
-  return rows.map((row, at) => {
+  const products = rows.map((row, at) => {
     const read = reader.read(row, at + 2);
     if (read.ok) return read.product;
     const [first] = read.problems;
     throw new InputFault(`${file} was not taken: line ${first?.line ?? at + 2}, ${first?.field ?? 'a row'} “${first?.cell ?? ''}”.`);
   });
+  return ruledGoods(products, book);
 }
 
 const MOST_ADDRESSES = 20;

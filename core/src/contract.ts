@@ -2,6 +2,7 @@
 
 export { DraftStep, HistoryEnds, StepDone } from './commands/draftStep.ts';
 export {
+  CalendarAddress,
   DraftState,
   EditionDocument,
   EditionList,

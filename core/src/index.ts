@@ -47,6 +47,7 @@ export { LANE_PARTS, Raise, raisedCard } from './commands/laneCommands.ts';
 export { applyPatch, Patch, type PatchOperation, sameDocument } from './commands/patch.ts';
 export { runCommand } from './commands/runCommand.ts';
 export {
+  CalendarAddress,
   DraftState,
   EditionDocument,
   EditionList,
@@ -95,7 +96,7 @@ export {
 export { documentPath } from './contract/documentPath.ts';
 export { isPage, PAGES } from './contract/pages.ts';
 export { ProblemCode } from './contract/problemCode.ts';
-export { PublicAsk, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
+export { PublicAsk, PublicEdition, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
 export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, shopFileForward, TakeFile } from './contract/shopFile.ts';
 export { buyerWords, toldWords } from './contract/words/buyerWords.ts';
 export { Counter, HoursException, OpeningHours } from './counters/counter.ts';
@@ -142,7 +143,17 @@ export {
 export { type GoodsById, ruledById, ruledGoods, rulesOf, splitProduct } from './goods/goodsRules.ts';
 export { LeavesOn } from './goods/leavesOn.ts';
 export { ownChargeText, readOwnCharge } from './goods/ownChargeText.ts';
-export { type GoodsRule, MOST_PRODUCTS, OwnCharge, PRODUCT_DEFAULTS, Product, ProductFacts, ProductId, Tag } from './goods/product.ts';
+export {
+  type GoodsRule,
+  ListedProduct,
+  MOST_PRODUCTS,
+  OwnCharge,
+  PRODUCT_DEFAULTS,
+  Product,
+  ProductFacts,
+  ProductId,
+  Tag,
+} from './goods/product.ts';
 export { canonicalJson } from './json/canonicalJson.ts';
 export { boundInBase } from './measures/bound.ts';
 export { DistanceText, distanceToMillimetres, formatDistance, parseDistance } from './measures/distance.ts';
@@ -276,6 +287,7 @@ export { Conditions, type FreeFrom, type GroupCard, type Lane, NO_CONDITIONS, pl
 export { Limit, Limits } from './rate-book/limits.ts';
 export { Location, mayShip, PLAIN_LOCATION } from './rate-book/location.ts';
 export {
+  EDITIONS_ANSWER_DAYS,
   emptyBook,
   HolidaysOf,
   homeCountry,
@@ -320,6 +332,7 @@ export { recipes } from './recipes/recipes.ts';
 export {
   type InForce,
   type LiveSpan,
+  lastLive,
   liveAt,
   liveSpans,
   type PlanFault,

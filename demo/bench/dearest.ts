@@ -222,7 +222,8 @@ function ask([, book, compiled]: (typeof books)[number], cart: ReturnType<typeof
   const opened = completeCart(compiled.places, cart, { products: new Map(), now: NOW });
   if (!opened.ok) throw new Error('the request opens');
   const admission = admit(compiled, opened.request, NOW);
-  if (admission.ok) toPublicQuote(settle(plan(compiled, admission.admitted, new CarrierAnswers(), { ledger: false })), book, 1);
+  if (admission.ok)
+    toPublicQuote(settle(plan(compiled, admission.admitted, new CarrierAnswers(), { ledger: false })), book, { edition: 1 });
   const took = performance.now() - began;
   return { took, refused: admission.ok ? '' : `, refused: ${admission.problem.code}` };
 }

@@ -99,8 +99,9 @@ const quotes = (held: typeof gateway) =>
   new LiveQuotes({
     live: () => {
       const live = shop.editions.live();
-      return live && { number: 1, book: live.book };
+      return live && { number: 1, book: live.book, until: Number.POSITIVE_INFINITY };
     },
+    before: () => Promise.reject(new Error('asked for no edition of before')),
     products: () => new Map(),
     loads: () => [],
     carriers: (wanted: ReadonlyMap<string, RateAsk>, waited: number) => held.answers(wanted, waited),

@@ -10,7 +10,8 @@ import type { KnownCarrier } from './carriers/connections.ts';
 import type { CarrierGateway } from './carriers/gateway.ts';
 import { carrierRoutes } from './features/carriers/carrierRoutes.ts';
 import { draftRoutes } from './features/draft/draftRoutes.ts';
-import { editionRoutes } from './features/editions/editionRoutes.ts';
+import { editionRoutes, feedRoutes } from './features/editions/editionRoutes.ts';
+import { ReleaseFeed } from './features/editions/releaseFeed.ts';
 import { goodsRoutes } from './features/goods/goodsRoutes.ts';
 import { holidayRoutes } from './features/holidays/holidayRoutes.ts';
 import { loadRoutes } from './features/loads/loadRoutes.ts';
@@ -75,7 +76,7 @@ function servePages(app: Express, pages: string): void {
 }
 
 /** What buyers' checkouts ask: small bodies in, small answers out, nothing kept and nothing logged but failures. */
-function publicDoor(quotes: LiveQuotes, hosts: readonly string[]): express.Router {
+function publicDoor(quotes: LiveQuotes, feed: ReleaseFeed, hosts: readonly string[]): express.Router {
   const door = express.Router();
   door.use(keepStrangersOut(hosts, { writes: 'anybody' }));
   door.use((_req, res, next) => {
@@ -85,6 +86,7 @@ function publicDoor(quotes: LiveQuotes, hosts: readonly string[]): express.Route
   });
   door.use(express.json({ limit: MOST_BODY_BYTES, strict: false }));
   door.use(publicRoutes(quotes));
+  door.use(feedRoutes(feed));
   door.use(unknownAddress);
   return door;
 }
@@ -93,8 +95,12 @@ export function createApp(parts: AppParts): Express {
   const { draft, editions, goods, loads, gateway, surveys, trials, keeping, log, hosts = [], pages } = parts;
   const quotes = new LiveQuotes({
     live: (instant) => {
-      const live = editions.live(instant);
-      return live && { number: live.summary.number, book: live.book };
+      const live = editions.inForce(instant);
+      return live && { number: live.edition.summary.number, book: live.edition.book, until: live.until };
+    },
+    before: async (asked) => {
+      const { summary, book } = await editions.answering(asked);
+      return { number: summary.number, book };
     },
     products: () => goods.byId,
     loads: () => loads.all,
@@ -102,10 +108,17 @@ export function createApp(parts: AppParts): Express {
     known: (asks) => gateway.known(asks),
     now: keeping.now,
   });
+  const feed = new ReleaseFeed({
+    database: keeping.database(),
+    editions,
+    now: keeping.now,
+    lineage: draft.lineage,
+    shopName: () => (editions.live()?.book ?? draft.current.book).shop.name,
+  });
   const app = express();
   app.disable('x-powered-by');
   // The public door first: a quote needs none of what pages and the owner's own requests do.
-  app.use('/api/public/v1', publicDoor(quotes, hosts));
+  app.use('/api/public/v1', publicDoor(quotes, feed, hosts));
   app.use(security);
   app.use(keepStrangersOut(hosts));
   app.use(compression());
@@ -116,7 +129,7 @@ export function createApp(parts: AppParts): Express {
   // The limit counts what a compressed body unpacks to, while it unpacks.
   api.use(express.json({ limit: MOST_BODY_BYTES, strict: false }));
   api.use('/draft', draftRoutes(draft));
-  api.use('/editions', editionRoutes(editions, draft));
+  api.use('/editions', editionRoutes(editions, draft, feed));
   api.use('/products', goodsRoutes(goods));
   api.use('/trials', trialRoutes(trials));
   api.use(

@@ -64,6 +64,7 @@ export type Change =
   | { code: 'serviceTold'; service: string; before: Service; after: Service }
   | { code: 'dispatchSet'; location: string; before: DispatchCalendar | null; after: DispatchCalendar | null }
   | { code: 'datesShown'; shown: boolean }
+  | { code: 'editionsAnswer'; days: number }
   | { code: 'shopClosed'; after: ClosedList }
   | { code: 'holidaysListed'; after: readonly HolidaysOf[] }
   | ({ code: 'laneAdded'; lane: Lane; by: Service } & Of)

@@ -1,7 +1,7 @@
 import { canonicalJson } from '../json/canonicalJson.ts';
 import type { Id } from '../names/naming.ts';
 import type { Location } from '../rate-book/location.ts';
-import { laneOf, type RateBook, type Service, type Shop, type Zone } from '../rate-book/rateBook.ts';
+import { EDITIONS_ANSWER_DAYS, laneOf, type RateBook, type Service, type Shop, type Zone } from '../rate-book/rateBook.ts';
 import { type Change, reordered, same } from './change.ts';
 import { goodsRuleChanges } from './goodsRuleChanges.ts';
 import { laneChanges, ruleChanges } from './laneChanges.ts';
@@ -23,6 +23,9 @@ function shopChanges(before: Shop, after: Shop): Change[] {
     ...(same(before.severalAddresses, after.severalAddresses)
       ? []
       : [{ code: 'severalAddresses', after: after.severalAddresses } as const]),
+    ...(before.editionsAnswer === after.editionsAnswer
+      ? []
+      : [{ code: 'editionsAnswer', days: after.editionsAnswer ?? EDITIONS_ANSWER_DAYS } as const]),
     ...(before.showDates === after.showDates ? [] : [{ code: 'datesShown', shown: after.showDates } as const]),
     ...(same(before.closed, after.closed) ? [] : [{ code: 'shopClosed', after: after.closed } as const]),
     ...(same(before.holidays, after.holidays) ? [] : [{ code: 'holidaysListed', after: after.holidays } as const]),

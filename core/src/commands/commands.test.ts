@@ -27,6 +27,7 @@ const bothGround = [at, { zone: 'far', service: 'ground' }];
 const all: Command[] = [
   { name: 'setShop', args: { name: 'Other', currency: 'USD', units: 'imperial', locale: 'en-US', timeZone: 'America/Halifax' } },
   { name: 'setServed', args: { countries: ['FR', 'CA', 'CA'] } },
+  { name: 'setEditionsAnswer', args: { editionsAnswer: 60 } },
   { name: 'setTexts', args: { noOption: 'No.', refer: 'Ask.' } },
   { name: 'addZone', args: { id: 'new', name: 'New', places: [], at: 0 } },
   { name: 'renameZone', args: { zone: 'far', name: 'Farther' } },

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { minorDigits } from '../money/currency.ts';
-import { Pricing, SeveralAddresses, Shop, ShopTexts } from '../rate-book/rateBook.ts';
+import { EDITIONS_ANSWER_DAYS, Pricing, SeveralAddresses, Shop, ShopTexts } from '../rate-book/rateBook.ts';
 import { withShop } from './bookEdits.ts';
 import { CommandProblem } from './commandProblem.ts';
 import { define } from './define.ts';
@@ -22,5 +22,9 @@ export const shopCommands = {
   setShowDates: define(Shop.pick({ showDates: true }), (book, args) => withShop(book, (shop) => ({ ...shop, ...args }))),
   setShopClosed: define(Shop.pick({ closed: true }), (book, args) => withShop(book, (shop) => ({ ...shop, ...args }))),
   setHolidays: define(Shop.pick({ holidays: true }), (book, args) => withShop(book, (shop) => ({ ...shop, ...args }))),
+  /** For how many days an edition answers for orders taken while it was live. */
+  setEditionsAnswer: define(Shop.pick({ editionsAnswer: true }).required(), (book, { editionsAnswer: days }) =>
+    withShop(book, ({ editionsAnswer: _old, ...shop }) => (days === EDITIONS_ANSWER_DAYS ? shop : { ...shop, editionsAnswer: days })),
+  ),
   setTexts: define(ShopTexts, (book, args) => withShop(book, (shop) => ({ ...shop, texts: args }))),
 };

@@ -87,6 +87,9 @@ export type LiveState = z.infer<typeof LiveState>;
 export const EditionList = z.strictObject({ editions: z.array(EditionSummary), releases: z.array(Release) });
 export type EditionList = z.infer<typeof EditionList>;
 
+/** Where the calendar of releases is, from the server's address on; null where there is none. */
+export const CalendarAddress = z.strictObject({ path: z.string().nullable() });
+
 /** An edition with its document, brought forward where it is of an older format. */
 export const EditionDocument = z.strictObject({ edition: EditionSummary, book: RateBook });
 

@@ -5,7 +5,7 @@ import { Counter, HoursException, OpeningHours } from '../counters/counter.ts';
 import { CutOffs, DayLoad, DispatchCalendar, ServiceDays } from '../dispatch/dispatchCalendar.ts';
 import { GoodsGroup } from '../goods/goodsGroup.ts';
 import { LeavesOn } from '../goods/leavesOn.ts';
-import { OwnCharge, Product } from '../goods/product.ts';
+import { OwnCharge, ProductFacts } from '../goods/product.ts';
 import { DistanceText } from '../measures/distance.ts';
 import { LengthText } from '../measures/length.ts';
 import { MassText } from '../measures/mass.ts';
@@ -81,7 +81,21 @@ type Schema = z.core.JSONSchema.BaseSchema;
 /** Parts of documents by the names that stand under `$defs`. */
 const PARTS = {
   ...{ Carriage, LiveTerms, PriceList, Tariff, Counter, HoursException, OpeningHours, CutOffs, DayLoad, DispatchCalendar, ServiceDays },
-  ...{ GoodsGroup, LeavesOn, OwnCharge, Product, DistanceText, LengthText, MassText, BasisPoints, MarkupPoints, Currency, Minor, Id, Name },
+  ...{
+    GoodsGroup,
+    LeavesOn,
+    OwnCharge,
+    Product: ProductFacts,
+    DistanceText,
+    LengthText,
+    MassText,
+    BasisPoints,
+    MarkupPoints,
+    Currency,
+    Minor,
+    Id,
+    Name,
+  },
   ...{ VolumeRule, Packaging, Size, CountryCode, SubdivisionCode, CountryGroupCode, Destination, Place, Point, PostalCode, PostalRules },
   ...{ ProductLine, CartLine, Discount, Allowance, Effect, Card, Charge, ChargeAmount, Conditions, FreeFrom, GroupCard, Lane, Limit },
   ...{ Location, HolidaysOf, Mixing, Packing, Pricing, Service, SeveralAddresses, Shop, ShopTexts, Zone, PlainResult, Coupon, GoodsSet },

@@ -10,6 +10,7 @@ export const ProblemCode = z.enum([
   'carrier-failed',
   'carrier-refused',
   'command-refused',
+  'edition-gone',
   'file-refused',
   'foreign-request',
   'id-in-use',

@@ -20,7 +20,7 @@ function told(book: RateBook, answer: () => RateAnswer, costs: boolean): string 
   const dry = new CarrierAnswers(new Map(), { costs });
   quote(compiled, cart, dry);
   const carriers = new CarrierAnswers(answersTo(dry.wanted.values(), answer), { costs });
-  const answered = toPublicQuote(quote(compiled, cart, carriers), compiled.book, 1);
+  const answered = toPublicQuote(quote(compiled, cart, carriers), compiled.book, { edition: 1 });
   return JSON.stringify(PublicQuote.parse(answered));
 }
 

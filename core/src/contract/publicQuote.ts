@@ -81,6 +81,8 @@ const AddressNote = z.strictObject({
 /** The answer of the public API: nothing the buyer should not see. */
 export const PublicQuote = z.strictObject({
   edition: z.int().min(1),
+  /** Until when its prices hold, where another edition is about to begin. */
+  until: z.iso.datetime().optional(),
   currency: Currency,
   /** Decimal places of the currency's minor unit. */
   minorDigits: z.int(),
@@ -150,8 +152,14 @@ function toAddressNotes({ remarks }: Quote, { shop }: RateBook): z.infer<typeof 
   });
 }
 
+/** The edition that answers, and until when, where that is near. */
+type OfEdition = Pick<PublicQuote, 'edition' | 'until'>;
+
+/** Which edition buyers are quoted from, and until when, where another is about to begin. */
+export const PublicEdition = z.strictObject({ edition: PublicQuote.shape.edition, until: PublicQuote.shape.until });
+export type PublicEdition = z.infer<typeof PublicEdition>;
 /** Leaves out zone, ledger, reasons, measures, parcels and origins: those are the owner's. */
-export function toPublicQuote(quote: Quote, book: RateBook, edition: number): PublicQuote {
+export function toPublicQuote(quote: Quote, book: RateBook, { edition, until }: OfEdition): PublicQuote {
   const { currency } = book.shop;
   const parts = quote.consignments.map(({ to, lines, options }) => ({ to, lines: [...lines], options: toOptions(options, book) }));
   const consignments = parts.length > 1 ? { consignments: parts } : {};
@@ -164,6 +172,7 @@ export function toPublicQuote(quote: Quote, book: RateBook, edition: number): Pu
   const message = quote.message !== undefined && waiting.length === 0 && { message: quote.message };
   return {
     edition,
+    ...(until !== undefined && { until }),
     currency,
     minorDigits: minorDigits(currency),
     options,

@@ -61,6 +61,9 @@ const RULES = { group: true, delivered: true, extraPackingDays: true, ownCharge:
 export const ProductFacts = Product.omit(RULES);
 export type ProductFacts = z.infer<typeof ProductFacts>;
 
+/** A product as a list may write it: with what is said of it, or without. */
+export const ListedProduct = Product.partial(RULES);
+
 /** What a rate book says of a product; what it does not say is as for all goods. */
 export const GoodsRule = Product.pick(RULES).partial();
 export type GoodsRule = z.infer<typeof GoodsRule>;

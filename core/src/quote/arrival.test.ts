@@ -156,7 +156,7 @@ describe('a counter', () => {
   test('and the public quote its address, instructions, hour and metres, and nothing of how they came about', () => {
     const book = pickup({ instructions: 'Ring the bell' });
     const { answer } = ask(book, { point: at(-63.61) });
-    expect(toPublicQuote(answer, book, 3).options).toEqual([
+    expect(toPublicQuote(answer, book, { edition: 3 }).options).toEqual([
       {
         status: 'priced',
         service: 'one',

@@ -93,7 +93,7 @@ test('what is left is less than the packaging cost too, of each consignment, and
   if (offer.status !== 'priced') throw new Error(offer.status);
   // Two boxes of one each.
   expect(marginOf(offer)).toEqual({ carriage: 2000, packaging: 190, margin: 10 });
-  expect(JSON.stringify(toPublicQuote(answer, book, 1))).not.toContain('packaging');
+  expect(JSON.stringify(toPublicQuote(answer, book, { edition: 1 }))).not.toContain('packaging');
 });
 
 test('the ledger adds up, the price without it is the same, and a dearer rate never makes a cheaper price', () => {

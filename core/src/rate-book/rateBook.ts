@@ -121,6 +121,9 @@ export const HolidaysOf = z.strictObject({
 });
 export type HolidaysOf = z.infer<typeof HolidaysOf>;
 
+/** Days an edition answers for after it was live, where the shop says nothing else. */
+export const EDITIONS_ANSWER_DAYS = 30;
+
 export const Shop = z.strictObject({
   name: Name,
   currency: Currency,
@@ -140,6 +143,8 @@ export const Shop = z.strictObject({
   closed: ClosedList,
   /** Public holidays of places goods go to, as they were taken into the book. */
   holidays: z.array(HolidaysOf).max(500),
+  /** For so many days after it was live an edition answers for orders taken then; `EDITIONS_ANSWER_DAYS` where absent. */
+  editionsAnswer: z.int().min(0, 'At least 0 days').max(365, 'At most 365 days').optional(),
 });
 export type Shop = z.infer<typeof Shop>;
 

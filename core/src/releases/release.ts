@@ -102,6 +102,13 @@ export function spanAt<R>(spans: readonly LiveSpan<R>[], instant: string): LiveS
   return last && now < last.until ? last : null;
 }
 
+/** When an edition was live last, in milliseconds since 1970, by an instant; the instant itself while it is live, null before it ever was. */
+export function lastLive<R>(spans: readonly LiveSpan<R>[], edition: number, instant: string): number | null {
+  const now = instantToMs(instant);
+  const last = spans.findLast((span) => span.edition === edition && span.from <= now);
+  return last === undefined ? null : Math.min(now, last.until);
+}
+
 /** A release that is to begin later. */
 export interface PlannedTime {
   readonly from: string;

@@ -30,6 +30,7 @@ const catalogue = {
   'foreign-request': { status: 403, title: 'This request does not come from the shop’s own pages' },
   'method-not-allowed': { status: 405, title: 'This address takes other methods' },
   'file-refused': { status: 422, title: 'This file holds no shop' },
+  'edition-gone': { status: 410, title: 'This edition answers no longer' },
   'plan-refused': { status: 409, title: 'This plan cannot be' },
   'too-many-trials': { status: 422, title: 'There are too many trials' },
   'id-in-use': { status: 409, title: 'This id is in use already' },

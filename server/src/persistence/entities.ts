@@ -123,6 +123,12 @@ export interface SurveyRow {
   document: string;
 }
 
+export interface FeedRow {
+  name: string;
+  secret: string;
+  madeAt: string;
+}
+
 export const DraftEntity = new EntitySchema<DraftRow>({
   name: 'Draft',
   tableName: 'draft',
@@ -268,12 +274,19 @@ export const SurveyEntity = new EntitySchema<SurveyRow>({
   },
 });
 
+export const FeedEntity = new EntitySchema<FeedRow>({
+  name: 'Feed',
+  tableName: 'feed',
+  columns: { name: { type: 'varchar', primary: true }, secret: { type: 'varchar' }, madeAt: { type: 'varchar', name: 'made_at' } },
+});
+
 export const entities = [
   CarrierAccountEntity,
   DayLoadEntity,
   DraftEntity,
   DraftStepEntity,
   EditionEntity,
+  FeedEntity,
   GoodsRulesEntity,
   ProductEntity,
   ReleaseEntity,

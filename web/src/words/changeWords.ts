@@ -239,6 +239,8 @@ export function changeWords(change: Change, format: Format, subdivision: (code: 
     }
     case 'datesShown':
       return change.shown ? 'Buyers see when an order arrives now.' : 'Buyers see no dates any more.';
+    case 'editionsAnswer':
+      return `An edition answers for orders taken while it was live for ${format.count(change.days, 'day')} after.`;
     case 'shopClosed':
       return change.after.length === 0
         ? 'The whole shop has no closed days of its own any more.'

@@ -7,6 +7,7 @@ const words: Record<CommandName, string> = {
   meanSo: 'a finding meant so',
   unmeanSo: 'a finding no longer meant so',
   setTexts: 'messages',
+  setEditionsAnswer: 'how long editions answer',
   addZone: 'new zone',
   renameZone: 'zone name',
   duplicateZone: 'copied zone',

@@ -4,6 +4,7 @@ import { type Methods, routes } from '../../http/routes.ts';
 import { OWNER } from '../../persistence/authors.ts';
 import type { Write } from '../../persistence/database.ts';
 import type { EditionStore } from './editionStore.ts';
+import type { ReleaseFeed } from './releaseFeed.ts';
 
 /** What publishing needs of the draft. */
 export interface DraftSource {
@@ -16,7 +17,21 @@ function numberIn(text: string | undefined, what: string): number {
   return Number(text);
 }
 
-export function editionRoutes(editions: EditionStore, draft: DraftSource): Methods {
+const calendarPath = (secret: string | null) => ({ path: secret === null ? null : `/api/public/v1/releases/${secret}.ics` });
+
+/** The calendar of releases, for whoever knows its address. */
+export const feedRoutes = (feed: ReleaseFeed): Methods =>
+  routes({
+    '/releases/:secret.ics': {
+      get: async (req, res) => {
+        const text = await feed.calendar(req.params.secret ?? '');
+        res.setHeader('Content-Type', 'text/calendar; charset=utf-8');
+        res.send(text);
+      },
+    },
+  });
+
+export function editionRoutes(editions: EditionStore, draft: DraftSource, feed: ReleaseFeed): Methods {
   const present = (revision: number) => (write: Write) => draft.presentWithin(write, revision);
   return routes({
     '/': {
@@ -36,6 +51,14 @@ export function editionRoutes(editions: EditionStore, draft: DraftSource): Metho
       post: async (req, res) => {
         const { edition, note } = ReleaseRequest.parse(req.body);
         res.status(201).json(await editions.release(edition, note, OWNER));
+      },
+    },
+    '/calendar': {
+      get: async (_req, res) => void res.json(calendarPath(await feed.secret())),
+      post: async (_req, res) => void res.status(201).json(calendarPath(await feed.renew())),
+      delete: async (_req, res) => {
+        await feed.end();
+        res.status(204).end();
       },
     },
     '/plans': {

@@ -1,10 +1,12 @@
 import { createHash } from 'node:crypto';
 import {
   canonicalJson,
+  EDITIONS_ANSWER_DAYS,
   EditionSummary,
   type Failing,
   instantToMs,
   type LiveSpan,
+  lastLive,
   liveSpans,
   type PlannedTime,
   planFault,
@@ -13,6 +15,7 @@ import {
   readRateBook,
   spanAt,
 } from '@ostrakon/core';
+import { LRUCache } from 'lru-cache';
 import type { EntityManager } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
 import { bookDocument, bookTexts, goodsRulesText, keepGoodsRules } from '../../persistence/bookRow.ts';
@@ -29,6 +32,9 @@ type Pick = (write: Write) => RateBook | Promise<RateBook>;
 
 /** When a plan begins and ends, and which edition holds from then on. */
 type PlannedSpan = PlannedTime & { readonly after: number | null };
+
+const DAY_MS = 86_400_000;
+const MOST_ANSWERED = 8;
 
 const hashOf = (book: RateBook) => createHash('sha256').update(canonicalJson(book)).digest('hex');
 
@@ -63,6 +69,8 @@ export class EditionStore {
   #spans: readonly LiveSpan<Release>[] = [];
   /** Those that are live or will be. */
   #held: ReadonlyMap<number, Edition>;
+  /** Some of those of before that were asked for; an edition never changes. */
+  readonly #answered = new LRUCache<number, Edition>({ max: MOST_ANSWERED });
 
   private constructor(database: Database, now: () => string, releases: readonly Release[], held: ReadonlyMap<number, Edition>) {
     this.#database = database;
@@ -92,6 +100,11 @@ export class EditionStore {
     return numbersFrom(this.#releases, this.#now()).flatMap((number) => this.#held.get(number)?.book ?? []);
   }
 
+  /** What was, is and will be live. */
+  get spans(): readonly LiveSpan<Release>[] {
+    return this.#spans;
+  }
+
   get releases(): readonly Release[] {
     return this.#releases;
   }
@@ -106,6 +119,33 @@ export class EditionStore {
   async read(number: number): Promise<Edition> {
     const held = this.#held.get(number);
     return held ?? loaded(this.#database.read, number);
+  }
+
+  /** The edition in force at an instant and when it ends, in milliseconds since 1970; infinite where nothing else is known to come. */
+  inForce(instant: string): { readonly edition: Edition; readonly until: number } | null {
+    const span = spanAt(this.#spans, instant);
+    const edition = span && this.#held.get(span.edition);
+    return span && edition ? { edition, until: span.until } : null;
+  }
+
+  /**
+   * An edition that was live, for orders taken then.
+   * @throws HttpProblem where it never was, or was last longer ago than the shop says
+   */
+  async answering(number: number): Promise<Edition> {
+    const now = this.#now();
+    const last = lastLive(this.#spans, number, now);
+    if (last === null) throw new HttpProblem('not-found', `No edition ${number} was live here.`);
+    const days = this.live(now)?.book.shop.editionsAnswer ?? EDITIONS_ANSWER_DAYS;
+    if (instantToMs(now) - last > days * DAY_MS)
+      throw new HttpProblem('edition-gone', `Edition ${number} was live last more than ${days} days ago.`);
+    return this.#held.get(number) ?? this.#read(number);
+  }
+
+  async #read(number: number): Promise<Edition> {
+    const known = this.#answered.get(number) ?? (await loaded(this.#database.read, number));
+    this.#answered.set(number, known);
+    return known;
   }
 
   /** Freezes the book `pick` gives as an edition and makes it live from now; all in one step of the write queue. */

@@ -5,9 +5,11 @@ import {
   type CompiledBook,
   compile,
   type DayLoad,
+  instantToMs,
   openRequest,
   type ProductFacts,
   PublicAsk,
+  type PublicEdition,
   type PublicQuote,
   plan,
   type Quote,
@@ -19,14 +21,24 @@ import {
   toPublicQuote,
 } from '@ostrakon/core';
 import { withCentroid } from '@ostrakon/core/centroids';
+import { LRUCache } from 'lru-cache';
 import { admissionProblem, unknownProduct } from '../../http/admissionProblem.ts';
 import { HttpProblem } from '../../http/problems.ts';
+
+/** An edition and until when it is live, in milliseconds since 1970; infinite where nothing else is known to come. */
+interface InForce {
+  readonly number: number;
+  readonly book: RateBook;
+  readonly until: number;
+}
 
 export interface LiveSources {
   /** The present instant in UTC: of a quote that names no moment, and by which an edition is live. */
   now(): string;
   /** The edition that is live at an instant, or null before the first. */
-  live(instant: string): { readonly number: number; readonly book: RateBook } | null;
+  live(instant: string): InForce | null;
+  /** An edition of before that still answers for orders taken then; rejects with a problem where none does. */
+  before(number: number): Promise<Pick<InForce, 'number' | 'book'>>;
   products(): ReadonlyMap<string, ProductFacts>;
   /** Orders taken so far. */
   loads(): readonly DayLoad[];
@@ -42,21 +54,42 @@ const NO_LEDGER = { ledger: false };
 /** Answers lead to further questions only where goods are parted. */
 const MOST_ROUNDS = 3;
 
+/** A quote says when its edition ends where that is so near. */
+const NEAR_MS = 7 * 86_400_000;
+/** The live edition, and some of before. */
+const MOST_COMPILED = 4;
+
 /** Quotes from the live edition, compiled once per edition and held in memory. */
 export class LiveQuotes {
   readonly #sources: LiveSources;
-  #compiled: { number: number; book: CompiledBook } | undefined;
+  readonly #compiled = new LRUCache<number, CompiledBook>({ max: MOST_COMPILED });
 
   constructor(sources: LiveSources) {
     this.#sources = sources;
   }
 
-  #edition(): { number: number; book: CompiledBook } {
+  #live(): InForce {
     // By the clock of the shop, whatever moment a buyer asks about: what is to come is nobody's business yet.
     const live = this.#sources.live(this.#sources.now());
     if (!live) throw new HttpProblem('nothing-published', 'This shop has not published its delivery options yet.');
-    if (this.#compiled?.number !== live.number) this.#compiled = { number: live.number, book: compile(live.book) };
-    return this.#compiled;
+    return live;
+  }
+
+  #compile({ number, book }: Pick<InForce, 'number' | 'book'>): CompiledBook {
+    const compiled = this.#compiled.get(number) ?? compile(book);
+    this.#compiled.set(number, compiled);
+    return compiled;
+  }
+
+  /** Which edition buyers are quoted from. */
+  edition(): PublicEdition {
+    const { number, until } = this.#live();
+    return { edition: number, ...this.#ending(until) };
+  }
+
+  /** When what is live ends, where that is near. */
+  #ending(until: number): Pick<PublicEdition, 'until'> {
+    return until - instantToMs(this.#sources.now()) <= NEAR_MS ? { until: new Date(until).toISOString() } : {};
   }
 
   /** Quotes with what carriers say: asked first what is needed, then quoted. Who does not wait gets what is known by now. */
@@ -74,9 +107,16 @@ export class LiveQuotes {
     }
   }
 
-  async answer(body: unknown): Promise<PublicQuote> {
-    const { number, book } = this.#edition();
-    const { carriers: asked, ...cart } = PublicAsk.parse(body);
+  /**
+   * A quote of what is live, or of an edition of before for an order taken then.
+   * @param body a `PublicAsk`
+   */
+  async answer(body: unknown, asked?: number): Promise<PublicQuote> {
+    const live = this.#live();
+    const of = asked === undefined || asked === live.number ? live : await this.#sources.before(asked);
+    const ending = of === live ? this.#ending(live.until) : {};
+    const book = this.#compile(of);
+    const { carriers: waits, ...cart } = PublicAsk.parse(body);
     const now = this.#sources.now();
     const products = ruledById(this.#sources.products(), book.book);
     const loads = this.#sources.loads();
@@ -84,6 +124,9 @@ export class LiveQuotes {
     if (!opened.ok) throw unknownProduct(opened.problem);
     const admission = admit(book, opened.request, now);
     if (!admission.ok) throw admissionProblem(admission.problem);
-    return toPublicQuote(await this.#withCarriers(book, admission.admitted, asked !== 'later'), book.book, number);
+    return toPublicQuote(await this.#withCarriers(book, admission.admitted, waits !== 'later'), book.book, {
+      edition: of.number,
+      ...ending,
+    });
   }
 }

@@ -17,6 +17,7 @@ import { TrialLabel1764700000000 } from './migrations/1764700000000-trial-label.
 import { TrialExpects1764800000000 } from './migrations/1764800000000-trial-expects.ts';
 import { Plans1764900000000 } from './migrations/1764900000000-plans.ts';
 import { GoodsRules1765000000000 } from './migrations/1765000000000-goods-rules.ts';
+import { Feed1765100000000 } from './migrations/1765100000000-feed.ts';
 import { asStorageFault } from './storageFault.ts';
 
 export const migrations = [
@@ -31,6 +32,7 @@ export const migrations = [
   TrialExpects1764800000000,
   Plans1764900000000,
   GoodsRules1765000000000,
+  Feed1765100000000,
 ];
 
 /** The database as SQLite knows it, for tests and backups. */

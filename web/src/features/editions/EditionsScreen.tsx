@@ -1,16 +1,20 @@
-import type { EditionSummary, Release } from '@ostrakon/core';
+import { EDITIONS_ANSWER_DAYS, type EditionSummary, type Release } from '@ostrakon/core';
 import { Ellipsis } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { editionsApi } from '../../api/editionsApi.ts';
+import { readDayCount } from '../../calendars/readDays.ts';
+import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { PlanDialog } from '../../editions/PlanDialog.tsx';
 import { type Editions, useEditions, useReleased } from '../../editions/useEditions.ts';
 import { Button, SignButton } from '../../ui/Button.tsx';
 import { Menu } from '../../ui/Menu.tsx';
+import { TypedField } from '../../ui/TypedField.tsx';
 import { toast } from '../../ui/toast.ts';
 import { useAddress } from '../../ui/useAddress.ts';
 import { planWords, spanWords, standingWords } from '../../words/editionWords.ts';
 import { useFormat } from '../../words/useWords.ts';
+import { CalendarFeed } from './CalendarFeed.tsx';
 import { Compare, DRAFT } from './Compare.tsx';
 import { GoBackDialog } from './GoBackDialog.tsx';
 import { TimeLine } from './TimeLine.tsx';
@@ -127,6 +131,26 @@ function EditionRow({
   );
 }
 
+/** For how long an edition answers for orders of its time; a rule of the draft. */
+function Answering() {
+  const { editionsAnswer = EDITIONS_ANSWER_DAYS } = useDraft().book.shop;
+  const session = useDraftSession();
+  return (
+    <div className="flex flex-wrap items-start gap-2 text-sm">
+      <span className="py-1.5">For orders taken while it was live, an edition answers</span>
+      <TypedField<number>
+        label="Days an edition answers after it was live"
+        className="w-16"
+        inputClass="text-end"
+        shown={String(editionsAnswer)}
+        read={readDayCount}
+        commit={(days) => session.dispatch({ name: 'setEditionsAnswer', args: { editionsAnswer: days } })}
+      />
+      <span className="py-1.5">days after. It counts once it is published.</span>
+    </div>
+  );
+}
+
 /** Every edition, when each was, is and will be live; what lies between any two; going back, and planning ahead. */
 export function EditionsScreen() {
   const all = useEditions();
@@ -188,6 +212,8 @@ export function EditionsScreen() {
           </tbody>
         </table>
       </div>
+      <Answering />
+      <CalendarFeed />
       {open?.kind === 'plan' && (
         <PlanDialog
           key={`${open.edition} ${open.moving?.seq}`}
