@@ -22,6 +22,7 @@ export { PriceList, Tariff, tariffAnswer } from './carriers/tariff.ts';
 export type { Change, TierChange } from './changes/change.ts';
 export { describeChanges } from './changes/describeChanges.ts';
 export { CommandProblem } from './commands/commandProblem.ts';
+export { bringForward, type BroughtForward, type Conflict, type Decision, takenBack } from './commands/bringForward.ts';
 export { applyCommand, Command, type CommandName, type SingleCommand } from './commands/commands.ts';
 export {
   answered,
