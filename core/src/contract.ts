@@ -3,6 +3,12 @@
 export { DraftStep, HistoryEnds, StepDone } from './commands/draftStep.ts';
 export {
   CalendarAddress,
+  CommandsAnswer,
+  DraftList,
+  DraftSummary,
+  MakeDraft,
+  MOST_DRAFTS,
+  NameDraft,
   DraftState,
   EditionDocument,
   EditionList,

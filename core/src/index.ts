@@ -49,6 +49,12 @@ export { applyPatch, Patch, type PatchOperation, sameDocument } from './commands
 export { runCommand } from './commands/runCommand.ts';
 export {
   CalendarAddress,
+  CommandsAnswer,
+  DraftList,
+  DraftSummary,
+  MakeDraft,
+  MOST_DRAFTS,
+  NameDraft,
   DraftState,
   EditionDocument,
   EditionList,

@@ -9,7 +9,7 @@ import { pinoHttp } from 'pino-http';
 import type { KnownCarrier } from './carriers/connections.ts';
 import type { CarrierGateway } from './carriers/gateway.ts';
 import { carrierRoutes } from './features/carriers/carrierRoutes.ts';
-import { draftRoutes } from './features/draft/draftRoutes.ts';
+import { draftRoutes, draftsRoutes } from './features/draft/draftRoutes.ts';
 import { editionRoutes, feedRoutes } from './features/editions/editionRoutes.ts';
 import { ReleaseFeed } from './features/editions/releaseFeed.ts';
 import { goodsRoutes } from './features/goods/goodsRoutes.ts';
@@ -92,7 +92,7 @@ function publicDoor(quotes: LiveQuotes, feed: ReleaseFeed, hosts: readonly strin
 }
 
 export function createApp(parts: AppParts): Express {
-  const { draft, editions, goods, loads, gateway, surveys, trials, keeping, log, hosts = [], pages } = parts;
+  const { draft, drafts, editions, goods, loads, gateway, surveys, trials, keeping, log, hosts = [], pages } = parts;
   const quotes = new LiveQuotes({
     live: (instant) => {
       const live = editions.inForce(instant);
@@ -128,8 +128,12 @@ export function createApp(parts: AppParts): Express {
   api.use('/shop', shopRoutes(keeping));
   // The limit counts what a compressed body unpacks to, while it unpacks.
   api.use(express.json({ limit: MOST_BODY_BYTES, strict: false }));
-  api.use('/draft', draftRoutes(draft));
-  api.use('/editions', editionRoutes(editions, draft, feed));
+  api.use('/draft', draftRoutes(drafts));
+  api.use(
+    '/drafts',
+    draftsRoutes(drafts, async (number) => (await editions.read(number)).book),
+  );
+  api.use('/editions', editionRoutes(editions, drafts, feed));
   api.use('/products', goodsRoutes(goods));
   api.use('/trials', trialRoutes(trials));
   api.use(

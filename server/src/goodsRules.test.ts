@@ -5,6 +5,7 @@ import request from 'supertest';
 import { DataSource } from 'typeorm';
 import { afterEach, beforeEach, expect, test } from 'vitest';
 import { exportFolder, replaceFolder } from './features/shop-file/folderShop.ts';
+import { GoodsRules1765000000000 } from './persistence/sqlite/migrations/1765000000000-goods-rules.ts';
 import { migrations } from './persistence/sqlite/openDatabase.ts';
 import { clay, firstLane, newFolder, openTestShop, setPrice, type TestShop } from './testShop.ts';
 
@@ -56,7 +57,8 @@ test('a charge of its own reaches buyers when it is published, and goes when an 
 async function asOfBefore(): Promise<void> {
   await shop.close();
   const old = await new DataSource({ type: 'better-sqlite3', database: join(folder, 'ostrakon.sqlite'), migrations }).initialize();
-  await old.undoLastMigration();
+  const since = migrations.length - migrations.indexOf(GoodsRules1765000000000);
+  for (let step = 0; step < since; step += 1) await old.undoLastMigration();
   await old.query(`UPDATE "product" SET "own_charge" = '{"amount":4500,"how":"instead"}', "extra_packing_days" = 3`);
   await old.destroy();
   shop = await openTestShop(folder);

@@ -1,6 +1,6 @@
 import { AccountStore } from './features/carriers/accountStore.ts';
 import { Secrets } from './features/carriers/secrets.ts';
-import { DraftStore } from './features/draft/draftStore.ts';
+import { Drafts } from './features/draft/drafts.ts';
 import { EditionStore } from './features/editions/editionStore.ts';
 import { GoodsStore } from './features/goods/goodsStore.ts';
 import { LoadStore } from './features/loads/loadStore.ts';
@@ -12,10 +12,12 @@ import { openDatabase } from './persistence/sqlite/openDatabase.ts';
 export async function openShop(folder: string, now: () => string) {
   const database = await openDatabase(folder);
   try {
+    const drafts = await Drafts.open(database, now);
     return {
       database,
       accounts: await AccountStore.open(database, Secrets.ofFolder(folder), now),
-      draft: await DraftStore.open(database, now),
+      drafts,
+      draft: drafts.main,
       editions: await EditionStore.open(database, now),
       goods: await GoodsStore.open(database),
       loads: await LoadStore.open(database),

@@ -145,7 +145,7 @@ describe('a database of every earlier version opens', () => {
     if (at < 5) await old.query(`INSERT INTO draft_change VALUES (3, 7, ${change}, 0, '2026-11-02T00:00:00.000Z')`);
     else
       await old.query(
-        `INSERT INTO draft_step VALUES (3, 'step-0003', 'command', 'done', 'owner', '2026-11-02T00:00:00.000Z', 7, 'renameZone', NULL, ${change})`,
+        `INSERT INTO draft_step ("seq", "step", "kind", "state", "author", "at", "revision", "undo_next", "redo_next", "command", "args", "patch", "inverse") VALUES (3, 'step-0003', 'command', 'done', 'owner', '2026-11-02T00:00:00.000Z', 7, 'renameZone', NULL, ${change})`,
       );
     if (at >= 6)
       await old.query(

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Command } from '../commands/commands.ts';
 import { type DraftStep, HistoryEnds, Revision, StepDone, StepId } from '../commands/draftStep.ts';
 import { DayLoad } from '../dispatch/dispatchCalendar.ts';
 import { MOST_PRODUCTS, ProductFacts, ProductId } from '../goods/product.ts';
@@ -50,9 +51,41 @@ export const StepsRequest = z.strictObject({
 });
 export type StepsRequest = { revision: number; lineage?: string | undefined; steps: readonly DraftStep[] };
 
+/** Most drafts beside the main one. */
+export const MOST_DRAFTS = 20;
+
+const DraftName = z.string().trim().min(1, 'Write a name').max(80, 'A name has at most 80 characters');
+const DraftNumber = z.int().min(1);
+
+/** A draft beside the main one: the edition it began from, and when it was thrown away. */
+export const DraftSummary = z.strictObject({
+  id: z.int().min(2),
+  name: z.string(),
+  from: z.int().min(0),
+  madeAt: z.string(),
+  revision: Revision,
+  thrownAt: z.string().nullable(),
+});
+export type DraftSummary = z.infer<typeof DraftSummary>;
+export const DraftList = z.strictObject({ drafts: z.array(DraftSummary) });
+
+/** Begins a draft from an edition, with the commands that are its first steps. */
+export const MakeDraft = z.strictObject({ name: DraftName, from: z.int().min(1), commands: z.array(Command).max(5000).default([]) });
+export type MakeDraft = z.input<typeof MakeDraft>;
+export const NameDraft = z.strictObject({ name: DraftName });
+
+/** The edition something was made from and the commands that led there; null where they are not known. */
+export const CommandsAnswer = z.strictObject({ base: z.int().min(1).nullable(), commands: z.array(Command).nullable() });
+export type CommandsAnswer = z.infer<typeof CommandsAnswer>;
+
 const Note = z.string().trim().max(500, 'A note has at most 500 characters').default('');
 
-export const PublishRequest = z.strictObject({ revision: Revision, note: Note, failing: Failing.optional() });
+export const PublishRequest = z.strictObject({
+  revision: Revision,
+  draft: DraftNumber.default(1),
+  note: Note,
+  failing: Failing.optional(),
+});
 export type PublishRequest = z.input<typeof PublishRequest>;
 
 const EditionNumber = z.int().min(1);
@@ -70,7 +103,7 @@ const Span = {
 
 /** Makes an edition, or the draft as it is at a revision, live at an instant to come. */
 export const PlanRequest = z.strictObject({
-  what: z.union([z.strictObject({ edition: EditionNumber }), z.strictObject({ revision: Revision })]),
+  what: z.union([z.strictObject({ edition: EditionNumber }), z.strictObject({ revision: Revision, draft: DraftNumber.default(1) })]),
   ...Span,
   note: Note,
 });

@@ -31,6 +31,7 @@ export const ProblemCode = z.enum([
   'storage-damaged',
   'storage-full',
   'storage-unwritable',
+  'too-many-drafts',
   'too-many-parts',
   'too-many-pieces',
   'too-many-products',

@@ -35,6 +35,15 @@ const FiledAccount = z.strictObject({
   tariff: Tariff.nullable(),
 });
 
+/** A draft beside the main one, with the commands that led to it from its edition, where they are known. */
+const FiledDraft = z.strictObject({
+  name: z.string().min(1).max(80),
+  from: z.int().min(1),
+  madeAt: z.iso.datetime(),
+  book: RateBook,
+  commands: z.array(z.looseObject({ name: z.string(), args: z.unknown() })),
+});
+
 /**
  * The whole shop as one document: everything but account keys and the steps that undo could take back. Written twice from
  * one shop it is the same to the byte.
@@ -44,6 +53,8 @@ export const ShopFile = z.strictObject({
   version: z.literal(2),
   revision: z.int().min(0),
   draft: RateBook,
+  /** Drafts beside the main one; absent where there are none. */
+  drafts: z.array(FiledDraft).optional(),
   editions: z.array(EditionSummary.extend({ book: EditionBook })),
   releases: z.array(Release),
   products: z.array(ProductFacts).max(MOST_PRODUCTS),

@@ -32,6 +32,7 @@ const catalogue = {
   'file-refused': { status: 422, title: 'This file holds no shop' },
   'edition-gone': { status: 410, title: 'This edition answers no longer' },
   'plan-refused': { status: 409, title: 'This plan cannot be' },
+  'too-many-drafts': { status: 422, title: 'There are too many drafts' },
   'too-many-trials': { status: 422, title: 'There are too many trials' },
   'id-in-use': { status: 409, title: 'This id is in use already' },
   internal: { status: 500, title: 'Something went wrong on our side' },

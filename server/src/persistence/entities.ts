@@ -10,10 +10,16 @@ export interface DraftRow {
   lineage: string;
   /** What it says of single products, apart from the document. */
   goodsRules: string | null;
+  /** Of a draft beside the main one: its name, the edition it began from, when, and when it was thrown away. */
+  name: string | null;
+  fromEdition: number | null;
+  madeAt: string | null;
+  thrownAt: string | null;
 }
 
 export interface DraftStepRow {
   seq: number;
+  draft: number;
   /** The id its maker gave it. */
   step: string;
   kind: 'command' | 'undo' | 'redo';
@@ -40,6 +46,10 @@ export interface EditionRow {
   publishedAt: string;
   /** Trials that failed when it was published, and why it was published all the same. */
   failing: string | null;
+  /** The draft it was and at which revision, and the edition live then; null where that was not written down. */
+  draft: number | null;
+  draftRevision: number | null;
+  base: number | null;
   /** Under which name it is kept what the edition says of single products. */
   goodsRules: string | null;
 }
@@ -138,6 +148,10 @@ export const DraftEntity = new EntitySchema<DraftRow>({
     document: { type: 'text' },
     lineage: { type: 'varchar', default: '' },
     goodsRules: { type: 'text', name: 'goods_rules', nullable: true },
+    name: { type: 'varchar', nullable: true },
+    fromEdition: { type: 'integer', name: 'from_edition', nullable: true },
+    madeAt: { type: 'varchar', name: 'made_at', nullable: true },
+    thrownAt: { type: 'varchar', name: 'thrown_at', nullable: true },
   },
 });
 
@@ -145,9 +159,10 @@ export const DraftStepEntity = new EntitySchema<DraftStepRow>({
   name: 'DraftStep',
   tableName: 'draft_step',
   uniques: [{ name: 'UQ_draft_step_step', columns: ['step'] }],
-  indices: [{ name: 'IDX_draft_step_state', columns: ['state'] }],
+  indices: [{ name: 'IDX_draft_step_state', columns: ['draft', 'state'] }],
   columns: {
     seq: { type: 'integer', primary: true, generated: 'increment' },
+    draft: { type: 'integer', default: 1 },
     step: { type: 'varchar' },
     kind: { type: 'varchar' },
     state: { type: 'varchar' },
@@ -173,6 +188,9 @@ export const EditionEntity = new EntitySchema<EditionRow>({
     document: { type: 'text' },
     publishedAt: { type: 'varchar', name: 'published_at' },
     failing: { type: 'text', nullable: true },
+    draft: { type: 'integer', nullable: true },
+    draftRevision: { type: 'integer', name: 'draft_revision', nullable: true },
+    base: { type: 'integer', nullable: true },
     goodsRules: { type: 'varchar', name: 'goods_rules', nullable: true },
   },
 });

@@ -23,7 +23,8 @@ import { bookDocument, bookTexts } from '../../persistence/bookRow.ts';
 import type { Database, Write } from '../../persistence/database.ts';
 import { DraftEntity, type DraftRow, DraftStepEntity, type DraftStepRow } from '../../persistence/entities.ts';
 
-const DRAFT_ID = 1;
+/** The draft every shop has. */
+export const MAIN_DRAFT = 1;
 
 interface HeldDraft {
   readonly revision: number;
@@ -38,7 +39,7 @@ export interface AskedSteps {
   readonly lineage?: string | undefined;
 }
 
-type NewStep = Omit<DraftStepRow, 'seq' | 'at' | 'author' | 'step' | 'undoNext' | 'redoNext'>;
+type NewStep = Omit<DraftStepRow, 'seq' | 'draft' | 'at' | 'author' | 'step' | 'undoNext' | 'redoNext'>;
 
 interface Outcome {
   readonly book: RateBook;
@@ -48,30 +49,32 @@ interface Outcome {
 /** The refusal of a step, which ends those after it; whatever came before it stands. */
 const isRefusal = (error: unknown) => error instanceof HttpProblem || error instanceof CommandProblem || error instanceof z.ZodError;
 
-/** The one draft, its revisions and its history. Every step is on disk before it is acknowledged. */
+/** A draft, its revisions and its history. Every step is on disk before it is acknowledged. */
 export class DraftStore {
   readonly #database: Database;
   readonly #now: () => string;
+  readonly id: number;
   readonly lineage: string;
   /** What is on disk; set only after a commit, and believed only where its revision is the one on disk. */
   #held: HeldDraft;
 
-  private constructor(database: Database, now: () => string, lineage: string, held: HeldDraft) {
+  private constructor(database: Database, now: () => string, id: number, lineage: string, held: HeldDraft) {
     this.#database = database;
     this.#now = now;
+    this.id = id;
     this.lineage = lineage;
     this.#held = held;
   }
 
-  /** Opens the draft; a new shop begins with an empty book. */
-  static async open(database: Database, now: () => string): Promise<DraftStore> {
-    const row = await database.read.findOneBy(DraftEntity, { id: DRAFT_ID });
+  /** Opens a draft; the main one of a new shop begins with an empty book. */
+  static async open(database: Database, now: () => string, id = MAIN_DRAFT): Promise<DraftStore> {
+    const row = await database.read.findOneBy(DraftEntity, { id });
     const lineage = row?.lineage || randomUUID();
-    if (row && row.lineage === '') await database.write(({ manager }) => manager.update(DraftEntity, { id: DRAFT_ID }, { lineage }));
-    if (row) return new DraftStore(database, now, lineage, await DraftStore.#broughtForward(database, row));
+    if (row && row.lineage === '') await database.write(({ manager }) => manager.update(DraftEntity, { id }, { lineage }));
+    if (row) return new DraftStore(database, now, id, lineage, await DraftStore.#broughtForward(database, row));
     const held = { revision: 0, book: emptyBook() };
-    await database.write(({ manager }) => manager.insert(DraftEntity, { id: DRAFT_ID, revision: 0, lineage, ...bookTexts(held.book) }));
-    return new DraftStore(database, now, lineage, held);
+    await database.write(({ manager }) => manager.insert(DraftEntity, { id, revision: 0, lineage, ...bookTexts(held.book) }));
+    return new DraftStore(database, now, id, lineage, held);
   }
 
   /** A draft of an earlier format is stored anew; the steps of its history speak of the old form and cannot be turned any more. */
@@ -81,8 +84,9 @@ export class DraftStore {
     if ((document as RateBook).format === book.format) return { revision: row.revision, book };
     const revision = row.revision + 1;
     await database.write(async ({ manager }) => {
-      for (const state of ['done', 'undone'] as const) await manager.update(DraftStepEntity, { state }, { state: 'dropped' });
-      await manager.update(DraftEntity, { id: DRAFT_ID }, { revision, ...bookTexts(book) });
+      for (const state of ['done', 'undone'] as const)
+        await manager.update(DraftStepEntity, { draft: row.id, state }, { state: 'dropped' });
+      await manager.update(DraftEntity, { id: row.id }, { revision, ...bookTexts(book) });
     });
     return { revision, book };
   }
@@ -101,16 +105,16 @@ export class DraftStore {
 
   async #ends(manager: EntityManager): Promise<HistoryEnds> {
     const select = { seq: true, command: true } as const;
-    const undo = await manager.findOne(DraftStepEntity, { where: { state: 'done' }, order: { seq: 'DESC' }, select });
-    const redo = await manager.findOne(DraftStepEntity, { where: { state: 'undone' }, order: { seq: 'ASC' }, select });
+    const undo = await manager.findOne(DraftStepEntity, { where: { draft: this.id, state: 'done' }, order: { seq: 'DESC' }, select });
+    const redo = await manager.findOne(DraftStepEntity, { where: { draft: this.id, state: 'undone' }, order: { seq: 'ASC' }, select });
     return { undo: undo?.command ?? null, redo: redo?.command ?? null };
   }
 
   /** The draft as it is on disk. */
   async #onDisk(manager: EntityManager): Promise<HeldDraft> {
-    const present = await manager.findOneOrFail(DraftEntity, { where: { id: DRAFT_ID }, select: { id: true, revision: true } });
+    const present = await manager.findOneOrFail(DraftEntity, { where: { id: this.id }, select: { id: true, revision: true } });
     if (present.revision === this.#held.revision) return this.#held;
-    const row = await manager.findOneByOrFail(DraftEntity, { id: DRAFT_ID });
+    const row = await manager.findOneByOrFail(DraftEntity, { id: this.id });
     return { revision: row.revision, book: readRateBook(bookDocument(row.document, row.goodsRules)) };
   }
 
@@ -187,13 +191,16 @@ export class DraftStore {
     const facts = { kind: step.kind, command: name, args: JSON.stringify(args), patch: JSON.stringify(ran.patch) };
     // Nothing changed: no revision, and nothing to undo.
     if (ran.book === book) return { book, row: { ...facts, state: 'passed', revision, inverse: null } };
-    await manager.update(DraftStepEntity, { state: 'undone' }, { state: 'dropped' });
+    await manager.update(DraftStepEntity, { draft: this.id, state: 'undone' }, { state: 'dropped' });
     return { book: ran.book, row: { ...facts, state: 'done', revision: revision + 1, inverse: JSON.stringify(ran.inverse) } };
   }
 
   async #turn(manager: EntityManager, { book, revision }: HeldDraft, kind: 'undo' | 'redo'): Promise<Outcome> {
     const [from, to] = kind === 'undo' ? (['done', 'undone'] as const) : (['undone', 'done'] as const);
-    const turned = await manager.findOne(DraftStepEntity, { where: { state: from }, order: { seq: kind === 'undo' ? 'DESC' : 'ASC' } });
+    const turned = await manager.findOne(DraftStepEntity, {
+      where: { draft: this.id, state: from },
+      order: { seq: kind === 'undo' ? 'DESC' : 'ASC' },
+    });
     if (turned === null)
       throw kind === 'undo'
         ? new HttpProblem('nothing-to-undo', 'No change to the draft is left to undo.')
@@ -205,7 +212,7 @@ export class DraftStore {
   }
 
   async #record(manager: EntityManager, step: string, author: string, row: NewStep): Promise<StepDone> {
-    const inserted = await manager.insert(DraftStepEntity, { ...row, step, author, at: this.#now() });
+    const inserted = await manager.insert(DraftStepEntity, { ...row, draft: this.id, step, author, at: this.#now() });
     const { undo, redo } = await this.#ends(manager);
     await manager.update(DraftStepEntity, inserted.identifiers[0] ?? { step }, { undoNext: undo, redoNext: redo });
     return { id: step, revision: row.revision, patch: JSON.parse(row.patch) as PatchOperation[], history: { undo, redo } };
@@ -216,9 +223,9 @@ export class DraftStore {
     // What is said of single products is written only where a step changed it.
     const texts =
       before.goodsRules === book.goodsRules ? { document: bookTexts({ ...book, goodsRules: undefined }).document } : bookTexts(book);
-    const { affected } = await write.manager.update(DraftEntity, { id: DRAFT_ID, revision: seen }, { revision, ...texts });
+    const { affected } = await write.manager.update(DraftEntity, { id: this.id, revision: seen }, { revision, ...texts });
     if (affected !== 1) {
-      const present = await write.manager.findOneByOrFail(DraftEntity, { id: DRAFT_ID });
+      const present = await write.manager.findOneByOrFail(DraftEntity, { id: this.id });
       throw staleAt(present.revision, seen);
     }
     write.afterCommit(() => {

@@ -1,14 +1,27 @@
-import { MoveRequest, PlanRequest, PublishRequest, type RateBook, ReleaseRequest } from '@ostrakon/core';
+import {
+  type Command,
+  type CommandsAnswer,
+  canonicalJson,
+  MoveRequest,
+  PlanRequest,
+  PublishRequest,
+  type RateBook,
+  ReleaseRequest,
+} from '@ostrakon/core';
 import { HttpProblem } from '../../http/problems.ts';
 import { type Methods, routes } from '../../http/routes.ts';
 import { OWNER } from '../../persistence/authors.ts';
 import type { Write } from '../../persistence/database.ts';
-import type { EditionStore } from './editionStore.ts';
+import type { EditionStore, Origin } from './editionStore.ts';
 import type { ReleaseFeed } from './releaseFeed.ts';
 
-/** What publishing needs of the draft. */
+/** What publishing needs of drafts. */
 export interface DraftSource {
-  presentWithin(write: Write, revision: number): Promise<RateBook>;
+  get(id: number): Promise<{ presentWithin(write: Write, revision: number): Promise<RateBook> }>;
+  /** The commands a draft consisted of at a revision. */
+  commandsAt(draft: number, revision: number): Promise<readonly Command[]>;
+  /** The edition a draft beside the main one began from; null of the main one. */
+  beganFrom(draft: number): Promise<number | null>;
 }
 
 /** A number in an address. */
@@ -31,14 +44,31 @@ export const feedRoutes = (feed: ReleaseFeed): Methods =>
     },
   });
 
-export function editionRoutes(editions: EditionStore, draft: DraftSource, feed: ReleaseFeed): Methods {
-  const present = (revision: number) => (write: Write) => draft.presentWithin(write, revision);
+export function editionRoutes(editions: EditionStore, drafts: DraftSource, feed: ReleaseFeed): Methods {
+  /** The book of a draft at the revision its owner saw. */
+  const present = async ({ draft, revision }: Origin) => {
+    const held = await drafts.get(draft);
+    return (write: Write) => held.presentWithin(write, revision);
+  };
+  /** What an edition is made of besides the one it was made from; the commands are null where they are not known. */
+  const madeOf = async (number: number): Promise<CommandsAnswer> => {
+    const origin = await editions.origin(number);
+    if (origin === null) return { base: null, commands: null };
+    const commands = await drafts.commandsAt(origin.draft, origin.revision);
+    const began = await drafts.beganFrom(origin.draft);
+    if (began !== null) return { base: began, commands: [...commands] };
+    const before = origin.base === null ? null : await editions.origin(origin.base);
+    if (before?.draft !== origin.draft) return { base: origin.base, commands: null };
+    const shared = await drafts.commandsAt(before.draft, before.revision);
+    const goesOn = shared.every((command, at) => canonicalJson(command) === canonicalJson(commands[at] ?? null));
+    return { base: origin.base, commands: goesOn ? commands.slice(shared.length) : null };
+  };
   return routes({
     '/': {
       get: async (_req, res) => void res.json({ editions: await editions.list(), releases: [...editions.releases] }),
       post: async (req, res) => {
-        const { revision, note, failing } = PublishRequest.parse(req.body);
-        res.status(201).json(await editions.publish(present(revision), note, OWNER, failing));
+        const { note, failing, ...origin } = PublishRequest.parse(req.body);
+        res.status(201).json(await editions.publish(await present(origin), note, OWNER, failing, origin));
       },
     },
     '/live': {
@@ -64,7 +94,9 @@ export function editionRoutes(editions: EditionStore, draft: DraftSource, feed: 
     '/plans': {
       post: async (req, res) => {
         const { what, note, ...span } = PlanRequest.parse(req.body);
-        res.status(201).json(await editions.plan('edition' in what ? what.edition : present(what.revision), span, note, OWNER));
+        const plan =
+          'edition' in what ? editions.plan(what.edition, span, note, OWNER) : editions.plan(await present(what), span, note, OWNER, what);
+        res.status(201).json(await plan);
       },
     },
     '/plans/:seq/move': {
@@ -75,6 +107,9 @@ export function editionRoutes(editions: EditionStore, draft: DraftSource, feed: 
         await editions.callOff(numberIn(req.params.seq, 'plan'));
         res.status(204).end();
       },
+    },
+    '/:number/commands': {
+      get: async (req, res) => void res.json(await madeOf(numberIn(req.params.number, 'edition'))),
     },
     '/:number': {
       get: async (req, res) => {

@@ -28,7 +28,13 @@ export interface Edition {
 }
 
 /** What is to be published, found inside the transaction that publishes it; it may refuse. */
-type Pick = (write: Write) => RateBook | Promise<RateBook>;
+type Chooser = (write: Write) => RateBook | Promise<RateBook>;
+
+/** The draft a book is of, at which revision. */
+export interface Origin {
+  readonly draft: number;
+  readonly revision: number;
+}
 
 /** When a plan begins and ends, and which edition holds from then on. */
 type PlannedSpan = PlannedTime & { readonly after: number | null };
@@ -38,7 +44,13 @@ const MOST_ANSWERED = 8;
 
 const hashOf = (book: RateBook) => createHash('sha256').update(canonicalJson(book)).digest('hex');
 
-const summaryOf = ({ number, note, hash, publishedAt, failing }: Omit<EditionRow, 'document' | 'goodsRules'>) =>
+const summaryOf = ({
+  number,
+  note,
+  hash,
+  publishedAt,
+  failing,
+}: Pick<EditionRow, 'number' | 'note' | 'hash' | 'publishedAt' | 'failing'>) =>
   EditionSummary.parse({ number, note, hash, publishedAt, ...(failing !== null && { failing: JSON.parse(failing) }) });
 
 const releaseOf = (row: ReleaseRow): Release => Release.parse(row);
@@ -115,6 +127,14 @@ export class EditionStore {
     return rows.map(summaryOf);
   }
 
+  /** The draft an edition was, at which revision, and what was live then; null where it was not written down. */
+  async origin(number: number): Promise<(Origin & { readonly base: number | null }) | null> {
+    const row = await this.#database.read.findOneBy(EditionEntity, { number });
+    if (!row) throw new HttpProblem('not-found', `There is no edition ${number}.`);
+    const { draft, draftRevision: revision, base } = row;
+    return draft === null || revision === null ? null : { draft, revision, base };
+  }
+
   /** An edition with its document. */
   async read(number: number): Promise<Edition> {
     const held = this.#held.get(number);
@@ -149,14 +169,14 @@ export class EditionStore {
   }
 
   /** Freezes the book `pick` gives as an edition and makes it live from now; all in one step of the write queue. */
-  async publish(pick: Pick, note: string, author: string, failing?: Failing): Promise<EditionSummary> {
+  async publish(pick: Chooser, note: string, author: string, failing?: Failing, origin?: Origin): Promise<EditionSummary> {
     return this.#database.write(async (write) => {
       const book = await pick(write);
       const live = this.live();
       // Not by the stored hash: an edition of an earlier format reads as its present form.
       if (live && hashOf(book) === hashOf(live.book))
         throw new HttpProblem('nothing-to-publish', `The draft is the same as edition ${live.summary.number}, which is live.`);
-      const edition = await this.#freeze(write.manager, book, note, failing);
+      const edition = await this.#freeze(write.manager, book, note, origin, failing);
       await this.#release(write, { edition: edition.summary.number, from: this.#now(), until: null, after: null }, note, author, edition);
       return edition.summary;
     });
@@ -172,10 +192,11 @@ export class EditionStore {
   }
 
   /** Makes an edition live at an instant to come: one of before, or what `pick` gives, frozen now. */
-  async plan(what: number | Pick, span: PlannedSpan, note: string, author: string): Promise<Release> {
+  async plan(what: number | Chooser, span: PlannedSpan, note: string, author: string, origin?: Origin): Promise<Release> {
     return this.#database.write(async (write) => {
       this.#allow(this.#releases, span);
-      const edition = typeof what === 'number' ? await loaded(write.manager, what) : await this.#frozen(write, await what(write), note);
+      const edition =
+        typeof what === 'number' ? await loaded(write.manager, what) : await this.#frozen(write, await what(write), note, origin);
       return this.#release(write, { edition: edition.summary.number, ...span }, note, author, edition);
     });
   }
@@ -240,12 +261,12 @@ export class EditionStore {
   }
 
   /** What is the same as what is live needs no edition of its own. */
-  async #frozen(write: Write, book: RateBook, note: string): Promise<Edition> {
+  async #frozen(write: Write, book: RateBook, note: string, origin: Origin | undefined): Promise<Edition> {
     const live = this.live();
-    return live && hashOf(book) === hashOf(live.book) ? live : this.#freeze(write.manager, book, note);
+    return live && hashOf(book) === hashOf(live.book) ? live : this.#freeze(write.manager, book, note, origin);
   }
 
-  async #freeze(manager: EntityManager, book: RateBook, note: string, failing?: Failing): Promise<Edition> {
+  async #freeze(manager: EntityManager, book: RateBook, note: string, origin: Origin | undefined, failing?: Failing): Promise<Edition> {
     const texts = bookTexts(book);
     const last = await manager.maximum(EditionEntity, 'number');
     const row: EditionRow = {
@@ -254,6 +275,9 @@ export class EditionStore {
       hash: hashOf(book),
       document: texts.document,
       goodsRules: await keepGoodsRules(manager, texts.goodsRules),
+      draft: origin?.draft ?? null,
+      draftRevision: origin?.revision ?? null,
+      base: this.live()?.summary.number ?? null,
       publishedAt: this.#now(),
       failing: failing === undefined ? null : JSON.stringify(failing),
     };

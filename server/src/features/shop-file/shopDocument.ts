@@ -1,11 +1,15 @@
-import { type RateBook, ShopFile } from '@ostrakon/core';
-import type { EntitySchema } from 'typeorm';
+import { randomUUID } from 'node:crypto';
+import { Command, canonicalJson, type RateBook, readRateBook, runCommand, ShopFile } from '@ostrakon/core';
+import { type EntityManager, type EntitySchema, IsNull, MoreThan } from 'typeorm';
+import { OWNER } from '../../persistence/authors.ts';
 import { bookDocument, bookTexts, keepGoodsRules } from '../../persistence/bookRow.ts';
 import type { Database } from '../../persistence/database.ts';
 import {
   CarrierAccountEntity,
   DayLoadEntity,
   DraftEntity,
+  DraftStepEntity,
+  type DraftStepRow,
   EditionEntity,
   GoodsRulesEntity,
   ProductEntity,
@@ -17,12 +21,14 @@ import { loadFromRow, rowOfLoad } from '../../persistence/loadRow.ts';
 import { productFromRow, rowOfProduct } from '../../persistence/productRow.ts';
 import { slices } from '../../persistence/slices.ts';
 import { openDatabase } from '../../persistence/sqlite/openDatabase.ts';
+import { stackAt } from '../../persistence/stepStack.ts';
 import { rowOfTrial, trialFromRow } from '../../persistence/trialRow.ts';
 
 /** The whole shop as one open document, all of it as it was at one moment. */
 export function readShop(database: Database): Promise<ShopFile> {
   return database.snapshot(async (manager) => {
     const draft = await manager.findOneByOrFail(DraftEntity, { id: 1 });
+    const drafts = await filedDrafts(manager);
     const editions = await manager.find(EditionEntity, { order: { number: 'ASC' } });
     const rules = new Map((await manager.find(GoodsRulesEntity)).map(({ hash, document }) => [hash, document]));
     const accounts = await manager.find(CarrierAccountEntity, { order: { position: 'ASC' } });
@@ -32,7 +38,8 @@ export function readShop(database: Database): Promise<ShopFile> {
       version: 2,
       revision: draft.revision,
       draft: bookDocument(draft.document, draft.goodsRules),
-      editions: editions.map(({ document, failing, goodsRules, ...facts }) => ({
+      ...(drafts.length > 0 && { drafts }),
+      editions: editions.map(({ document, failing, goodsRules, draft: _draft, draftRevision: _revision, base: _base, ...facts }) => ({
         ...facts,
         ...(failing !== null && { failing: JSON.parse(failing) }),
         book: bookDocument(document, (goodsRules !== null && rules.get(goodsRules)) || null),
@@ -56,6 +63,59 @@ export function readShop(database: Database): Promise<ShopFile> {
   });
 }
 
+const MAIN = { name: null, fromEdition: null, madeAt: null, thrownAt: null };
+
+/** Drafts beside the main one that were not thrown away, with the commands in force. */
+async function filedDrafts(manager: EntityManager): Promise<object[]> {
+  const rows = await manager.find(DraftEntity, { where: { id: MoreThan(1), thrownAt: IsNull() }, order: { id: 'ASC' } });
+  return Promise.all(
+    rows.map(async ({ id, name, fromEdition, madeAt, revision, document, goodsRules }) => ({
+      name,
+      from: fromEdition,
+      madeAt,
+      book: bookDocument(document, goodsRules),
+      commands: (await stackAt(manager, id, revision)).map(({ command }) => command),
+    })),
+  );
+}
+
+type FiledDraft = NonNullable<ShopFile['drafts']>[number];
+
+/** The steps of a draft from its edition on; none where the commands do not lead to its book. */
+function stepsOf({ commands, book, madeAt }: FiledDraft, id: number, from: RateBook | undefined): Omit<DraftStepRow, 'seq'>[] {
+  if (!from) return [];
+  let now = from;
+  const rows: Omit<DraftStepRow, 'seq'>[] = [];
+  for (const filed of commands) {
+    const command = Command.safeParse(filed);
+    if (!command.success) return [];
+    const ran = runCommand(now, command.data);
+    now = ran.book;
+    const facts = {
+      kind: 'command',
+      state: 'done',
+      author: OWNER,
+      at: madeAt,
+      revision: rows.length + 1,
+      undoNext: command.data.name,
+    } as const;
+    const texts = { args: JSON.stringify(command.data.args), patch: JSON.stringify(ran.patch), inverse: JSON.stringify(ran.inverse) };
+    rows.push({ draft: id, step: randomUUID(), command: command.data.name, redoNext: null, ...facts, ...texts });
+  }
+  return canonicalJson(now) === canonicalJson(book) ? rows : [];
+}
+
+async function plantDrafts(manager: EntityManager, { drafts = [], editions }: ShopFile): Promise<void> {
+  for (const [at, filed] of drafts.entries()) {
+    const id = at + 2;
+    const edition = editions.find(({ number }) => number === filed.from);
+    const steps = stepsOf(filed, id, edition && readRateBook(edition.book, 'edition'));
+    const facts = { name: filed.name, fromEdition: filed.from, madeAt: filed.madeAt, thrownAt: null, lineage: randomUUID() };
+    await manager.insert(DraftEntity, { id, revision: steps.length, ...facts, ...bookTexts(filed.book) });
+    for (const slice of slices(steps)) await manager.insert(DraftStepEntity, slice as never);
+  }
+}
+
 /**
  * Makes the shop of a document in an empty folder. Its accounts have no keys; its revisions are of another line than those
  * of the shop it was written from.
@@ -67,14 +127,23 @@ export async function plantShop(folder: string, file: ShopFile): Promise<void> {
       const insert = async <R extends object>(entity: EntitySchema<R>, rows: readonly R[]) => {
         for (const slice of slices(rows)) await manager.insert(entity, slice as never);
       };
-      await insert(DraftEntity, [{ id: 1, revision: file.revision, lineage: '', ...bookTexts(file.draft) }]);
+      await insert(DraftEntity, [{ id: 1, revision: file.revision, lineage: '', ...MAIN, ...bookTexts(file.draft) }]);
       for (const { book, failing, ...facts } of file.editions) {
         const { document, goodsRules } = bookTexts(book as RateBook);
         const kept = await keepGoodsRules(manager, goodsRules);
         await insert(EditionEntity, [
-          { ...facts, failing: failing === undefined ? null : JSON.stringify(failing), document, goodsRules: kept },
+          {
+            ...facts,
+            failing: failing === undefined ? null : JSON.stringify(failing),
+            document,
+            goodsRules: kept,
+            draft: null,
+            draftRevision: null,
+            base: null,
+          },
         ]);
       }
+      await plantDrafts(manager, file);
       await insert(ReleaseEntity, file.releases);
       await insert(ProductEntity, file.products.map(rowOfProduct));
       await insert(TrialEntity, file.trials.map(rowOfTrial));

@@ -18,6 +18,7 @@ import { TrialExpects1764800000000 } from './migrations/1764800000000-trial-expe
 import { Plans1764900000000 } from './migrations/1764900000000-plans.ts';
 import { GoodsRules1765000000000 } from './migrations/1765000000000-goods-rules.ts';
 import { Feed1765100000000 } from './migrations/1765100000000-feed.ts';
+import { Drafts1765200000000 } from './migrations/1765200000000-drafts.ts';
 import { asStorageFault } from './storageFault.ts';
 
 export const migrations = [
@@ -33,6 +34,7 @@ export const migrations = [
   Plans1764900000000,
   GoodsRules1765000000000,
   Feed1765100000000,
+  Drafts1765200000000,
 ];
 
 /** The database as SQLite knows it, for tests and backups. */
