@@ -21,8 +21,8 @@ export {
 export { PriceList, Tariff, tariffAnswer } from './carriers/tariff.ts';
 export type { Change, TierChange } from './changes/change.ts';
 export { describeChanges } from './changes/describeChanges.ts';
+export { type BroughtForward, bringForward, type Conflict, type Decision, takenBack } from './commands/bringForward.ts';
 export { CommandProblem } from './commands/commandProblem.ts';
-export { bringForward, type BroughtForward, type Conflict, type Decision, takenBack } from './commands/bringForward.ts';
 export { applyCommand, Command, type CommandName, type SingleCommand } from './commands/commands.ts';
 export {
   answered,
@@ -51,11 +51,8 @@ export {
   CalendarAddress,
   CommandsAnswer,
   DraftList,
-  DraftSummary,
-  MakeDraft,
-  MOST_DRAFTS,
-  NameDraft,
   DraftState,
+  DraftSummary,
   EditionDocument,
   EditionList,
   EditionSummary,
@@ -68,8 +65,11 @@ export {
   HolidaysAnswer,
   LiveState,
   LoadList,
+  MakeDraft,
+  MOST_DRAFTS,
   MOST_STEPS,
   MoveRequest,
+  NameDraft,
   PlanRequest,
   Problem,
   ProductEdit,

@@ -10,6 +10,7 @@ import { packingCommands } from './packingCommands.ts';
 import { ruleCommands } from './ruleCommands.ts';
 import { serviceCommands } from './serviceCommands.ts';
 import { shopCommands } from './shopCommands.ts';
+import { takeOverCommand } from './takeOverCommand.ts';
 import { zoneCommands } from './zoneCommands.ts';
 
 /** Every change that is one thing. */
@@ -24,6 +25,7 @@ const single = {
   ...laneCommands,
   ...ruleCommands,
   ...meantCommands,
+  ...takeOverCommand,
 };
 
 type SingleName = keyof typeof single;

@@ -5,7 +5,7 @@ import { PLAIN_GROUP } from '../goods/goodsGroup.ts';
 import { PLAIN_SERVICE } from '../rate-book/rateBook.ts';
 import { PLAIN_ROUND } from '../rounds/round.ts';
 import { amount, byWeight, flat } from './bookOf.ts';
-import { allowance, at, box, charge, counter, depot, dispatch, tuesday } from './commandBook.ts';
+import { allowance, at, book, box, charge, counter, depot, dispatch, tuesday } from './commandBook.ts';
 
 export const carriage = { account: 'gannet', carrier: 'Gannet Air', service: 'DAY', ...PLAIN_CARRIAGE };
 
@@ -21,6 +21,7 @@ export const everyCommand: readonly Command[] = [
   { name: 'setShop', args: { name: 'Other', currency: 'USD', units: 'imperial', locale: 'en-US', timeZone: 'America/Halifax' } },
   { name: 'setServed', args: { countries: ['FR', 'CA', 'CA'] } },
   { name: 'setEditionsAnswer', args: { editionsAnswer: 60 } },
+  { name: 'takeOver', args: { book: { ...book, shop: { ...book.shop, name: 'Other shop' } } } },
   { name: 'setTexts', args: { noOption: 'No.', refer: 'Ask.' } },
   { name: 'addZone', args: { id: 'new', name: 'New', places: [], at: 0 } },
   { name: 'renameZone', args: { zone: 'far', name: 'Farther' } },

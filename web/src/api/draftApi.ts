@@ -44,11 +44,11 @@ export interface DraftApi {
 }
 
 /** Steps on their way to the server, which a page that goes away does not call back where they are few enough. */
-async function send(request: StepsRequest, signal?: AbortSignal): Promise<StepsAnswer> {
+async function send(to: string, request: StepsRequest, signal?: AbortSignal): Promise<StepsAnswer> {
   const init = post(request);
   const keepalive = bytesOf(String(init.body)) <= MOST_KEPT_ALIVE;
   try {
-    return await ask(StepsAnswer, '/draft/steps', { ...init, keepalive, ...(signal && { signal }) });
+    return await ask(StepsAnswer, `${to}/steps`, { ...init, keepalive, ...(signal && { signal }) });
   } catch (error) {
     const [first] = request.steps;
     if (!(error instanceof ApiProblem) || error.problem.status >= 500 || !first) throw error;
@@ -56,9 +56,13 @@ async function send(request: StepsRequest, signal?: AbortSignal): Promise<StepsA
   }
 }
 
+/** A draft by its number. */
+export const draftApi = (id: number): DraftApi => ({
+  read: () => ask(TakenDraft, `/drafts/${id}`),
+  send: (request, signal) => send(`/drafts/${id}`, request, signal),
+});
+
 export const api = {
-  read: () => ask(TakenDraft, '/draft'),
-  send,
   live: () => ask(TakenLive, '/editions/live'),
   publish: (request: PublishRequest) => ask(EditionSummary, '/editions', post(request)),
   products: async () => (await ask(ProductList, '/products')).products,
@@ -66,4 +70,4 @@ export const api = {
   setLoad: async (load: DayLoad) => (await ask(LoadList, '/loads', { ...post(load), method: 'PUT' })).loads,
   trials: async () => (await ask(TrialList, '/trials')).trials,
   changeTrials: (change: TrialChange) => ask(TrialsAnswer, '/trials/changes', post(change)),
-} satisfies DraftApi & Record<string, unknown>;
+};

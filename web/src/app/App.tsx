@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { BenchProvider } from '../bench/BenchProvider.tsx';
+import { useActiveDraft } from '../draft/activeDraft.ts';
 import { DraftProvider } from '../draft/DraftProvider.tsx';
 import { queries } from '../draft/queries.ts';
 import { Button } from '../ui/Button.tsx';
@@ -7,7 +8,8 @@ import { Frame } from './Frame.tsx';
 
 /** Loads what every screen needs, then shows the frame. */
 export function App() {
-  const draft = useQuery(queries.draft);
+  const id = useActiveDraft();
+  const draft = useQuery(queries.draft(id));
   const products = useQuery(queries.products);
   const trials = useQuery(queries.trials);
   const waited = [draft, products, trials];
@@ -23,7 +25,7 @@ export function App() {
   }
   if (!draft.data || !products.data || !trials.data) return <p className="p-6 text-ash">Opening the rate book…</p>;
   return (
-    <DraftProvider opened={draft.data}>
+    <DraftProvider key={id} draft={id} opened={draft.data}>
       <BenchProvider products={products.data} trials={trials.data}>
         <Frame />
       </BenchProvider>

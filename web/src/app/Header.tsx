@@ -1,13 +1,17 @@
 import { standingOf } from '@ostrakon/core';
 import clsx from 'clsx';
 import { CircleQuestionMark, Redo2, Search, Undo2 } from 'lucide-react';
+import { Suspense } from 'react';
 import { Link, NavLink } from 'react-router';
-import { useDraft, useDraftSession, useSaving } from '../draft/DraftProvider.tsx';
+import { useDraftSession, useSaving } from '../draft/DraftProvider.tsx';
 import type { SaveState } from '../draft/draftSession.ts';
 import { useChanges } from '../draft/useChanges.ts';
 import { useRan, useTold } from '../proof/useProof.ts';
 import { Button } from '../ui/Button.tsx';
+import { later } from '../ui/later.ts';
 import { commandWords } from '../words/commandWords.ts';
+
+const DraftSwitch = later(() => import('../editions/DraftSwitch.tsx'), 'DraftSwitch');
 
 function saveWords(save: SaveState): string {
   switch (save.tag) {
@@ -116,7 +120,6 @@ const SCREENS = [
 ] as const;
 
 export function Header({ onFind, onHelp }: { onFind: () => void; onHelp: () => void }) {
-  const { book } = useDraft();
   const { save } = useSaving();
   return (
     <header className="print:hidden">
@@ -133,7 +136,9 @@ export function Header({ onFind, onHelp }: { onFind: () => void; onHelp: () => v
             </NavLink>
           ))}
         </nav>
-        <span className="ms-auto min-w-0 truncate text-hood-dim">{book.shop.name}</span>
+        <Suspense fallback={<span className="ms-auto" />}>
+          <DraftSwitch />
+        </Suspense>
         <span
           role="status"
           title={save.tag === 'offline' ? (save.why ?? 'The server does not answer. What you do is kept and sent again.') : undefined}

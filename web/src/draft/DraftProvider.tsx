@@ -1,15 +1,15 @@
 import { createContext, type ReactNode, useContext, useEffect, useState, useSyncExternalStore } from 'react';
-import { api } from '../api/draftApi.ts';
+import { type DraftApi, draftApi } from '../api/draftApi.ts';
 import { toast } from '../ui/toast.ts';
 import { DraftSession, type DraftSnapshot } from './draftSession.ts';
 import type { OpenedDraft } from './openDraft.ts';
 import { keepUnsent } from './outbox.ts';
 
 const SessionContext = createContext<DraftSession | null>(null);
-const CHANNEL = 'ostrakon-draft';
+const channelOf = (draft: number) => `ostrakon-draft-${draft}`;
 
 /** Tells other tabs what this one saved, and hears what they did. */
-function useOtherTabs(session: DraftSession, channel: BroadcastChannel): void {
+function useOtherTabs(session: DraftSession, channel: BroadcastChannel, api: DraftApi): void {
   useEffect(() => {
     channel.onmessage = (event: MessageEvent<number>) => session.noticeRevision(event.data);
     const look = () => {
@@ -27,7 +27,7 @@ function useOtherTabs(session: DraftSession, channel: BroadcastChannel): void {
       window.removeEventListener('focus', look);
       window.removeEventListener('online', session.tryNow);
     };
-  }, [session, channel]);
+  }, [session, channel, api]);
 }
 
 /** A field that is left takes what was typed into it. */
@@ -36,7 +36,7 @@ const leaveField = () => {
 };
 
 /** A page that goes away sends what waits, and asks where there is no time for that. */
-function useLeaving(session: DraftSession): void {
+function useLeaving(session: DraftSession, draft: number): void {
   useEffect(() => {
     const ask = (event: BeforeUnloadEvent) => {
       leaveField();
@@ -44,12 +44,12 @@ function useLeaving(session: DraftSession): void {
     };
     const leave = () => {
       leaveField();
-      keepUnsent(session.unsent());
+      keepUnsent(draft, session.unsent());
       session.leave();
     };
     // Brought back as it was, the page goes on by itself.
     const back = (event: PageTransitionEvent) => {
-      if (event.persisted) keepUnsent(null);
+      if (event.persisted) keepUnsent(draft, null);
     };
     window.addEventListener('beforeunload', ask);
     window.addEventListener('pagehide', leave);
@@ -59,21 +59,23 @@ function useLeaving(session: DraftSession): void {
       window.removeEventListener('pagehide', leave);
       window.removeEventListener('pageshow', back);
     };
-  }, [session]);
+  }, [session, draft]);
 }
 
-export function DraftProvider({ opened, children }: { opened: OpenedDraft; children: ReactNode }) {
+/** The draft of a number; to work on another one it is mounted anew. */
+export function DraftProvider({ draft, opened, children }: { draft: number; opened: OpenedDraft; children: ReactNode }) {
   const [held] = useState(() => {
-    const channel = new BroadcastChannel(CHANNEL);
+    const channel = new BroadcastChannel(channelOf(draft));
+    const api = draftApi(draft);
     const events = {
       doing: toast.passOn,
       refused: (message: string) => void toast.error(`This change was not taken: ${message}`),
       moved: (revision: number) => channel.postMessage(revision),
     };
-    return { channel, session: new DraftSession(opened.state, api, events, opened.left) };
+    return { api, channel, session: new DraftSession(opened.state, api, events, opened.left) };
   });
-  useOtherTabs(held.session, held.channel);
-  useLeaving(held.session);
+  useOtherTabs(held.session, held.channel, held.api);
+  useLeaving(held.session, draft);
   return <SessionContext value={held.session}>{children}</SessionContext>;
 }
 

@@ -1,5 +1,7 @@
 import { type DraftState, type DraftStep, MOST_STEPS } from '@ostrakon/core';
-import { api } from '../api/draftApi.ts';
+import { ApiProblem } from '../api/client.ts';
+import { draftApi } from '../api/draftApi.ts';
+import { MAIN_DRAFT, workOn } from './activeDraft.ts';
 import { keepUnsent, readUnsent } from './outbox.ts';
 
 export interface OpenedDraft {
@@ -9,12 +11,12 @@ export interface OpenedDraft {
 }
 
 /** Sends what the page before left behind. Whether it had arrived is not known; the answer says what became of each step. */
-async function sendUnsent(): Promise<readonly DraftStep[]> {
-  const unsent = readUnsent();
+async function sendUnsent(draft: number): Promise<readonly DraftStep[]> {
+  const unsent = readUnsent(draft);
   let left = unsent?.steps ?? [];
   let revision = unsent?.revision ?? 0;
   while (unsent && left.length > 0) {
-    const { steps, refused } = await api.send({ ...unsent, revision, steps: left.slice(0, MOST_STEPS) });
+    const { steps, refused } = await draftApi(draft).send({ ...unsent, revision, steps: left.slice(0, MOST_STEPS) });
     left = left.slice(steps.length);
     revision = steps.at(-1)?.revision ?? revision;
     if (refused === undefined && steps.length > 0) continue;
@@ -26,9 +28,15 @@ async function sendUnsent(): Promise<readonly DraftStep[]> {
 }
 
 /** Reads the draft, once everything the page before had to send is settled. */
-export async function openDraft(): Promise<OpenedDraft> {
-  const left = await sendUnsent();
-  const state = await api.read();
-  keepUnsent(null);
-  return { state, left };
+export async function openDraft(draft: number): Promise<OpenedDraft> {
+  const left = await sendUnsent(draft);
+  try {
+    const state = await draftApi(draft).read();
+    keepUnsent(draft, null);
+    return { state, left };
+  } catch (error) {
+    // Thrown away, in another tab perhaps: the main one is always there.
+    if (draft !== MAIN_DRAFT && error instanceof ApiProblem && error.problem.status === 404) workOn(MAIN_DRAFT);
+    throw error;
+  }
 }

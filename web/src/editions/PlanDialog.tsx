@@ -3,6 +3,7 @@ import { useId, useState } from 'react';
 import { ApiProblem } from '../api/client.ts';
 import { editionsApi } from '../api/editionsApi.ts';
 import { localTime } from '../bench/shopTime.ts';
+import { useActiveDraft } from '../draft/activeDraft.ts';
 import { useDraft, useSaving } from '../draft/DraftProvider.tsx';
 import { Button } from '../ui/Button.tsx';
 import { LabelledInput } from '../ui/LabelledInput.tsx';
@@ -72,6 +73,7 @@ export function PlanDialog({
 }) {
   const { shop } = useDraft().book;
   const { revision, save } = useSaving();
+  const draft = useActiveDraft();
   const format = useFormat();
   const released = useReleased();
   const [what, setWhat] = useState(edition === null ? DRAFT : String(edition));
@@ -92,7 +94,7 @@ export function PlanDialog({
     try {
       const release = moving
         ? await editionsApi.move(moving.seq, read.span)
-        : await editionsApi.plan({ what: what === DRAFT ? { revision } : { edition: Number(what) }, ...read.span, note });
+        : await editionsApi.plan({ what: what === DRAFT ? { revision, draft } : { edition: Number(what) }, ...read.span, note });
       await released();
       toast(`Edition ${release.edition} takes over on ${format.moment(release.from)}`);
       onClose();

@@ -6,6 +6,7 @@ const words: Record<CommandName, string> = {
   setServed: 'served countries',
   meanSo: 'a finding meant so',
   unmeanSo: 'a finding no longer meant so',
+  takeOver: 'taking over another draft',
   setTexts: 'messages',
   setEditionsAnswer: 'how long editions answer',
   addZone: 'new zone',

@@ -1,13 +1,18 @@
 import { EDITIONS_ANSWER_DAYS, type EditionSummary, type Release } from '@ostrakon/core';
+import { useQuery } from '@tanstack/react-query';
 import { Ellipsis } from 'lucide-react';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import { editionsApi } from '../../api/editionsApi.ts';
 import { readDayCount } from '../../calendars/readDays.ts';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
+import { BookChanges } from '../../editions/BookChanges.tsx';
+import type { Older } from '../../editions/BringForwardDialog.tsx';
+import { NewDraftDialog } from '../../editions/NewDraftDialog.tsx';
 import { PlanDialog } from '../../editions/PlanDialog.tsx';
-import { type Editions, useEditions, useReleased } from '../../editions/useEditions.ts';
+import { type Editions, editionBook, useEditions, useReleased } from '../../editions/useEditions.ts';
 import { Button, SignButton } from '../../ui/Button.tsx';
+import { later } from '../../ui/later.ts';
 import { Menu } from '../../ui/Menu.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import { toast } from '../../ui/toast.ts';
@@ -16,15 +21,31 @@ import { planWords, spanWords, standingWords } from '../../words/editionWords.ts
 import { useFormat } from '../../words/useWords.ts';
 import { CalendarFeed } from './CalendarFeed.tsx';
 import { Compare, DRAFT } from './Compare.tsx';
+import { DraftList } from './DraftList.tsx';
 import { GoBackDialog } from './GoBackDialog.tsx';
+import { PlanLoss } from './PlanLoss.tsx';
 import { TimeLine } from './TimeLine.tsx';
+
+const BringForwardDialog = later(() => import('../../editions/BringForwardDialog.tsx'), 'BringForwardDialog');
 
 type Open =
   | { readonly kind: 'plan'; readonly edition: number | null; readonly moving?: Release }
-  | { readonly kind: 'back'; readonly edition: number };
+  | { readonly kind: 'back'; readonly edition: number }
+  | { readonly kind: 'draft'; readonly edition: number }
+  | { readonly kind: 'bring'; readonly older: Older };
 
 /** Plans that wait, each with what can still be done about it. */
-function Waiting({ waiting, onMove }: { waiting: readonly Release[]; onMove: (release: Release) => void }) {
+function Waiting({
+  waiting,
+  live,
+  onMove,
+  onBring,
+}: {
+  waiting: readonly Release[];
+  live: number | undefined;
+  onMove: (release: Release) => void;
+  onBring: (release: Release) => void;
+}) {
   const format = useFormat();
   const released = useReleased();
   if (waiting.length === 0) return null;
@@ -46,6 +67,7 @@ function Waiting({ waiting, onMove }: { waiting: readonly Release[]; onMove: (re
             <span>
               {planWords(release, format)}
               {release.note !== '' && <span className="ms-2 text-sm text-ash">{release.note}</span>}
+              {live !== undefined && <PlanLoss edition={release.edition} live={live} onBring={() => onBring(release)} />}
             </span>
             <span className="flex shrink-0 gap-1">
               <Button look="quiet" aria-label={`Move edition ${release.edition}`} onClick={() => onMove(release)}>
@@ -89,12 +111,25 @@ function EditionRow({
   const format = useFormat();
   const { number, note, publishedAt, failing } = edition;
   const isLive = all.present?.edition === number;
+  const [shown, setShown] = useState(false);
+  const before = all.editions.find((one) => one.number < number)?.number;
   const author = all.releases.find((one) => one.edition === number)?.author;
-  return (
+  const row = (
     <tr className="border-line border-b align-top last:border-b-0">
       <th scope="row" className="px-3 py-1.5 text-start font-normal">
         <span className="font-serif font-semibold text-base">{number}</span> {note}
         {isLive && <span className="ms-2 rounded bg-clay px-1.5 text-xs text-paper">live</span>}
+        {before !== undefined && (
+          <Button
+            look="quiet"
+            className="ms-2 h-6!"
+            aria-expanded={shown}
+            aria-label={`What edition ${number} changed`}
+            onClick={() => setShown(!shown)}
+          >
+            {shown ? 'Hide what it changed' : 'What it changed'}
+          </Button>
+        )}
         {failing && (
           <span className="block text-sm text-ochre">
             {failing.trials.length === 1 ? 'One trial failed' : `${failing.trials.length} trials failed`} then ({failing.trials.join(', ')}
@@ -120,6 +155,7 @@ function EditionRow({
             {
               entries: [
                 { label: 'Compare with the draft', act: () => compare(number) },
+                { label: 'Open as a draft…', act: () => open({ kind: 'draft', edition: number }) },
                 { label: 'Make it live again…', act: () => open({ kind: 'back', edition: number }), disabled: isLive },
                 { label: 'Plan it…', act: () => open({ kind: 'plan', edition: number }) },
               ],
@@ -129,6 +165,25 @@ function EditionRow({
       </td>
     </tr>
   );
+  if (before === undefined) return row;
+  return (
+    <>
+      {row}
+      {shown && (
+        <tr className="border-line border-b">
+          <td colSpan={4} className="px-3 py-2">
+            <WhatItChanged before={before} edition={number} />
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+/** What an edition changed of the one before it, in rules and for buyers. */
+function WhatItChanged({ before, edition }: { before: number; edition: number }) {
+  const [{ data: old }, { data: made }] = [useQuery(editionBook(before)), useQuery(editionBook(edition))];
+  return old && made ? <BookChanges before={old} after={made} /> : <p className="text-sm text-ash">Reading the editions…</p>;
 }
 
 /** For how long an edition answers for orders of its time; a rule of the draft. */
@@ -183,7 +238,15 @@ export function EditionsScreen() {
         <Button onClick={() => setOpen({ kind: 'plan', edition: null })}>Plan an edition…</Button>
       </div>
       <TimeLine spans={spans} editions={editions} present={present} />
-      <Waiting waiting={waiting} onMove={(release) => setOpen({ kind: 'plan', edition: release.edition, moving: release })} />
+      <Waiting
+        waiting={waiting}
+        live={present?.edition}
+        onBring={({ edition, note }) =>
+          setOpen({ kind: 'bring', older: { kind: 'edition', id: edition, name: note || `Edition ${edition}` } })
+        }
+        onMove={(release) => setOpen({ kind: 'plan', edition: release.edition, moving: release })}
+      />
+      <DraftList live={present?.edition} />
       <Compare editions={editions} from={from} to={known(search.get('to')) ?? DRAFT} change={change} />
       <div className="overflow-x-auto rounded-lg border border-line-strong bg-paper">
         <table aria-label="Editions" className="w-full">
@@ -224,6 +287,12 @@ export function EditionsScreen() {
           onClose={() => setOpen(null)}
         />
       )}
+      {open?.kind === 'draft' && <NewDraftDialog from={open.edition} onClose={() => setOpen(null)} />}
+      <Suspense>
+        {open?.kind === 'bring' && present && (
+          <BringForwardDialog older={open.older} onto={present.edition} onClose={() => setOpen(null)} />
+        )}
+      </Suspense>
       {open?.kind === 'back' && <GoBackDialog edition={open.edition} onClose={() => setOpen(null)} />}
     </div>
   );

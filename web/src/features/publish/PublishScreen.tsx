@@ -3,6 +3,7 @@ import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import { ApiProblem } from '../../api/client.ts';
 import { api } from '../../api/draftApi.ts';
+import { useActiveDraft } from '../../draft/activeDraft.ts';
 import { useDraft, useSaving } from '../../draft/DraftProvider.tsx';
 import { queries } from '../../draft/queries.ts';
 import { type Changes, useChanges } from '../../draft/useChanges.ts';
@@ -46,6 +47,7 @@ export function PublishScreen() {
   const changes = useChanges();
   const { book } = useDraft();
   const { revision, save } = useSaving();
+  const draft = useActiveDraft();
   const client = useQueryClient();
   const noteId = useId();
   const [note, setNote] = useState('');
@@ -63,7 +65,7 @@ export function PublishScreen() {
     if (kept === null) return;
     setState({ tag: 'publishing' });
     try {
-      const edition = await api.publish({ revision, note, ...(kept && { failing: kept }) });
+      const edition = await api.publish({ revision, draft, note, ...(kept && { failing: kept }) });
       // What is live now is what was in the draft when it was published.
       await client.cancelQueries(queries.live);
       client.setQueryData(queries.live.queryKey, { edition, book });
