@@ -87,10 +87,10 @@ test('a choice made just before another address is opened is kept, though its re
 
   // Now a request that hangs, and typing that is not even taken yet.
   await page.goto(`${shop.url}/book/nova-scotia/ground`);
-  await page.route('**/api/draft/steps', () => undefined);
+  await page.route('**/api/drafts/1/steps', () => undefined);
   await type(page, 'Price of the tier 15 kg', '19.00');
   await page.getByLabel('Price of the tier 10 kg').fill('15.00');
-  await page.unroute('**/api/draft/steps');
+  await page.unroute('**/api/drafts/1/steps');
   await page.reload();
   await expect(page.getByLabel('Price of the tier 15 kg')).toHaveValue('19.00');
   await expect(page.getByLabel('Price of the tier 10 kg')).toHaveValue('15.00');

@@ -39,11 +39,11 @@ test('a change made elsewhere without this tab hearing of it is refused, not ove
 test('while the server is away, changes wait and are sent when it is back', async ({ page, shop }) => {
   await page.goto(`${shop.url}/book/nova-scotia/ground`);
   await expect(option(page, 'Ground parcel')).toContainText('$16.90');
-  await page.route('**/api/draft/steps', (route) => route.abort());
+  await page.route('**/api/drafts/1/steps', (route) => route.abort());
   await type(page, 'Price of the tier 15 kg', '19.00');
   await expect(page.getByRole('status').filter({ hasText: 'Offline: 1 change waits' })).toBeVisible();
   await expect(option(page, 'Ground parcel')).toContainText('$19.00');
-  await page.unroute('**/api/draft/steps');
+  await page.unroute('**/api/drafts/1/steps');
   await saved(page);
   const draft = await (await page.request.get(`${shop.url}/api/draft`)).json();
   expect(draft.revision).toBe(7);
