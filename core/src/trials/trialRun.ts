@@ -42,6 +42,8 @@ export interface TrialRun {
   readonly id: Id;
   readonly draft: TrialSide;
   readonly live: TrialSide | null;
+  /** The edition that is planned for the trial's own moment, where that is not the one live now. */
+  readonly planned?: number;
 }
 
 const isLive = (offer: Offer) => offer.status === 'priced' && (offer.carriers?.some(({ kind }) => kind === 'rate') ?? false);

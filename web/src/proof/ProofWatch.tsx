@@ -12,6 +12,7 @@ import { proofDesk } from './proofDesk.ts';
 import { SeverityMark } from './SeverityMark.tsx';
 import { useFindingNames } from './useFindingNames.ts';
 import { useLookingAtDraft, useProof, useTold } from './useProof.ts';
+import { useUpcoming } from './useUpcoming.ts';
 
 /** Findings that are told as soon as an edit brings them. */
 const SPOKEN = ['turnedAway', 'moneyLost', 'surprise'];
@@ -136,6 +137,7 @@ function Notice() {
 
 /** Looks at the draft after every edit, and tells what is new. */
 export function ProofWatch() {
+  useUpcoming();
   useLookingAtDraft();
   return <Notice />;
 }

@@ -18,7 +18,7 @@ import {
 import { effect, findingsOf, tellFindings, tryRepair, withoutRegions } from '@ostrakon/core/proof';
 import { centroidTables, type PackedCentroids, sampleAddresses } from '@ostrakon/core/sample-addresses';
 import { replaceEqualDeep } from '@tanstack/react-query';
-import { runTrials, type TrialRuns } from './trialRuns.ts';
+import { runTrials, type TrialRuns, type Upcoming } from './trialRuns.ts';
 
 /** What the page sends: things that stay as they are from edit to edit, once; then what is to be looked at. */
 export type ProofAsk =
@@ -27,6 +27,8 @@ export type ProofAsk =
   /** What the books looked at from now on say of single products. */
   | { readonly kind: 'rules'; readonly rules: RateBook['goodsRules'] }
   | { readonly kind: 'live'; readonly live: RateBook | null }
+  /** What is fixed to come after the live edition. */
+  | { readonly kind: 'upcoming'; readonly upcoming: readonly Upcoming[] }
   | { readonly kind: 'survey'; readonly survey: Survey | null }
   | { readonly kind: 'trials'; readonly trials: readonly Trial[] }
   | { readonly kind: 'loads'; readonly loads: readonly DayLoad[] }
@@ -62,6 +64,7 @@ let tables: ReturnType<typeof centroidTables> = () => undefined;
 let products: readonly ProductFacts[] = [];
 let rules: RateBook['goodsRules'];
 let live: RateBook | null = null;
+let upcoming: readonly Upcoming[] = [];
 let survey: Survey | null = null;
 let trials: readonly Trial[] = [];
 let loads: readonly DayLoad[] = [];
@@ -107,9 +110,12 @@ function liveIds(now: string): readonly string[] | null {
   return ids;
 }
 
+let ranAt: string | null = null;
+
 function tellTrials(at: string): void {
+  ranAt = at;
   if (book === null) return;
-  const ran = runTrials({ trials, draft: book, live, products: byId, loads, answers, tables, now: at });
+  const ran = runTrials({ trials, draft: book, live, upcoming, products: byId, loads, answers, tables, now: at });
   self.postMessage({ kind: 'ran', ran } satisfies ProofAnswer);
 }
 
@@ -178,6 +184,10 @@ self.onmessage = ({ data }: MessageEvent<ProofAsk>) => {
       return;
     case 'live':
       live = data.live;
+      return;
+    case 'upcoming':
+      upcoming = data.upcoming;
+      if (ranAt !== null) tellTrials(ranAt);
       return;
     case 'survey':
       survey = data.survey;

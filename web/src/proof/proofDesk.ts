@@ -1,6 +1,6 @@
 import type { BookEffect, DayLoad, ProductFacts, RateAnswer, RateBook, Repair, Survey, Trial, TriedRepair } from '@ostrakon/core';
 import type { Looked, ProofAnswer, ProofAsk } from './proof.worker.ts';
-import type { TrialRuns } from './trialRuns.ts';
+import type { TrialRuns, Upcoming } from './trialRuns.ts';
 
 /** What is found in the draft, and how far it is with the book as it stands now. */
 export interface Proof {
@@ -81,6 +81,9 @@ export class ProofDesk {
     this.#tell({ ...this.#proof, checking: true });
     this.#go();
   };
+
+  /** What is fixed to come; trials of such moments are held against it from their next run on. */
+  readonly upcoming = (upcoming: readonly Upcoming[]): void => this.#send({ kind: 'upcoming', upcoming });
 
   /** Runs the trials on the book last looked at, with what they rest on. */
   readonly run = (now: string, { trials, loads, answers }: TrialSources): void => {

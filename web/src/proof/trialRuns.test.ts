@@ -54,3 +54,29 @@ test('every trial is run on the draft and on what is live, each with its own ver
   expect(runTrials({ ...rest, draft, live: null }).runs[0]?.live).toBeNull();
   expect(runTrials({ ...rest, draft, live, products: new Map() }).runs[0]?.draft).toEqual({ ok: false, product: 'clay' });
 });
+
+test('a trial of a moment to come is held against what will be live then, and says which edition that is', () => {
+  const at = (moment?: string): Trial => ({ ...trial, cart: { ...trial.cart, ...(moment !== undefined && { moment }) } });
+  const [live, season] = [applyCommand(shop, flat(900)), applyCommand(shop, flat(990))];
+  const upcoming = [{ edition: 7, from: Date.parse('2026-12-01T04:00:00Z'), until: Date.parse('2027-01-06T04:00:00Z'), book: season }];
+  const moments = [undefined, '2026-12-01T03:59:59Z', '2026-12-01T04:00:00Z', '2027-01-06T03:59:59Z', '2027-01-06T04:00:00Z'];
+  const { runs } = runTrials({
+    trials: moments.map(at),
+    draft: live,
+    live,
+    upcoming,
+    products: new Map([['clay', clay]]),
+    loads: [],
+    answers: new Map(),
+    tables: () => undefined,
+    now: '2026-11-23T15:00:00Z',
+  });
+  const gives = runs.map(({ live: side, planned }) => [side?.ok && side.offers[0]?.price, planned]);
+  expect(gives).toEqual([
+    [900, undefined],
+    [900, undefined],
+    [990, 7],
+    [990, 7],
+    [900, undefined],
+  ]);
+});

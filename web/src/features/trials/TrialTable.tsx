@@ -125,7 +125,10 @@ function Row({ trial, run, about, isOnBench, put, menu, drag }: RowProps) {
         <Expects trial={trial} shown={shown} compact={standing === 'holds'} />
       </td>
       <td className="py-1.5 pe-3 text-end text-sm">{run && <Got side={run.draft} shown={shown} trial={trial} names={names} />}</td>
-      <td className="py-1.5 pe-3 text-end text-sm text-ash">{run && <Got side={run.live} shown={shown} trial={trial} names={names} />}</td>
+      <td className="py-1.5 pe-3 text-end text-sm text-ash">
+        {run && <Got side={run.live} shown={shown} trial={trial} names={names} />}
+        {run?.planned !== undefined && <span className="block text-xs">edition {run.planned}, planned</span>}
+      </td>
       <td className="w-9 py-1 pe-1">
         <Menu
           trigger={
