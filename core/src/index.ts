@@ -21,7 +21,7 @@ export {
 export { PriceList, Tariff, tariffAnswer } from './carriers/tariff.ts';
 export type { Change, TierChange } from './changes/change.ts';
 export { describeChanges } from './changes/describeChanges.ts';
-export { type BroughtForward, bringForward, type Conflict, type Decision, takenBack } from './commands/bringForward.ts';
+export type { BroughtForward, Conflict, Decision } from './commands/bringForward.ts';
 export { CommandProblem } from './commands/commandProblem.ts';
 export { applyCommand, Command, type CommandName, type SingleCommand } from './commands/commands.ts';
 export {

@@ -1,5 +1,6 @@
 // What shows what a book does for all carts: loaded where it is looked at, not with every page.
 
+export { bringForward, takenBack } from './commands/bringForward.ts';
 export { type Coverage, coverage } from './coverage/coverage.ts';
 export { GoodsIndex } from './coverage/goodsIndex.ts';
 export { kindsIn, type SameKinds } from './coverage/kindsIn.ts';

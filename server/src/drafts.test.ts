@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { bringForward, type Command, type CommandsAnswer, type DraftSummary, type RateBook } from '@ostrakon/core';
+import type { Command, CommandsAnswer, DraftSummary, RateBook } from '@ostrakon/core';
+import { bringForward } from '@ostrakon/core/proof';
 import fc from 'fast-check';
 import request from 'supertest';
 import { afterEach, beforeEach, expect, test } from 'vitest';

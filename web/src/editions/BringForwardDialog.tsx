@@ -1,4 +1,5 @@
-import { bringForward, type Conflict, type Decision, type RateBook } from '@ostrakon/core';
+import type { Conflict, Decision, RateBook } from '@ostrakon/core';
+import { bringForward } from '@ostrakon/core/proof';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { draftsApi, editionsApi } from '../api/editionsApi.ts';

@@ -39,6 +39,8 @@ export type ProofAsk =
   /** `now` is the hour for findings, which hang on days, and `at` the moment for trials. */
   | { readonly kind: 'look'; readonly number: number; readonly book: RateBook; readonly now: string; readonly at: string }
   | { readonly kind: 'try'; readonly number: number; readonly id: string; readonly repairs: readonly Repair[] }
+  /** What every trial gets from two books, the older one told as what is live. */
+  | { readonly kind: 'beside'; readonly number: number; readonly before: RateBook; readonly after: RateBook; readonly now: string }
   /** What one book changes of another: of what is live, and the draft last looked at, where none is given. */
   | { readonly kind: 'effect'; readonly number: number; readonly of: RateBook | null; readonly on: RateBook | null };
 
@@ -54,6 +56,7 @@ export interface Looked {
 export type ProofAnswer =
   | { readonly kind: 'looked'; readonly number: number; readonly looked: Looked }
   | { readonly kind: 'ran'; readonly ran: TrialRuns }
+  | { readonly kind: 'beside'; readonly number: number; readonly ran: TrialRuns }
   | { readonly kind: 'tried'; readonly number: number; readonly tried: readonly TriedRepair[] }
   | { readonly kind: 'effect'; readonly number: number; readonly effect: BookEffect | null };
 
@@ -213,6 +216,11 @@ self.onmessage = ({ data }: MessageEvent<ProofAsk>) => {
       waiting.push(data);
       if (waiting.length === 1) setTimeout(tryNext);
       return;
+    case 'beside': {
+      const ran = runTrials({ trials, draft: data.after, live: data.before, products: byId, loads, answers, tables, now: data.now });
+      self.postMessage({ kind: 'beside', number: data.number, ran } satisfies ProofAnswer);
+      return;
+    }
     case 'effect':
       self.postMessage({
         kind: 'effect',

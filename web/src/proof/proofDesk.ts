@@ -50,6 +50,7 @@ export class ProofDesk {
   #busy: RateBook | null = null;
   #next: { book: RateBook; now: string; at: string } | null = null;
   readonly #effects = new Map<number, (effect: BookEffect | null) => void>();
+  readonly #besides = new Map<number, (ran: TrialRuns) => void>();
   readonly #tries = new Map<number, (tried: readonly TriedRepair[]) => void>();
 
   constructor(start: () => Worked) {
@@ -111,6 +112,14 @@ export class ProofDesk {
       this.#send({ kind: 'effect', number: this.#number, of, on });
     });
 
+  /** What every trial gets from two books, the older one told as what is live. */
+  readonly beside = (before: RateBook, after: RateBook, now: string): Promise<TrialRuns> =>
+    new Promise((resolve) => {
+      this.#number += 1;
+      this.#besides.set(this.#number, resolve);
+      this.#send({ kind: 'beside', number: this.#number, before, after, now });
+    });
+
   #send(ask: ProofAsk): void {
     this.#worker ??= this.#started();
     this.#worker.postMessage(ask);
@@ -138,6 +147,11 @@ export class ProofDesk {
     if (answer.kind === 'tried') {
       this.#tries.get(answer.number)?.(answer.tried);
       this.#tries.delete(answer.number);
+      return;
+    }
+    if (answer.kind === 'beside') {
+      this.#besides.get(answer.number)?.(answer.ran);
+      this.#besides.delete(answer.number);
       return;
     }
     if (answer.kind === 'effect') {

@@ -4,9 +4,12 @@ import { useDraft } from '../../draft/DraftProvider.tsx';
 import { BookChanges } from '../../editions/BookChanges.tsx';
 import { editionBook } from '../../editions/useEditions.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Segments } from '../../ui/Segments.tsx';
 import { Select } from '../../ui/Select.tsx';
 import type { useAddress } from '../../ui/useAddress.ts';
 import { editionName } from '../../words/editionWords.ts';
+import { CompareSheet } from './CompareSheet.tsx';
+import { CompareTrials } from './CompareTrials.tsx';
 
 const DRAFT = 'draft';
 
@@ -41,16 +44,32 @@ function Choice({
   );
 }
 
+const VIEWS = [
+  ['rules', 'Rules and buyers'],
+  ['sheet', 'Sheet'],
+  ['trials', 'Trials'],
+] as const;
+export type View = (typeof VIEWS)[number][0];
+
+export const viewOf = (text: string | null): View => VIEWS.find(([view]) => view === text)?.[0] ?? 'rules';
+
+function Body({ view, before, after }: { view: View; before: RateBook; after: RateBook }) {
+  if (view === 'sheet') return <CompareSheet before={before} after={after} />;
+  return view === 'trials' ? <CompareTrials before={before} after={after} /> : <BookChanges before={before} after={after} />;
+}
+
 /** What lies between any two editions, or one and the draft. */
 export function Compare({
   editions,
   from,
   to,
+  view,
   change,
 }: {
   editions: readonly EditionSummary[];
   from: string;
   to: string;
+  view: View;
   change: ReturnType<typeof useAddress>[1];
 }) {
   const [before, after] = [useBook(from), useBook(to)];
@@ -64,8 +83,11 @@ export function Compare({
         <Button look="quiet" onClick={() => change({ from: to, to: from })}>
           Swap
         </Button>
+        <span className="ms-auto">
+          <Segments label="Shown as" value={view} choices={VIEWS} onChange={(next) => change({ view: next })} />
+        </span>
       </div>
-      {before && after ? <BookChanges before={before} after={after} /> : <p className="text-ash">Reading the editions…</p>}
+      {before && after ? <Body view={view} before={before} after={after} /> : <p className="text-ash">Reading the editions…</p>}
     </section>
   );
 }

@@ -68,7 +68,7 @@ function DraftRow({ draft, live, onBring }: { draft: DraftSummary; live: number 
           {isOlder && <span className="ms-2 text-sm text-ochre">edition {live} is live by now</span>}
         </span>
       )}
-      <span className="flex shrink-0 items-center gap-1">
+      <span className="flex shrink-0 items-center gap-3">
         {isOlder && (
           <Button look="quiet" aria-label={`Bring ${name} up to date`} onClick={onBring}>
             Bring it up to date…

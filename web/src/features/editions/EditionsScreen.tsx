@@ -20,7 +20,7 @@ import { useAddress } from '../../ui/useAddress.ts';
 import { planWords, spanWords, standingWords } from '../../words/editionWords.ts';
 import { useFormat } from '../../words/useWords.ts';
 import { CalendarFeed } from './CalendarFeed.tsx';
-import { Compare, DRAFT } from './Compare.tsx';
+import { Compare, DRAFT, viewOf } from './Compare.tsx';
 import { DraftList } from './DraftList.tsx';
 import { GoBackDialog } from './GoBackDialog.tsx';
 import { PlanLoss } from './PlanLoss.tsx';
@@ -69,7 +69,7 @@ function Waiting({
               {release.note !== '' && <span className="ms-2 text-sm text-ash">{release.note}</span>}
               {live !== undefined && <PlanLoss edition={release.edition} live={live} onBring={() => onBring(release)} />}
             </span>
-            <span className="flex shrink-0 gap-1">
+            <span className="flex shrink-0 gap-3">
               <Button look="quiet" aria-label={`Move edition ${release.edition}`} onClick={() => onMove(release)}>
                 Move…
               </Button>
@@ -247,7 +247,7 @@ export function EditionsScreen() {
         onMove={(release) => setOpen({ kind: 'plan', edition: release.edition, moving: release })}
       />
       <DraftList live={present?.edition} />
-      <Compare editions={editions} from={from} to={known(search.get('to')) ?? DRAFT} change={change} />
+      <Compare editions={editions} from={from} to={known(search.get('to')) ?? DRAFT} view={viewOf(search.get('view'))} change={change} />
       <div className="overflow-x-auto rounded-lg border border-line-strong bg-paper">
         <table aria-label="Editions" className="w-full">
           <thead>

@@ -1,4 +1,4 @@
-import { takenBack } from '@ostrakon/core';
+import { takenBack } from '@ostrakon/core/proof';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { editionsApi } from '../../api/editionsApi.ts';
@@ -33,7 +33,7 @@ export function PlanLoss({ edition, live, onBring }: { edition: number; live: nu
   if (!isOlder || lost.length === 0) return null;
   return (
     <div className="mt-1 rounded-md bg-ochre-soft px-3 py-1.5 text-sm text-ochre">
-      Made from edition {base}, it would take back what edition {live} brought:
+      Made from edition {base}, it would take back what edition {live} brought; from then on:
       <ul className="list-disc ps-5">
         {lost.slice(0, FEW).map((sentence) => (
           <li key={sentence}>{sentence}</li>
