@@ -367,6 +367,7 @@ export { minutesOf, parseTimeOfDay, type ReadTime, TimeOfDay, TimeSpan, timeText
 export { clockOf, instantOf, localAt, offsetAt, TimeZone, timeZoneNames } from './time/timeZone.ts';
 export { countriesByTimeZone, suggestedTimeZone, timeZonesOf } from './time/timeZonesOf.ts';
 export { stretchesOf, WEEK, type WeekOfCountry, weekFrom, weekOfCountry } from './time/weekOfCountry.ts';
+export { type WindowDays, windowDays, windowMoments } from './time/windowSpan.ts';
 export { WorkingDays } from './time/workingDays.ts';
 export { type Expectation, Expectations, type Judged, REASONS, type Verdict } from './trials/expectation.ts';
 export { changeTrials, MOST_TRIALS, Trial, TrialChange, type TrialsChanged } from './trials/trial.ts';

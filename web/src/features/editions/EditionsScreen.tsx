@@ -1,7 +1,7 @@
 import { EDITIONS_ANSWER_DAYS, type EditionSummary, type Release } from '@ostrakon/core';
 import { useQuery } from '@tanstack/react-query';
 import { Ellipsis } from 'lucide-react';
-import { Suspense, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { editionsApi } from '../../api/editionsApi.ts';
 import { readDayCount } from '../../calendars/readDays.ts';
@@ -24,6 +24,8 @@ import { Compare, DRAFT, viewOf } from './Compare.tsx';
 import { DraftList } from './DraftList.tsx';
 import { GoBackDialog } from './GoBackDialog.tsx';
 import { PlanLoss } from './PlanLoss.tsx';
+import { Seasons } from './Seasons.tsx';
+import { seasonsIn } from './seasons.ts';
 import { TimeLine } from './TimeLine.tsx';
 
 const BringForwardDialog = later(() => import('../../editions/BringForwardDialog.tsx'), 'BringForwardDialog');
@@ -212,6 +214,8 @@ export function EditionsScreen() {
   const format = useFormat();
   const [search, change] = useAddress();
   const [open, setOpen] = useState<Open | null>(null);
+  const { book } = useDraft();
+  const seasons = useMemo(() => seasonsIn(book, Math.floor(Date.now() / 86_400_000)), [book]);
   if (all === null) return <p className="p-4 text-ash">Reading the editions…</p>;
   const { editions, spans, present, waiting, releases } = all;
   if (editions.length === 0) {
@@ -237,7 +241,8 @@ export function EditionsScreen() {
         </div>
         <Button onClick={() => setOpen({ kind: 'plan', edition: null })}>Plan an edition…</Button>
       </div>
-      <TimeLine spans={spans} editions={editions} present={present} />
+      <TimeLine spans={spans} seasons={seasons} editions={editions} present={present} />
+      <Seasons seasons={seasons} />
       <Waiting
         waiting={waiting}
         live={present?.edition}

@@ -1,9 +1,12 @@
 import type { EditionSummary, LiveSpan, Release } from '@ostrakon/core';
 import { useFormat } from '../../words/useWords.ts';
+import type { Season } from './seasons.ts';
 
 const DAY = 86_400_000;
 /** Spans of long ago are left to the list. */
 const MOST_SPANS = 12;
+/** More would lie over each other. */
+const MOST_SEASONS = 3;
 
 interface Bar {
   readonly span: LiveSpan<Release>;
@@ -12,10 +15,15 @@ interface Bar {
 }
 
 /** Where spans lie between the first that is shown and a while after the last change, in parts of a hundred. */
-function barsOf(spans: readonly LiveSpan<Release>[], now: number): { readonly bars: readonly Bar[]; readonly at: (ms: number) => number } {
+function barsOf(
+  spans: readonly LiveSpan<Release>[],
+  seasons: readonly Season[],
+  now: number,
+): { readonly bars: readonly Bar[]; readonly at: (ms: number) => number } {
   const shown = spans.slice(-MOST_SPANS);
   const first = shown[0]?.from ?? now;
-  const ends = [now, ...shown.flatMap(({ from, until }) => (Number.isFinite(until) ? [from, until] : [from]))];
+  const ahead = seasons.flatMap(({ from, until }) => [from, until]).filter((ms) => ms !== null && ms < now + 400 * DAY) as number[];
+  const ends = [now, ...shown.flatMap(({ from, until }) => (Number.isFinite(until) ? [from, until] : [from])), ...ahead];
   const whole = Math.max(...ends) - first;
   const last = Math.max(...ends) + Math.max(whole * 0.15, 2 * DAY);
   const at = (ms: number) => (100 * (Math.min(Math.max(ms, first), last) - first)) / (last - first);
@@ -25,20 +33,40 @@ function barsOf(spans: readonly LiveSpan<Release>[], now: number): { readonly ba
 /** Which edition was, is and will be live, drawn in time; the list below says the same. */
 export function TimeLine({
   spans,
+  seasons,
   editions,
   present,
 }: {
   spans: readonly LiveSpan<Release>[];
+  /** Drawn beneath. */
+  seasons: readonly Season[];
   editions: readonly EditionSummary[];
   present: LiveSpan<Release> | null;
 }) {
   const format = useFormat();
   const now = Date.now();
-  const { bars, at } = barsOf(spans, now);
+  const { bars, at } = barsOf(spans, seasons, now);
   if (bars.length === 0) return null;
   const noteOf = (number: number) => editions.find((one) => one.number === number)?.note ?? '';
   return (
-    <div aria-hidden className="relative h-20 overflow-hidden rounded-lg border border-line-strong bg-paper">
+    <div
+      aria-hidden
+      className="relative overflow-hidden rounded-lg border border-line-strong bg-paper"
+      style={{ height: 80 + 28 * Math.min(seasons.length, MOST_SEASONS) }}
+    >
+      {seasons.slice(0, MOST_SEASONS).map(({ name, from, until }, row) => {
+        const [begin, end] = [at(from ?? 0), at(until ?? Number.POSITIVE_INFINITY)];
+        return (
+          <div
+            key={`${name} ${from}`}
+            title={name}
+            className="absolute h-6 overflow-hidden rounded-md border border-ochre bg-ochre-soft px-2 text-xs text-ochre leading-5.5 whitespace-nowrap"
+            style={{ top: 76 + 28 * row, insetInlineStart: `${begin}%`, width: `max(${end - begin}%, 6px)` }}
+          >
+            {name}
+          </div>
+        );
+      })}
       {bars.map(({ span, left, width }) => {
         const isNow = span === present;
         const isAhead = span.from > now;
