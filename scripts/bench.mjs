@@ -11,6 +11,7 @@ run(process.execPath, ['--import', 'tsx', 'demo/bench/dearest.ts'], { cwd: root 
 run(process.execPath, ['--import', 'tsx', 'demo/bench/proof.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'e2e/bench/sheet.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'e2e/bench/large.ts'], { cwd: root });
+run(process.execPath, [...tsx, 'e2e/bench/editions.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'e2e/bench/goods.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/packing.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/places.ts'], { cwd: root });

@@ -2,8 +2,24 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { emptyBook, PLAIN_SERVICE, PRODUCT_DEFAULTS, plainLane } from '@ostrakon/core';
+import { XmlDocument, XsdValidator } from 'libxml2-wasm';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { run } from './main.ts';
+
+// Source: the common XSD of JUnit results (see there), through libxml2.
+const schema = XsdValidator.fromDoc(XmlDocument.fromString(readFileSync(new URL('junit.xsd', import.meta.url), 'utf8')));
+/** What a schema of JUnit results finds wrong with a text; nothing where it fits. */
+function faultsOf(xml: string): string {
+  const document = XmlDocument.fromString(xml);
+  try {
+    schema.validate(document);
+    return '';
+  } catch (error) {
+    return (error as Error).message;
+  } finally {
+    document.dispose();
+  }
+}
 
 let folder: string;
 const file = (name: string, content: unknown) => {
@@ -233,7 +249,8 @@ describe('check', () => {
     expect(json.told[0].findings[0]).toMatchObject({ code: 'noOption', witness: { lines: [{ product: 'shelf', quantity: 1 }] } });
     expect(json.lookedAt).toMatchObject({ zones: 1, services: 2 });
     const xml = (await cli('check', path, '--goods', list, '--format', 'junit')).stdout;
-    expect(xml).toContain('<testsuite name="ostrakon check"');
+    expect(faultsOf(xml)).toBe('');
+    expect(faultsOf(xml.replace('tests=', 'trials='))).toMatch(/tests/);
     expect(xml.match(/<failure /g)?.length).toBe(1);
     expect(await cli('check', path, '--format', 'xml')).toMatchObject({ code: 1, stderr: 'Write --format text, json, junit.\n' });
     expect(await cli('check', path, '--level', 'all')).toMatchObject({
@@ -260,7 +277,8 @@ describe('check', () => {
       '--trials',
       saved([{ kind: 'free', service: 'ground' }]),
     );
-    expect(junit.stdout).toContain('<testsuite name="ostrakon check" tests="2" failures="1">');
+    expect(faultsOf(junit.stdout)).toBe('');
+    expect(junit.stdout).toContain('<testsuite name="ostrakon check" tests="2" failures="1" errors="0" skipped="0">');
     const bad = await cli('check', file('book.json', book), '--trials', saved([{ kind: 'between', service: 'ground', least: 2, most: 1 }]));
     expect(bad).toMatchObject({ code: 1, stderr: expect.stringContaining('At most is less than at least') });
     // The table that the list of trials writes, with its faults by row.

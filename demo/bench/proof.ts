@@ -1,6 +1,17 @@
-import { applyCommand, type Card, compile, type Destination, isTiered, type Product, type RateBook } from '@ostrakon/core';
-import { knownCentroids } from '@ostrakon/core/centroids';
-import { effect, findingsOf } from '@ostrakon/core/proof';
+import {
+  applyCommand,
+  type Card,
+  CarrierAnswers,
+  compile,
+  type Destination,
+  describeChanges,
+  isTiered,
+  type Product,
+  type RateBook,
+  ruledById,
+} from '@ostrakon/core';
+import { knownCentroids, withCentroid } from '@ostrakon/core/centroids';
+import { effect, findingsOf, runOn } from '@ostrakon/core/proof';
 import { sampleAddresses } from '@ostrakon/core/sample-addresses';
 import { largeShop } from '../src/largeShop.ts';
 import { scenario } from '../src/scenario.ts';
@@ -75,3 +86,37 @@ const times = [25, 50, 100].map((count) => {
 });
 for (const [count, time] of times)
   console.log(`${`large: for each of ${count} zones`.padEnd(64)} ${(time / count).toFixed(2).padStart(8)} ms`);
+
+console.log('\nTrials and comparing');
+const byId = new Map(scenario.products.map((product) => [product.id, product]));
+let tried = draft;
+function runAll(count: number): void {
+  tried = edited(tried, 'nova-scotia', 'ground');
+  const carriers = new CarrierAnswers(new Map(), { missing: 'waiting' });
+  const [ofDraft, ofLive] = [compile(tried), compile(scenario.live)];
+  for (let at = 0; at < count; at += 1) {
+    const trial = scenario.trials[at % scenario.trials.length] as (typeof scenario.trials)[number];
+    for (const [side, rules] of [
+      [ofDraft, tried],
+      [ofLive, scenario.live],
+    ] as const)
+      runOn(side, trial, { now: NOW, products: ruledById(byId, rules), pointed: withCentroid, timeZone: tried.shop.timeZone }, carriers);
+  }
+}
+median(`demo: its ${scenario.trials.length} trials after an edit, on draft and live (aim 15)`, () => runAll(scenario.trials.length));
+median('demo: 1,000 trials after an edit, on draft and live (aim 300)', () => runAll(1000), 5, 2);
+const compared = (before: RateBook, after: RateBook, from: typeof sources) => [
+  describeChanges(before, after),
+  effect(compile(before), compile(after), from),
+];
+median('demo: two editions compared, anew (aim 100)', () => compared(fresh(scenario.live), fresh(draft), sources));
+const hundred = sized(100);
+const lanes = hundred.zones.flatMap((zone) => Object.keys(zone.lanes).map((service) => ({ zone: zone.id, service })));
+const raised = applyCommand(hundred, { name: 'raisePrices', args: { lanes, by: { kind: 'percent', basisPoints: 1000 } } });
+const fromHundred = sourcesOf(large.products, addressesOf(base).concat(addressesOf(base)).slice(0, 100));
+median(
+  `large: two books of 100 zones by 12, every price another (aim 2000)`,
+  () => compared(fresh(hundred), fresh(raised), fromHundred),
+  3,
+  1,
+);

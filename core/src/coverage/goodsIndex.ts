@@ -41,11 +41,11 @@ export class GoodsIndex {
     return this.#byGroup.get(group) ?? NONE;
   }
 
-  /** Those of a group of which so many weigh at least `from` and less than `below`. */
-  weighing(group: Id | null, times: number, from: number, below: number): readonly Good[] {
+  /** Those of a group of which so many weigh at least `from` and less than `below`, the lightest `most`. */
+  weighing(group: Id | null, times: number, from: number, below: number, most: number): readonly Good[] {
     const goods = this.of(group);
     const first = firstAt(goods, from / times);
-    return goods.slice(first, firstAt(goods, below / times));
+    return goods.slice(first, Math.min(first + most, firstAt(goods, below / times)));
   }
 }
 

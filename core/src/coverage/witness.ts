@@ -207,12 +207,12 @@ export class WitnessSearch {
   ): Generator<readonly CartInputLine[], void, void> {
     const values = [wanted('valueAfterDiscounts'), wanted('valueBeforeDiscounts')];
     const worth = (value: number) => values.every((range) => inRange(value, range));
-    const singles = this.#goods.weighing(group, pieces, weights.from - HALF, weights.below).slice(0, MOST_GOODS);
+    const singles = this.#goods.weighing(group, pieces, weights.from - HALF, weights.below, MOST_GOODS);
     for (const { product } of singles) if (worth(product.price * pieces)) yield [{ product: product.id, quantity: pieces }];
     if (pieces < 2 || pieces > MOST_PAIRED) return;
     for (const heavy of spread(this.#goods.of(group), MOST_FIRST)) {
       const rest = { from: weights.from - HALF - heavy.weight, below: weights.below - heavy.weight };
-      for (const light of this.#goods.weighing(group, pieces - 1, rest.from, rest.below).slice(0, MOST_SECOND)) {
+      for (const light of this.#goods.weighing(group, pieces - 1, rest.from, rest.below, MOST_SECOND)) {
         if (light === heavy || !worth(heavy.product.price + light.product.price * (pieces - 1))) continue;
         yield [
           { product: heavy.product.id, quantity: 1 },

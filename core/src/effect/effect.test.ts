@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { holdsPoint } from '../coverage/box.ts';
 import { pointOf } from '../coverage/coverage.ts';
+import { listCountries } from '../places/countries.ts';
 import { compile } from '../quote/compile.ts';
 import type { Offer, Withheld } from '../quote/quoteTypes.ts';
 import type { QuoteRequest } from '../quote/request.ts';
@@ -190,4 +191,27 @@ test('a cart outside every region of the effect gets the same from both books; t
   );
   met.enough(40, 'outside', 'several kinds of goods', 'shown');
   met.enough(15, 'inside');
+});
+
+test('where so much is different that nobody would read it, the rest is told lane by lane, and none is forgotten', () => {
+  const codes = listCountries().slice(0, 60);
+  const shop = (more: number): RateBook => {
+    const tiers = Array.from({ length: 30 }, (_, at) => [`${at + 1} kg`, amount(500 + 10 * at + more)] as const);
+    const book = canada({ ground: lane(byWeight(tiers)) });
+    const [zone] = book.zones;
+    if (!zone) throw new Error('the book has a zone');
+    const zones = codes.map((country) => ({
+      ...zone,
+      id: `z-${country.toLowerCase()}`,
+      name: country,
+      places: [{ kind: 'country' as const, country }],
+    }));
+    return { ...book, shop: { ...book.shop, served: [...codes] }, zones };
+  };
+  const { regions } = between(shop(0), shop(5));
+  const whole = regions.filter((region) => region.whole);
+  expect(new Set(regions.map(({ zone }) => zone)).size).toBe(60);
+  expect(regions.length - whole.length).toBeGreaterThanOrEqual(1000);
+  expect(whole.length).toBeGreaterThan(10);
+  for (const { before, after, within } of whole) expect([before.status, after.status, within]).toEqual(['priced', 'priced', []]);
 });

@@ -26,6 +26,8 @@ export interface EffectRegion extends CartsOf {
   readonly after: Answered;
   /** Carts of several kinds of goods, or of goods with a charge of their own: together they may come to something else. */
   readonly mixed: boolean;
+  /** The lane as a whole: so much is different that it is not told part by part any more. */
+  readonly whole?: true;
   readonly witness?: Witness;
   /** Where exactly; absent of mixed carts. */
   readonly changed?: ChangedRegion;
@@ -93,11 +95,18 @@ const mixes = (lane: CompiledLane | null) =>
     lane.charges.some(({ goods }) => goods !== null) ||
     lane.allowances.some(({ tests }) => tests.some(({ kind }) => kind === 'goods')));
 
+/** Regions told one by one; past them lanes are told as a whole, for nobody reads so many. */
+const MOST_REGIONS = 1000;
+/** Regions a cart is looked for that shows them. */
+const MOST_SHOWN = 300;
+
 interface Of {
   readonly sides: readonly [CompiledBook, CompiledBook];
   readonly sources: EffectSources;
   readonly search: WitnessSearch;
   readonly groups: readonly (Id | null)[];
+  /** How many regions were told so far. */
+  told: number;
 }
 
 const NONE: Answered = { status: 'withheld' };
@@ -105,7 +114,8 @@ const NONE: Answered = { status: 'withheld' };
 function told(of: Of, zone: Id, service: Id, kind: CartKind, groups: readonly (Id | null)[], changed: ChangedRegion): EffectRegion {
   const { space, dimensions, box, before, after } = changed;
   const here: Coverage = { zone, kind, space, dimensions, services: [], nothing: [], onlyRefer: [], onlyCarrier: [] };
-  const found = of.search.in(here, box, groups, () => true);
+  const found = of.told < MOST_SHOWN ? of.search.in(here, box, groups, () => true) : null;
+  of.told += 1;
   return {
     zone,
     service,
@@ -120,19 +130,15 @@ function told(of: Of, zone: Id, service: Id, kind: CartKind, groups: readonly (I
   };
 }
 
-const sameCarts = (a: EffectRegion, b: EffectRegion) =>
-  JSON.stringify([a.within, a.before, a.after, a.kind.coupons]) === JSON.stringify([b.within, b.before, b.after, b.kind.coupons]);
-
 /** The same carts of several kinds are one region, told of all their goods. */
 function merged(regions: readonly EffectRegion[], all: readonly (Id | null)[]): readonly EffectRegion[] {
-  const kept: EffectRegion[] = [];
+  const kept = new Map<string, EffectRegion>();
   for (const region of regions) {
-    const at = kept.findIndex((one) => sameCarts(one, region));
-    const held = kept[at];
-    if (!held) kept.push(region);
-    else kept[at] = { ...held, groups: [...new Set([...(held.groups ?? []), ...(region.groups ?? [])])] };
+    const key = JSON.stringify([region.within, region.before, region.after, region.kind.coupons]);
+    const held = kept.get(key);
+    kept.set(key, held ? { ...held, groups: [...new Set([...(held.groups ?? []), ...(region.groups ?? [])])] } : region);
   }
-  return kept.map((region) => (all.every((group) => region.groups?.includes(group)) ? { ...region, groups: null } : region));
+  return [...kept.values()].map((region) => (all.every((group) => region.groups?.includes(group)) ? { ...region, groups: null } : region));
 }
 
 function laneRegions(of: Of, zone: Id, service: Id, place: number): readonly EffectRegion[] {
@@ -141,10 +147,16 @@ function laneRegions(of: Of, zone: Id, service: Id, place: number): readonly Eff
   if (isSameLane(before.lane, after.lane)) return [];
   const { now } = of.sources;
   const addresses = of.sources.addressesOf(place);
-  const kinds = effectKinds(sides, { now, groups: of.groups, addresses });
-  const regions = kinds.flatMap(({ kind, groups }) =>
-    laneEffect(sides, kind).map((changed) => told(of, zone, service, kind, groups, changed)),
+  const whole = of.told >= MOST_REGIONS;
+  const all = effectKinds(
+    sides,
+    whole ? { now, groups: of.groups.slice(0, 1), addresses: addresses.slice(0, 1) } : { now, groups: of.groups, addresses },
   );
+  const kinds = whole ? all.slice(0, 1) : all;
+  const regions = kinds.flatMap(({ kind, groups }) =>
+    laneEffect(sides, kind, whole).map((changed) => told(of, zone, service, kind, groups, changed)),
+  );
+  if (whole) return regions.map((region) => ({ ...region, groups: null, whole }));
   const [first] = kinds;
   const several = of.groups.length > 1 && (mixes(before.lane) || mixes(after.lane));
   const apart = of.sources.products.some(({ ownCharge }) => ownCharge !== null);
@@ -261,7 +273,7 @@ function otherDifferences({ book: before }: CompiledBook, { book: after }: Compi
 export function effect(before: CompiledBook, after: CompiledBook, sources: EffectSources): Effect {
   const goods = new GoodsIndex(sources.products, after.groups);
   const groups = goods.groups.length > 0 ? goods.groups : [null, ...after.groups];
-  const of: Of = { sides: [before, after], sources, search: new WitnessSearch(after, goods), groups };
+  const of: Of = { sides: [before, after], sources, search: new WitnessSearch(after, goods), groups, told: 0 };
   const services = [...new Set([...after.book.services, ...before.book.services].map(({ id }) => id))];
   // A zone that is new or gone is told by the places that moved.
   const regions = after.book.zones.flatMap(({ id }, place) =>

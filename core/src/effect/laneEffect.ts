@@ -156,8 +156,11 @@ function product<T>(lists: readonly (readonly T[])[]): readonly (readonly T[])[]
   return lists.reduce<readonly (readonly T[])[]>((all, list) => all.flatMap((one) => list.map((entry) => [...one, entry])), [[]]);
 }
 
-/** The regions of one kind of cart that two lanes answer in different ways, exact but for what is too much to look into. */
-export function laneEffect(sides: readonly [Side, Side], kind: CartKind): readonly ChangedRegion[] {
+/**
+ * The regions of one kind of cart that two lanes answer in different ways, exact but for what is too much to look into.
+ * @param whole the lane is told as a whole, whatever it is made of
+ */
+export function laneEffect(sides: readonly [Side, Side], kind: CartKind, whole = false): readonly ChangedRegion[] {
   const space = new Space();
   for (const side of sides) readInto(side, kind, space);
   const { dimensions } = space;
@@ -167,12 +170,13 @@ export function laneEffect(sides: readonly [Side, Side], kind: CartKind): readon
   const rates = sides.some(hasRates);
   const impossible = impossibleIn(dimensions);
   const cells = lists.reduce((count, list) => count * list.length, 1);
-  const boxes = cells > MOST_CELLS ? [space.box(new Map())] : product(lists).map((ranges) => ranges.flat());
+  const isWhole = whole || cells > MOST_CELLS;
+  const boxes = isWhole ? [space.box(new Map())] : product(lists).map((ranges) => ranges.flat());
   const groups = new Map<string, { compared: Compared; boxes: Box[] }>();
   for (const box of boxes) {
     if (impossible(box)) continue;
-    const compared = compareIn(dimensions, box, sides, at, rates || cells > MOST_CELLS);
-    if (!compared.differs && cells <= MOST_CELLS) continue;
+    const compared = compareIn(dimensions, box, sides, at, rates || isWhole);
+    if (!compared.differs && !isWhole) continue;
     const key = JSON.stringify([compared.before, compared.after]);
     const held = groups.get(key);
     if (held) held.boxes.push(box);

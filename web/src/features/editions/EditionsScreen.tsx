@@ -30,6 +30,9 @@ import { TimeLine } from './TimeLine.tsx';
 
 const BringForwardDialog = later(() => import('../../editions/BringForwardDialog.tsx'), 'BringForwardDialog');
 
+/** Editions listed at first, the newest. */
+const FEW = 40;
+
 type Open =
   | { readonly kind: 'plan'; readonly edition: number | null; readonly moving?: Release }
   | { readonly kind: 'back'; readonly edition: number }
@@ -214,6 +217,7 @@ export function EditionsScreen() {
   const format = useFormat();
   const [search, change] = useAddress();
   const [open, setOpen] = useState<Open | null>(null);
+  const [whole, setWhole] = useState(false);
   const { book } = useDraft();
   const seasons = useMemo(() => seasonsIn(book, Math.floor(Date.now() / 86_400_000)), [book]);
   if (all === null) return <p className="p-4 text-ash">Reading the editions…</p>;
@@ -268,7 +272,7 @@ export function EditionsScreen() {
             </tr>
           </thead>
           <tbody>
-            {editions.map((edition) => (
+            {(whole ? editions : editions.slice(0, FEW)).map((edition) => (
               <EditionRow
                 key={edition.number}
                 edition={edition}
@@ -280,6 +284,11 @@ export function EditionsScreen() {
           </tbody>
         </table>
       </div>
+      {editions.length > FEW && !whole && (
+        <Button look="quiet" onClick={() => setWhole(true)}>
+          Show all {format.count(editions.length, 'edition')}
+        </Button>
+      )}
       <Answering />
       <CalendarFeed />
       {open?.kind === 'plan' && (
