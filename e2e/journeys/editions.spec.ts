@@ -112,3 +112,42 @@ test('a season is planned with its end, wrong input told at its field; another o
   // The draft is none the worse, and goes on.
   await expect(page.getByRole('link', { name: 'Publish 8 changes' })).toBeVisible();
 });
+
+test('a plan made from an older edition says what it would take back; brought up to date it is a draft; both prices are seen in the sheet', async ({
+  page,
+  shop,
+}) => {
+  const post = async (path: string, data: object) => (await page.request.post(`${shop.url}/api${path}`, { data })).json();
+  const revision = async () => (await (await page.request.get(`${shop.url}/api/draft`)).json()).revision as number;
+  const span = { from: `${inDays(10)}T05:00:00Z`, until: `${inDays(40)}T05:00:00Z`, after: null, note: 'Season' };
+  await post('/editions/plans', { what: { revision: await revision() }, ...span });
+  const command = { name: 'renameZone', args: { zone: 'central', name: 'The two big ones' } };
+  await post('/draft/steps', { revision: await revision(), steps: [{ id: crypto.randomUUID(), kind: 'command', command }] });
+  await post('/editions', { revision: await revision(), note: 'Names' });
+  await page.goto(`${shop.url}/editions`);
+  await expect(planned(page)).toContainText('Made from edition 1, it would take back what edition 3 brought');
+  await expect(planned(page)).toContainText('Zone The two big ones is now called Québec and Ontario');
+  await planned(page).getByRole('button', { name: 'Bring the plan of edition 2 up to date' }).click();
+  const bring = page.getByRole('dialog', { name: 'Bring “Season” up to date' });
+  await expect(bring.getByRole('region', { name: 'What comes of it' })).toContainText('6 are in it already');
+  await bring.getByRole('button', { name: 'Open it as a draft' }).click();
+  await expect(page.getByRole('banner')).toContainText('Draft: Season');
+
+  await edition(page, 3).getByRole('button', { name: 'What edition 3 changed' }).click();
+  await expect(editions(page)).toContainText('Zone Québec and Ontario is now called The two big ones');
+  await page.getByLabel('From', { exact: true }).selectOption({ label: '1, Autumn prices' });
+  await page.getByLabel('To', { exact: true }).selectOption({ label: '2, Season' });
+  await page.getByRole('radio', { name: 'Sheet' }).click();
+  const sheet = page.getByRole('table', { name: 'Prices before and after' });
+  await expect(sheet.getByRole('row', { name: /^Northern territories/ })).toContainText('over 10 kgwas $46.90');
+  await page.getByRole('radio', { name: 'Trials' }).click();
+  const tried = page.getByRole('table', { name: 'Trials before and after' });
+  await expect(tried.getByRole('row', { name: /^Glaze to the north/ })).toContainText('Ground parcel $27.50');
+  expect(await axeFaults(page, 'main')).toEqual([]);
+
+  await page.getByRole('button', { name: 'Bench at the last minute of November and December' }).click();
+  await expect(page.getByRole('complementary', { name: 'Quote bench' })).toContainText('Dec 31, 2026, 11:59 p.m.');
+  await page.getByRole('button', { name: 'Make an address' }).click();
+  const address = await page.getByLabel('Address to subscribe to').inputValue();
+  expect(await (await page.request.get(address)).text()).toContain('SUMMARY:Delivery options: edition 2 (Season)');
+});

@@ -45,7 +45,8 @@ export async function plantSeed(stores: SeedStores, read: () => unknown): Promis
   await trials.change({ put: seed.trials, remove: [] });
   for (const account of seed.accounts) await accounts.add(heldAccount(account));
   await draft.beginWith(seed.live);
-  await editions.publish(() => draft.current.book, seed.note, OWNER);
+  const origin = { draft: draft.id, revision: draft.current.revision };
+  await editions.publish(() => draft.current.book, seed.note, OWNER, undefined, origin);
   for (const command of seed.draftCommands) await draft.run(command);
   return true;
 }

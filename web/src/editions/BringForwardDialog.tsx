@@ -115,7 +115,7 @@ function Outcome({ brought: { later, of, book, commands, same }, onto }: { broug
     <section aria-label="What comes of it" className="space-y-2">
       <p>
         <strong>{one ? 'One change' : `${commands.length} changes`}</strong> of {of} {one ? 'is' : 'are'} made on edition {onto}
-        {same > 0 && `; ${same} ${same === 1 ? 'says' : 'say'} what it says already`}
+        {same > 0 && `; ${same} ${same === 1 ? 'is' : 'are'} in it already`}
         {left > 0 && `; ${left} not made`}.
       </p>
       {commands.length > 0 && <Sentences before={later} after={book} />}
