@@ -12,7 +12,13 @@ function kept(): number {
   return Number.isInteger(id) && id > 0 ? id : MAIN_DRAFT;
 }
 
-let held = kept();
+/** Read when it is first asked for. */
+let held: number | null = null;
+
+function here(): number {
+  held ??= kept();
+  return held;
+}
 
 export function workOn(id: number): void {
   held = id;
@@ -30,4 +36,4 @@ const subscribe = (listener: () => void) => {
 };
 
 /** The number of the draft this tab works on. */
-export const useActiveDraft = (): number => useSyncExternalStore(subscribe, () => held);
+export const useActiveDraft = (): number => useSyncExternalStore(subscribe, here);
