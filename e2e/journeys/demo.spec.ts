@@ -61,9 +61,10 @@ test('change a tier and watch sheet, bench, chart and sentence follow; publish; 
   expect(await quoted()).toBe(1280);
 
   await page.getByRole('link', { name: 'Publish 9 changes' }).click();
-  await expect(page.getByRole('listitem').filter({ hasText: 'Ground parcel to Nova Scotia: ' })).toHaveText(
-    'Ground parcel to Nova Scotia: up to 10 kg was $12.80, is now $13.10; up to 15 kg was $16.90, is now $17.40.',
-  );
+  const changes = page.getByRole('list', { name: 'Changes' });
+  const dearer = 'Ground parcel to Nova Scotia: up to 10 kg was $12.80, is now $13.10; up to 15 kg was $16.90, is now $17.40.';
+  await expect(changes.getByText(dearer, { exact: true })).toBeVisible();
+  await expect(changes.getByRole('link', { name: 'Ground parcel to Nova Scotia' })).toHaveAttribute('href', '/book/nova-scotia/ground');
   await page.getByLabel('Note for the history').fill('Heavier clay');
   // Trials fail in the draft: that is ticked, with a reason.
   await page.getByLabel('Publish all the same').check();

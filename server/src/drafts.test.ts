@@ -81,7 +81,7 @@ test.each([
 ])('%s is refused, and no draft is made', async (_name, body, status, pointer) => {
   const refused = await request(shop.app).post('/api/drafts').send(body).expect(status);
   expect(refused.body.errors?.[0]?.pointer).toBe(pointer);
-  expect((await ask('')).body.drafts.filter(({ thrownAt }: DraftSummary) => thrownAt === null)).toEqual([]);
+  expect((await ask('')).body.drafts).toEqual([]);
 });
 
 test('a draft made from an older edition is brought to the live one by its own commands', async () => {

@@ -114,3 +114,18 @@ test('an edition published over trials that fail keeps which and why; any editio
   expect([body.edition.number, body.book.zones[0].lanes.ground.card.result.amount]).toEqual([1, 990]);
   for (const number of ['3', '0', 'x']) await request(shop.app).get(`/api/editions/${number}`).expect(404);
 });
+
+// A fact of the trade: common practice, no published source.
+test('free from 40.00 during a sale weekend only, by the shop’s clock; before and after it the buyer pays', async () => {
+  const freeFrom = { measure: 'valueAfterDiscounts', from: 4000, byItself: false, coversCharges: true } as const;
+  await shop.draft.run({ name: 'setFreeFrom', args: { zone: 'canada', service: 'ground', freeFrom } });
+  // Saturday 28 November 00:00 to Monday 30 November 00:00 in Halifax.
+  const weekend = { from: '2026-11-28T04:00:00Z', until: '2026-11-30T04:00:00Z', after: null };
+  await post('/plans', { what: { revision: await revision() }, ...weekend }).expect(201);
+  expect(await pays('2026-11-28T03:59:59.999Z')).toEqual([1, 990]);
+  expect(await pays('2026-11-28T04:00:00Z')).toEqual([2, 0]);
+  await shop.close();
+  shop = await open();
+  expect(await pays('2026-11-30T03:59:59.999Z')).toEqual([2, 0]);
+  expect(await pays('2026-11-30T04:00:00Z')).toEqual([1, 990]);
+});

@@ -2,11 +2,14 @@ import { Command } from '@ostrakon/core';
 import { type EntityManager, LessThanOrEqual } from 'typeorm';
 import { DraftStepEntity } from './entities.ts';
 
-/** A command in force, by the id of its step. */
+/** A command in force, as it lies on disk, by the id of its step. */
 export interface StackedCommand {
   readonly step: string;
-  readonly command: Command;
+  readonly command: string | null;
+  readonly args: string | null;
 }
+
+export const commandOf = ({ command, args }: StackedCommand): Command => Command.parse({ name: command, args: JSON.parse(args ?? '{}') });
 
 /** The commands in force in a draft at a revision: what was done by then and not taken back by then. */
 export async function stackAt(manager: EntityManager, draft: number, revision: number): Promise<readonly StackedCommand[]> {
@@ -26,5 +29,5 @@ export async function stackAt(manager: EntityManager, draft: number, revision: n
       undone = [];
     }
   }
-  return done.map(({ step, command, args }) => ({ step, command: Command.parse({ name: command, args: JSON.parse(args ?? '{}') }) }));
+  return done;
 }

@@ -5,18 +5,18 @@ import { proofDesk } from '../proof/proofDesk.ts';
 import { useFindingNames } from '../proof/useFindingNames.ts';
 import { useProof } from '../proof/useProof.ts';
 import { Button } from '../ui/Button.tsx';
-import { changeWords } from '../words/changeWords.ts';
 import { effectWords } from '../words/effectWords.ts';
+import { ChangeGroups } from './ChangeGroups.tsx';
 
 const FEW = 12;
 
-function Sentences({ list, serif = false }: { list: readonly string[]; serif?: boolean }) {
+function Sentences({ list }: { list: readonly string[] }) {
   const [all, setAll] = useState(false);
   return (
     <>
       <ul className="divide-y divide-line rounded-lg border border-line-strong bg-paper">
         {(all ? list : list.slice(0, FEW)).map((sentence) => (
-          <li key={sentence} className={`px-3 py-1.5 ${serif ? 'font-serif' : 'text-sm'}`}>
+          <li key={sentence} className="px-3 py-1.5 text-sm">
             {sentence}
           </li>
         ))}
@@ -46,10 +46,7 @@ export function BookChanges({ before, after }: { before: RateBook; after: RateBo
       gone = true;
     };
   }, [before, after, known]);
-  const rules = useMemo(
-    () => describeChanges(before, after).map((change) => changeWords(change, names.format, names.subdivision, after)),
-    [before, after, names],
-  );
+  const rules = useMemo(() => describeChanges(before, after), [before, after]);
   const effect = found?.of[0] === before && found.of[1] === after ? found.effect : undefined;
   const { plain, more } = effect ? effectWords(effect, new Date().toISOString(), { ...names, book: after }) : { plain: [], more: [] };
   return (
@@ -62,7 +59,7 @@ export function BookChanges({ before, after }: { before: RateBook; after: RateBo
               ? 'One rule reads differently'
               : `${rules.length} rules read differently`}
         </h3>
-        {rules.length > 0 && <Sentences list={rules} serif />}
+        {rules.length > 0 && <ChangeGroups changes={rules} book={after} />}
       </section>
       <section aria-label="What buyers get otherwise">
         <h3 className="mb-1 font-semibold">What buyers get otherwise</h3>

@@ -59,7 +59,7 @@ export function draftsRoutes(drafts: Drafts, editionBook: (number: number) => Pr
       get: async (req, res) => {
         const id = draftIn(req.params.id);
         const { current } = await drafts.get(id);
-        res.json({ base: await drafts.beganFrom(id), commands: await drafts.commandsAt(id, current.revision) });
+        res.json({ base: await drafts.beganFrom(id), commands: await drafts.commandsBetween(id, null, current.revision) });
       },
     },
   });

@@ -5,8 +5,8 @@ import { HttpProblem } from '../../http/problems.ts';
 import { OWNER } from '../../persistence/authors.ts';
 import { bookTexts } from '../../persistence/bookRow.ts';
 import type { Database } from '../../persistence/database.ts';
-import { DraftEntity, type DraftRow } from '../../persistence/entities.ts';
-import { stackAt } from '../../persistence/stepStack.ts';
+import { DraftEntity, type DraftRow, DraftStepEntity } from '../../persistence/entities.ts';
+import { commandOf, stackAt } from '../../persistence/stepStack.ts';
 import { DraftStore, MAIN_DRAFT } from './draftStore.ts';
 
 const summaryOf = ({ id, name, fromEdition, madeAt, revision, thrownAt }: DraftRow): DraftSummary => ({
@@ -76,10 +76,19 @@ export class Drafts {
       const steps = [{ id: randomUUID(), kind: 'command' as const, command }];
       const { refused } = await made.take({ revision: made.current.revision, steps }, OWNER);
       if (!refused) continue;
-      await this.#database.write(({ manager }) => manager.update(DraftEntity, { id }, { thrownAt: this.#now() }));
+      await this.#forget(id);
       throw HttpProblem.of(refused.problem);
     }
     return this.#summary(id);
+  }
+
+  /** Of a draft that was never begun nothing is left. */
+  async #forget(id: number): Promise<void> {
+    this.#open.delete(id);
+    await this.#database.write(async ({ manager }) => {
+      await manager.delete(DraftStepEntity, { draft: id });
+      await manager.delete(DraftEntity, { id });
+    });
   }
 
   async #summary(id: number): Promise<DraftSummary> {
@@ -109,8 +118,13 @@ export class Drafts {
     return (await this.#database.read.findOneBy(DraftEntity, { id }))?.fromEdition ?? null;
   }
 
-  /** The commands a draft consisted of at a revision, in their order; of the main one all since it began. */
-  async commandsAt(draft: number, revision: number): Promise<readonly Command[]> {
-    return (await stackAt(this.#database.read, draft, revision)).map(({ command }) => command);
+  /**
+   * The commands that led a draft from one revision, or from its beginning, to another, in their order.
+   * @returns null where it was turned back behind the first of them meanwhile
+   */
+  async commandsBetween(draft: number, from: number | null, to: number): Promise<readonly Command[] | null> {
+    const before = from === null ? [] : await stackAt(this.#database.read, draft, from);
+    const stack = await stackAt(this.#database.read, draft, to);
+    return before.every(({ step }, at) => step === stack[at]?.step) ? stack.slice(before.length).map(commandOf) : null;
   }
 }

@@ -1,13 +1,4 @@
-import {
-  type Command,
-  type CommandsAnswer,
-  canonicalJson,
-  MoveRequest,
-  PlanRequest,
-  PublishRequest,
-  type RateBook,
-  ReleaseRequest,
-} from '@ostrakon/core';
+import { type Command, type CommandsAnswer, MoveRequest, PlanRequest, PublishRequest, type RateBook, ReleaseRequest } from '@ostrakon/core';
 import { HttpProblem } from '../../http/problems.ts';
 import { type Methods, routes } from '../../http/routes.ts';
 import { OWNER } from '../../persistence/authors.ts';
@@ -18,8 +9,8 @@ import type { ReleaseFeed } from './releaseFeed.ts';
 /** What publishing needs of drafts. */
 export interface DraftSource {
   get(id: number): Promise<{ presentWithin(write: Write, revision: number): Promise<RateBook> }>;
-  /** The commands a draft consisted of at a revision. */
-  commandsAt(draft: number, revision: number): Promise<readonly Command[]>;
+  /** The commands that led a draft from one revision, or from its beginning, to another; null where it was turned back behind the first. */
+  commandsBetween(draft: number, from: number | null, to: number): Promise<readonly Command[] | null>;
   /** The edition a draft beside the main one began from; null of the main one. */
   beganFrom(draft: number): Promise<number | null>;
 }
@@ -54,14 +45,12 @@ export function editionRoutes(editions: EditionStore, drafts: DraftSource, feed:
   const madeOf = async (number: number): Promise<CommandsAnswer> => {
     const origin = await editions.origin(number);
     if (origin === null) return { base: null, commands: null };
-    const commands = await drafts.commandsAt(origin.draft, origin.revision);
-    const began = await drafts.beganFrom(origin.draft);
-    if (began !== null) return { base: began, commands: [...commands] };
-    const before = origin.base === null ? null : await editions.origin(origin.base);
-    if (before?.draft !== origin.draft) return { base: origin.base, commands: null };
-    const shared = await drafts.commandsAt(before.draft, before.revision);
-    const goesOn = shared.every((command, at) => canonicalJson(command) === canonicalJson(commands[at] ?? null));
-    return { base: origin.base, commands: goesOn ? commands.slice(shared.length) : null };
+    const { draft, revision } = origin;
+    const began = await drafts.beganFrom(draft);
+    const before = origin.base === null || began !== null ? null : await editions.origin(origin.base);
+    const isKnown = began !== null || before?.draft === draft;
+    const commands = isKnown ? await drafts.commandsBetween(draft, before?.revision ?? null, revision) : null;
+    return { base: began ?? origin.base, commands: commands && [...commands] };
   };
   return routes({
     '/': {

@@ -21,7 +21,7 @@ import { loadFromRow, rowOfLoad } from '../../persistence/loadRow.ts';
 import { productFromRow, rowOfProduct } from '../../persistence/productRow.ts';
 import { slices } from '../../persistence/slices.ts';
 import { openDatabase } from '../../persistence/sqlite/openDatabase.ts';
-import { stackAt } from '../../persistence/stepStack.ts';
+import { commandOf, stackAt } from '../../persistence/stepStack.ts';
 import { rowOfTrial, trialFromRow } from '../../persistence/trialRow.ts';
 
 /** The whole shop as one open document, all of it as it was at one moment. */
@@ -74,7 +74,7 @@ async function filedDrafts(manager: EntityManager): Promise<object[]> {
       from: fromEdition,
       madeAt,
       book: bookDocument(document, goodsRules),
-      commands: (await stackAt(manager, id, revision)).map(({ command }) => command),
+      commands: (await stackAt(manager, id, revision)).map(commandOf),
     })),
   );
 }

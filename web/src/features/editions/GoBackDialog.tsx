@@ -9,6 +9,7 @@ import { Button } from '../../ui/Button.tsx';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { toast } from '../../ui/toast.ts';
+import { CompareTrials } from './CompareTrials.tsx';
 
 /** Makes an edition of before live again, once it has been seen what that changes. */
 export function GoBackDialog({ edition, onClose }: { edition: number; onClose: () => void }) {
@@ -44,7 +45,12 @@ export function GoBackDialog({ edition, onClose }: { edition: number; onClose: (
         }}
       >
         <div className="max-h-[50vh] overflow-y-auto">
-          {live?.book && book && <BookChanges before={live.book} after={book} />}
+          {live?.book && book && (
+            <div className="space-y-3">
+              <BookChanges before={live.book} after={book} />
+              <CompareTrials before={live.book} after={book} />
+            </div>
+          )}
           {isError && <p className="text-fault">What it changes cannot be told: the server did not answer.</p>}
         </div>
         <LabelledInput label="Why, if you like" hint="a mistake in the prices" value={note} onType={setNote} />

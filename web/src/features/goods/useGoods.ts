@@ -11,6 +11,7 @@ import {
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useMemo } from 'react';
 import { changeGoods } from '../../api/goodsApi.ts';
+import { useActiveDraft } from '../../draft/activeDraft.ts';
 import { useDraft, useDraftSession, useSaving } from '../../draft/DraftProvider.tsx';
 import { queries } from '../../draft/queries.ts';
 import { toast } from '../../ui/toast.ts';
@@ -71,6 +72,8 @@ interface Step {
   readonly words: string;
   readonly inverse: GoodsChange | null;
   readonly draft: DraftSteps | null;
+  /** The draft that was on screen. */
+  readonly on: number;
 }
 
 const { group, delivered, extraPackingDays, ownCharge } = PRODUCT_DEFAULTS;
@@ -126,6 +129,7 @@ export function useGoods() {
   const products = ruledGoods(facts, book);
   const byId = useMemo(() => new Map(products.map((product) => [product.id, product])), [products]);
   const rule = useRules();
+  const on = useActiveDraft();
   // Kept beside the goods, so that leaving the screen does not lose the way back.
   const { data: steps = [] } = useQuery({
     queryKey: STEPS,
@@ -169,27 +173,30 @@ export function useGoods() {
       if (answer === null) return false;
       const draft = rule(parted.rules, some.with ?? []);
       if (isAboutGoods || draft !== null) {
-        const step: Step = { words, inverse: answer?.inverse ?? null, draft };
+        const step: Step = { words, inverse: answer?.inverse ?? null, draft, on };
         client.setQueryData(STEPS, (held: readonly Step[] = []) => [...held.slice(1 - MOST_STEPS), step]);
       }
       return true;
     },
-    [byId, sendFacts, rule, client],
+    [byId, sendFacts, rule, client, on],
   );
   const undo = useCallback(async () => {
     // Asked for now, not as it was when the caller was drawn: a message may offer to undo long after.
-    const held = (client.getQueryData<readonly Step[]>(STEPS) ?? []).filter((step) => canTurn(step, session.getSnapshot().history.undo));
+    const { history: ends } = session.getSnapshot();
+    const held = (client.getQueryData<readonly Step[]>(STEPS) ?? []).filter((step) => canTurn(step, ends.undo, on));
     const last = held.at(-1);
     client.setQueryData(STEPS, held.slice(0, -1));
     if (!last) return;
-    for (let at = 0; at < (last.draft?.count ?? 0) && session.getSnapshot().history.undo === last.draft?.name; at += 1) session.undo();
+    const count = last.on === on ? (last.draft?.count ?? 0) : 0;
+    for (let at = 0; at < count && session.getSnapshot().history.undo === last.draft?.name; at += 1) session.undo();
     if (last.inverse) await sendFacts(last.inverse);
-  }, [client, session, sendFacts]);
-  const last = steps.findLast((step) => canTurn(step, history.undo));
+  }, [client, session, sendFacts, on]);
+  const last = steps.findLast((step) => canTurn(step, history.undo, on));
   return { products, change, undo, undoWords: last?.words ?? null, saving: send.isPending };
 }
 
 /** What was only said in the draft is taken back here while it is the draft's last step. */
-const canTurn = ({ inverse, draft }: Step, undoNext: string | null): boolean => inverse !== null || draft?.name === undoNext;
+const canTurn = ({ inverse, draft, on }: Step, undoNext: string | null, here: number): boolean =>
+  inverse !== null || (on === here && draft?.name === undoNext);
 
 export type Goods = ReturnType<typeof useGoods>;

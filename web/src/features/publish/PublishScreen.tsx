@@ -3,22 +3,19 @@ import { useId, useState } from 'react';
 import { Link } from 'react-router';
 import { ApiProblem } from '../../api/client.ts';
 import { api } from '../../api/draftApi.ts';
-import { useActiveDraft } from '../../draft/activeDraft.ts';
+import { MAIN_DRAFT, useActiveDraft } from '../../draft/activeDraft.ts';
 import { useDraft, useSaving } from '../../draft/DraftProvider.tsx';
 import { queries } from '../../draft/queries.ts';
 import { type Changes, useChanges } from '../../draft/useChanges.ts';
+import { ChangeGroups } from '../../editions/ChangeGroups.tsx';
 import { listed, useEditions } from '../../editions/useEditions.ts';
 import { Button } from '../../ui/Button.tsx';
 import { toast } from '../../ui/toast.ts';
-import { changeWords } from '../../words/changeWords.ts';
-import { useFormat, useSubdivisionNames } from '../../words/useWords.ts';
 import { FailingTrials, failingOf, useFailing, type Waived } from './FailingTrials.tsx';
 import { PublishProof } from './PublishProof.tsx';
 import { WhatBuyersGet } from './WhatBuyersGet.tsx';
 
 function ChangeList({ changes }: { changes: Changes }) {
-  const format = useFormat();
-  const subdivision = useSubdivisionNames();
   const { book } = useDraft();
   if (changes.live === null) {
     return (
@@ -30,15 +27,16 @@ function ChangeList({ changes }: { changes: Changes }) {
   }
   if (changes.list.length === 0)
     return <p>The draft offers the same as edition {changes.live.number}, which is live. There is nothing to publish.</p>;
-  const words = changes.list.map((change) => changeWords(change, format, subdivision, book));
+  return <ChangeGroups changes={changes.list} book={book} />;
+}
+
+/** What publishing a draft beside the main one means. */
+function BesideNote({ draft, nothing }: { draft: number; nothing: boolean }) {
+  if (draft === MAIN_DRAFT || nothing) return null;
   return (
-    <ol className="divide-y divide-line rounded-lg border border-line-strong bg-paper">
-      {words.map((sentence) => (
-        <li key={sentence} className="px-3 py-2 font-serif">
-          {sentence}
-        </li>
-      ))}
-    </ol>
+    <p className="rounded-md bg-ochre-soft px-3 py-2 text-ochre">
+      This is a draft beside the main one. Published, it is live; the main draft stays as it is, without these changes.
+    </p>
   );
 }
 
@@ -102,6 +100,7 @@ export function PublishScreen() {
           )}
         </p>
       </div>
+      <BesideNote draft={draft} nothing={nothing} />
       {!nothing && (
         <div className="flex items-end gap-3">
           <div className="flex-1">
