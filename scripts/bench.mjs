@@ -20,3 +20,4 @@ run(process.execPath, [...tsx, 'core/bench/carriers.ts'], { cwd: root });
 run(process.execPath, ['--import', 'tsx', 'server/bench/quotes.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'server/bench/carriers.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'server/bench/edges.ts'], { cwd: root });
+run(process.execPath, [...tsx, 'server/bench/goodsRules.ts'], { cwd: root });

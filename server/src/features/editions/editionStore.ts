@@ -42,7 +42,18 @@ type PlannedSpan = PlannedTime & { readonly after: number | null };
 const DAY_MS = 86_400_000;
 const MOST_ANSWERED = 8;
 
-const hashOf = (book: RateBook) => createHash('sha256').update(canonicalJson(book)).digest('hex');
+const digestOf = (value: unknown) => createHash('sha256').update(canonicalJson(value)).digest('hex');
+
+const digests = new WeakMap<object, string>();
+
+/** A long list that most books share has a digest of its own, worked out once. */
+function rulesDigest(rules: NonNullable<RateBook['goodsRules']>): string {
+  const known = digests.get(rules) ?? digestOf(rules);
+  digests.set(rules, known);
+  return known;
+}
+
+const hashOf = ({ goodsRules, ...book }: RateBook) => digestOf(goodsRules ? { ...book, goodsRules: rulesDigest(goodsRules) } : book);
 
 const summaryOf = ({
   number,
@@ -267,14 +278,14 @@ export class EditionStore {
   }
 
   async #freeze(manager: EntityManager, book: RateBook, note: string, origin: Origin | undefined, failing?: Failing): Promise<Edition> {
-    const texts = bookTexts(book);
+    const { document } = bookTexts(book);
     const last = await manager.maximum(EditionEntity, 'number');
     const row: EditionRow = {
       number: (last ?? 0) + 1,
       note,
       hash: hashOf(book),
-      document: texts.document,
-      goodsRules: await keepGoodsRules(manager, texts.goodsRules),
+      document,
+      goodsRules: await keepGoodsRules(manager, book),
       draft: origin?.draft ?? null,
       draftRevision: origin?.revision ?? null,
       base: this.live()?.summary.number ?? null,

@@ -129,8 +129,8 @@ export async function plantShop(folder: string, file: ShopFile): Promise<void> {
       };
       await insert(DraftEntity, [{ id: 1, revision: file.revision, lineage: '', ...MAIN, ...bookTexts(file.draft) }]);
       for (const { book, failing, ...facts } of file.editions) {
-        const { document, goodsRules } = bookTexts(book as RateBook);
-        const kept = await keepGoodsRules(manager, goodsRules);
+        const { document } = bookTexts(book as RateBook);
+        const kept = await keepGoodsRules(manager, book as RateBook);
         await insert(EditionEntity, [
           {
             ...facts,
