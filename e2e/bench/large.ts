@@ -89,6 +89,28 @@ async function goods(page: Page, url: string): Promise<(readonly [string, number
   ];
 }
 
+/** From the click until it is live, once the page has told what it would do. */
+async function publishing(page: Page, url: string): Promise<number> {
+  await page.goto(`${url}/publish`);
+  const publish = page
+    .getByRole('main')
+    .getByRole('button', { name: /^Publish/ })
+    .last();
+  const next = /\d+/.exec((await publish.textContent()) ?? '')?.[0] ?? '';
+  await page.getByRole('region', { name: 'What buyers get otherwise' }).waitFor();
+  // Trials that fail are told some moments after the rest, and must be answered for.
+  await page.waitForTimeout(2000);
+  const tick = page.getByLabel('Publish all the same');
+  if (await tick.isVisible()) {
+    await tick.check();
+    await page.getByLabel(/^Why\?/).fill('A measurement');
+  }
+  const began = performance.now();
+  await publish.click();
+  await page.getByRole('heading', { name: `Edition ${next} is live` }).waitFor();
+  return performance.now() - began;
+}
+
 async function figures(seed: string): Promise<Map<string, number>> {
   const data = mkdtempSync(join(tmpdir(), 'ostrakon-bench-'));
   const started = await startServer(data, seed, 'http://127.0.0.1:9');
@@ -135,24 +157,15 @@ async function figures(seed: string): Promise<Map<string, number>> {
     await page.waitForTimeout(500);
     const undo = `document.activeElement.blur(); document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'z', ctrlKey: true, shiftKey: round % 2 === 1, bubbles: true }))`;
     found.set('undo (script)', await inPage(page, 12, scriptOf(undo)));
-    await page.goto(`${url}/publish`);
-    const publish = page
-      .getByRole('main')
-      .getByRole('button', { name: /^Publish/ })
-      .last();
-    await publish.waitFor();
-    const next = /\d+/.exec((await publish.textContent()) ?? '')?.[0] ?? '';
-    // Trials that fail are told some moments after the rest, and must be answered for.
-    await page.waitForTimeout(2000);
-    const tick = page.getByLabel('Publish all the same');
-    if (await tick.isVisible()) {
-      await tick.check();
-      await page.getByLabel(/^Why\?/).fill('A measurement');
+    const published: number[] = [];
+    for (let round = 0; round < 3; round += 1) {
+      await page.goto(`${url}${lane}`);
+      await cell.fill(String(12 + round));
+      await cell.press('Tab');
+      await page.waitForTimeout(500);
+      published.push(await publishing(page, url));
     }
-    const began = performance.now();
-    await publish.click();
-    await page.getByRole('heading', { name: `Edition ${next} is live` }).waitFor();
-    found.set('publish', performance.now() - began);
+    found.set('publish', median(published));
     for (const [name, value] of await goods(page, url)) found.set(name, value);
   } finally {
     await chrome.close();

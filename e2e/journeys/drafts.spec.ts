@@ -109,3 +109,19 @@ test('an edition opens as a draft; it is renamed, thrown away, and brought back 
   await expect(page.getByRole('main')).toContainText('Atlantic');
   await expect(header(page)).not.toContainText('Draft:');
 });
+
+test('a page asks for its draft once, whichever it is, and for nothing it does not use', async ({ page, shop }) => {
+  const { id } = await (await page.request.post(`${shop.url}/api/drafts`, { data: { name: 'Sale', from: 1 } })).json();
+  for (const [path, draft] of [
+    ['/book', 1],
+    [`/book?draft=${id}`, id],
+  ] as const) {
+    const asked: string[] = [];
+    const note = (request: { url(): string }) => asked.push(new URL(request.url()).pathname);
+    page.on('request', note);
+    await page.goto(shop.url + path);
+    await page.waitForLoadState('networkidle');
+    page.off('request', note);
+    expect(asked.filter((one) => /^\/api\/drafts?(\/\d+)?$/.test(one) && one !== '/api/drafts')).toEqual([`/api/drafts/${draft}`]);
+  }
+});

@@ -5,11 +5,12 @@ globalThis.__zod_globalConfig = { jitless: true };
 // What every screen begins with is asked for while the page's own script is still on its way. The draft only where the
 // page before has left nothing to send first.
 (() => {
-  let unsent = true;
+  let draft = null;
   try {
-    unsent = sessionStorage.getItem('ostrakon-unsent-steps') !== null;
+    const id = new URLSearchParams(location.search).get('draft') ?? sessionStorage.getItem('ostrakon-draft') ?? '1';
+    draft = sessionStorage.getItem(`ostrakon-unsent-steps-${id}`) === null && /^\d+$/.test(id) ? id : null;
   } catch {}
-  const paths = [...(unsent ? [] : ['/api/draft']), '/api/trials', '/api/products'];
+  const paths = [...(draft === null ? [] : [`/api/drafts/${draft}`]), '/api/trials', '/api/products'];
   globalThis.ostrakonAsked = new Map(paths.map((path) => [path, fetch(path)]));
   // An answer nobody waits for any more is no fault of the page.
   for (const asked of globalThis.ostrakonAsked.values()) asked.catch(() => undefined);

@@ -14,6 +14,7 @@ let last: { before: RateBook; after: RateBook; list: readonly Change[] } | undef
 
 /** Several parts of the page ask for the same comparison. */
 function changesOf(describe: typeof describeChanges, before: RateBook, after: RateBook): readonly Change[] {
+  if (before === after) return [];
   if (last?.before !== before || last.after !== after) last = { before, after, list: describe(before, after) };
   return last.list;
 }

@@ -46,14 +46,19 @@ const digestOf = (value: unknown) => createHash('sha256').update(canonicalJson(v
 
 const digests = new WeakMap<object, string>();
 
-/** A long list that most books share has a digest of its own, worked out once. */
-function rulesDigest(rules: NonNullable<RateBook['goodsRules']>): string {
-  const known = digests.get(rules) ?? digestOf(rules);
-  digests.set(rules, known);
+/** The digest of something that never changes, worked out once. */
+function digestOnce(value: object, work: () => string): string {
+  const known = digests.get(value) ?? work();
+  digests.set(value, known);
   return known;
 }
 
-const hashOf = ({ goodsRules, ...book }: RateBook) => digestOf(goodsRules ? { ...book, goodsRules: rulesDigest(goodsRules) } : book);
+/** What is said of single products, a long list that most books share, has a digest of its own. */
+const hashOf = (whole: RateBook): string =>
+  digestOnce(whole, () => {
+    const { goodsRules, ...book } = whole;
+    return digestOf(goodsRules ? { ...book, goodsRules: digestOnce(goodsRules, () => digestOf(goodsRules)) } : book);
+  });
 
 const summaryOf = ({
   number,
