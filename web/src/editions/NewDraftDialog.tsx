@@ -62,7 +62,7 @@ export function NewDraftDialog({ from, onClose }: { from: number | null; onClose
           </Select>
           <div className="flex justify-end gap-2">
             <Button onClick={onClose}>Cancel</Button>
-            <Button look="main" type="submit" disabled={save.tag !== 'saved'}>
+            <Button look="main" type="submit" disabled={save.tag !== 'saved' || chosen === undefined}>
               Begin
             </Button>
           </div>
