@@ -1,8 +1,10 @@
-import { instantToMs } from '@ostrakon/core';
+import { instantToMs, type RateBook } from '@ostrakon/core';
 import { useQueries } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import { editionBook, useEditions, useReleased } from '../editions/useEditions.ts';
 import { proofDesk } from './proofDesk.ts';
+
+const documents = (results: readonly { readonly data: RateBook | undefined }[]) => results.map(({ data }) => data);
 
 /** Longer than a timer can wait; what begins later is looked at when the page is opened again. */
 const LONGEST_WAIT = 2 ** 31 - 1;
@@ -15,7 +17,7 @@ export function useUpcoming(): void {
     return (all?.spans ?? []).filter(({ from }) => from > now);
   }, [all]);
   const numbers = useMemo(() => [...new Set(spans.map(({ edition }) => edition))], [spans]);
-  const books = useQueries({ queries: numbers.map(editionBook), combine: (results) => results.map(({ data }) => data) });
+  const books = useQueries({ queries: numbers.map(editionBook), combine: documents });
   // What begins while the page is open is live from then on, here too.
   const released = useReleased();
   useEffect(() => {

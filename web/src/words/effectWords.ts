@@ -41,7 +41,11 @@ export function regionWords(region: EffectRegion, now: string, { book, format }:
   const zone = book.zones.find(({ id }) => id === region.zone)?.name ?? region.zone;
   const head = `${service} to ${zone}`;
   if (region.mixed) return `${head}: carts of several kinds of goods may come to something else as well`;
-  if (region.whole) return `${head}, many of its prices: ${changeOf(region, format)}`;
+  if (region.whole) {
+    // What one kind of cart gets stands for all of them, where that is something else at all.
+    const isOther = JSON.stringify(region.before) !== JSON.stringify(region.after);
+    return `${head}: much is different${isOther ? `, such as ${changeOf(region, format)}` : ''}`;
+  }
   const group = groupNameOf(book);
   const goods = region.groups === null ? [] : [format.alternatives(region.groups.map(group))];
   const when = circumstances(region, now, format);

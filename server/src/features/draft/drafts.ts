@@ -72,10 +72,9 @@ export class Drafts {
       return last + 1;
     });
     const made = await this.get(id);
-    for (const command of commands) {
-      const steps = [{ id: randomUUID(), kind: 'command' as const, command }];
-      const { refused } = await made.take({ revision: made.current.revision, steps }, OWNER);
-      if (!refused) continue;
+    const steps = commands.map((command) => ({ id: randomUUID(), kind: 'command' as const, command }));
+    const { refused } = await made.take({ revision: 0, steps }, OWNER);
+    if (refused) {
       await this.#forget(id);
       throw HttpProblem.of(refused.problem);
     }

@@ -56,13 +56,15 @@ const MOST_ROUNDS = 3;
 
 /** A quote says when its edition ends where that is so near. */
 const NEAR_MS = 7 * 86_400_000;
-/** The live edition, and some of before. */
+/** Editions of before that are kept ready. */
 const MOST_COMPILED = 4;
 
 /** Quotes from the live edition, compiled once per edition and held in memory. */
 export class LiveQuotes {
   readonly #sources: LiveSources;
-  readonly #compiled = new LRUCache<number, CompiledBook>({ max: MOST_COMPILED });
+  /** What is live stays, however many others are asked for. */
+  #compiledLive: { readonly number: number; readonly book: CompiledBook } | undefined;
+  readonly #compiledBefore = new LRUCache<number, CompiledBook>({ max: MOST_COMPILED });
 
   constructor(sources: LiveSources) {
     this.#sources = sources;
@@ -75,9 +77,15 @@ export class LiveQuotes {
     return live;
   }
 
-  #compile({ number, book }: Pick<InForce, 'number' | 'book'>): CompiledBook {
-    const compiled = this.#compiled.get(number) ?? compile(book);
-    this.#compiled.set(number, compiled);
+  #compileLive({ number, book }: InForce): CompiledBook {
+    if (this.#compiledLive?.number !== number) this.#compiledLive = { number, book: compile(book) };
+    return this.#compiledLive.book;
+  }
+
+  async #compileBefore(asked: number): Promise<CompiledBook> {
+    const { number, book } = await this.#sources.before(asked);
+    const compiled = this.#compiledBefore.get(number) ?? compile(book);
+    this.#compiledBefore.set(number, compiled);
     return compiled;
   }
 
@@ -113,9 +121,10 @@ export class LiveQuotes {
    */
   async answer(body: unknown, asked?: number): Promise<PublicQuote> {
     const live = this.#live();
-    const of = asked === undefined || asked === live.number ? live : await this.#sources.before(asked);
-    const ending = of === live ? this.#ending(live.until) : {};
-    const book = this.#compile(of);
+    const edition = asked ?? live.number;
+    const isLive = edition === live.number;
+    const ending = isLive ? this.#ending(live.until) : {};
+    const book = isLive ? this.#compileLive(live) : await this.#compileBefore(edition);
     const { carriers: waits, ...cart } = PublicAsk.parse(body);
     const now = this.#sources.now();
     const products = ruledById(this.#sources.products(), book.book);
@@ -125,7 +134,7 @@ export class LiveQuotes {
     const admission = admit(book, opened.request, now);
     if (!admission.ok) throw admissionProblem(admission.problem);
     return toPublicQuote(await this.#withCarriers(book, admission.admitted, waits !== 'later'), book.book, {
-      edition: of.number,
+      edition,
       ...ending,
     });
   }
