@@ -52,6 +52,20 @@ test('goods, the live edition, surveys and trials are sent once, and again only 
   expect(asks.slice(6).map(({ kind }) => kind)).toEqual(['live', 'look']);
 });
 
+test('what is said of goods is sent when it is another, apart from the book it belongs to; that it is gone, too', () => {
+  const goodsRules = { wheel: { delivered: false } };
+  const ruled = (name: string) => ({ ...named(name), goodsRules });
+  for (const book of [ruled('a'), ruled('b'), named('c'), named('d')]) {
+    desk.look(book, NOW, NOW, sources);
+    done();
+  }
+  const sent = asks.flatMap((ask) => (ask.kind === 'rules' ? [ask.rules ?? 'none'] : ask.kind === 'look' ? [ask.book.shop.name] : []));
+  expect(sent).toEqual([goodsRules, 'a', 'b', 'none', 'c', 'd']);
+  expect(looks().some(({ book }) => 'goodsRules' in book)).toBe(false);
+  // Whoever asks gets the whole book back as the one that was looked at.
+  expect(desk.getSnapshot().of).toEqual(named('d'));
+});
+
 test('each question gets its own answer, in whatever order they come; listeners hear of what was looked at', async () => {
   let heard = 0;
   const stop = desk.subscribe(() => {
