@@ -85,12 +85,18 @@ test('a season is prepared in a draft of its own, brought up to date over a conf
 
 test('an edition opens as a draft; it is renamed, thrown away, and brought back as it was', async ({ page, shop }) => {
   await page.goto(`${shop.url}/editions`);
+  await expect(header(page).getByRole('link', { name: /^Proof 4 that turn buyers away/ })).toBeVisible();
   await page.getByRole('button', { name: 'More about edition 1', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Open as a draft…' }).click();
   const dialog = page.getByRole('dialog', { name: 'A new draft' });
   await dialog.getByLabel('Name').fill('Sale');
   await dialog.getByLabel('Name').press('Enter');
   await expect(header(page)).toContainText('Draft: Sale');
+  // What is found in it was brought by no edit.
+  await expect(header(page).getByRole('link', { name: /^Proof 2 that turn buyers away/ })).toBeVisible();
+  await page.waitForTimeout(1500);
+  // At once: a notice goes by itself after a while.
+  expect(await page.getByText('New finding').count()).toBe(0);
   const more = () => drafts(page).getByRole('button', { name: /^More about the draft/ });
   await more().click();
   await page.getByRole('menuitem', { name: 'Rename' }).click();

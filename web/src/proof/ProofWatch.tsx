@@ -24,10 +24,12 @@ function useBrought(): readonly [readonly ToldFinding[], () => void] {
   const { of, checking } = useProof();
   const { told } = useTold();
   const session = useDraftSession();
+  // What was looked at before this draft came on screen is another draft.
+  const [other] = useState(() => proofDesk.getSnapshot().of);
   const before = useRef<{ of: unknown; ids: ReadonlySet<string> } | null>(null);
   const [brought, setBrought] = useState<readonly ToldFinding[]>([]);
   useEffect(() => {
-    if (of === null || checking) return;
+    if (of === null || of === other || checking) return;
     const known = before.current;
     before.current = { of, ids: new Set(told.map(({ id }) => id)) };
     // The first look says what was there before; goods, surveys and what is live bring findings no edit brought.
@@ -35,7 +37,7 @@ function useBrought(): readonly [readonly ToldFinding[], () => void] {
     // What an undo brings back was there before: it is told as what the undo did.
     const isNew = ({ id, findings: [first] }: ToldFinding) => !known.ids.has(id) && SPOKEN.includes(first.severity);
     setBrought(session.turned === null ? told.filter(isNew) : []);
-  }, [of, checking, told, session]);
+  }, [of, other, checking, told, session]);
   useEffect(() => {
     if (brought.length === 0) return undefined;
     const timer = setTimeout(() => setBrought([]), STAYS);
