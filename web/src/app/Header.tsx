@@ -124,7 +124,7 @@ export function Header({ onFind, onHelp }: { onFind: () => void; onHelp: () => v
   return (
     <header className="print:hidden">
       <div className="flex min-h-[46px] items-center gap-2 min-[1200px]:gap-4 bg-hood px-4 text-hood-text max-lg:flex-wrap max-lg:px-2 max-lg:py-1.5">
-        <Link to="/book" className="flex items-center gap-2 font-serif text-lg font-semibold">
+        <Link to="/book" className="flex shrink-0 items-center gap-2 font-serif text-lg font-semibold">
           <img src="/favicon.svg" alt="" className="size-6" /> Ostrakon
         </Link>
         <nav aria-label="Screens" className="flex gap-1 max-lg:order-last max-lg:w-full max-lg:overflow-x-auto">

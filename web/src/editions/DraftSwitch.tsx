@@ -29,12 +29,23 @@ export function DraftSwitch() {
         trigger={
           <button
             type="button"
+            title={here ? `Draft: ${here.name}` : book.shop.name}
             aria-label={
               here ? `Draft ${here.name} of ${book.shop.name}: work on another draft` : `${book.shop.name}: work on another draft`
             }
             className={`ms-auto inline-flex h-8 min-w-0 items-center gap-1 rounded-md px-2 text-sm hover:bg-hood-held ${here ? 'border border-hood-warn font-semibold text-hood-warn' : 'text-hood-dim'}`}
           >
-            <span className="truncate">{here ? `Draft: ${here.name}` : book.shop.name}</span>
+            {/* Where there is little room the shop's name goes first: the page is about it anyway. */}
+            <span className={here ? 'max-w-40 truncate' : 'truncate max-[1150px]:hidden'}>
+              {here ? (
+                <>
+                  <span className="max-[1150px]:hidden">Draft: </span>
+                  {here.name}
+                </>
+              ) : (
+                book.shop.name
+              )}
+            </span>
             <ChevronDown size={14} aria-hidden className="shrink-0" />
           </button>
         }

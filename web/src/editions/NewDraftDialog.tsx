@@ -52,14 +52,19 @@ export function NewDraftDialog({ from, onClose }: { from: number | null; onClose
           }}
         >
           <LabelledInput label="Name" hint="Holiday season" value={name} fault={fault} onType={setName} />
-          <Select label="Begins from" value={String(chosen ?? '')} onChange={(event) => setEdition(Number(event.target.value))}>
-            {all?.editions.map((one) => (
-              <option key={one.number} value={one.number}>
-                Edition {editionName(one)}
-                {one.number === all.present?.edition ? ', live' : ''}
-              </option>
-            ))}
-          </Select>
+          <div>
+            <p aria-hidden className="text-sm text-ash">
+              Begins from
+            </p>
+            <Select label="Begins from" value={String(chosen ?? '')} onChange={(event) => setEdition(Number(event.target.value))}>
+              {all?.editions.map((one) => (
+                <option key={one.number} value={one.number}>
+                  Edition {editionName(one)}
+                  {one.number === all.present?.edition ? ', live' : ''}
+                </option>
+              ))}
+            </Select>
+          </div>
           <div className="flex justify-end gap-2">
             <Button onClick={onClose}>Cancel</Button>
             <Button look="main" type="submit" disabled={save.tag !== 'saved' || chosen === undefined}>
