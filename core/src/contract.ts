@@ -8,6 +8,7 @@ export {
   DraftState,
   DraftSummary,
   EditionDocument,
+  EditionFile,
   EditionList,
   EditionSummary,
   Failing,
@@ -55,11 +56,61 @@ export {
   SurveyState,
 } from './contract/carriers.ts';
 export { documentPath } from './contract/documentPath.ts';
+export { type GeneralSources, generalOptions } from './contract/generalOptions.ts';
 export { type DocumentName, documentFields, documentSchemas } from './contract/jsonSchema.ts';
+export { CheckoutKey, EditKey, KeyList, KeyMade, type KeyScope, MakeKey, PageOrigin, Scope } from './contract/keys.ts';
+export { type DoorFacts, openApi } from './contract/openApi.ts';
 export { OwnerQuote } from './contract/ownerQuote.ts';
 export { isPage, PAGES } from './contract/pages.ts';
+export {
+  AuditEntry,
+  AuditKind,
+  AuditList,
+  AuditQuery,
+  ChangePassword,
+  EditPerson,
+  FirstPerson,
+  InvitePerson,
+  LinkSeen,
+  MOST_AUDIT,
+  MOST_PASSWORD,
+  Myself,
+  mayDo,
+  NewPassword,
+  OneTimeLink,
+  OpenSession,
+  OpenSessions,
+  Person,
+  PersonInvited,
+  PersonList,
+  PersonName,
+  RecoveryCodes,
+  type Right,
+  Role,
+  SecondFactorBegun,
+  SessionState,
+  SignIn,
+  UseLink,
+} from './contract/people.ts';
 export { ProblemCode } from './contract/problemCode.ts';
-export { PublicAsk, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
+export { PublicOptions } from './contract/publicOptions.ts';
+export { PublicAsk, PublicEdition, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
+export { type OwnerRoutes, ownerRoutes } from './contract/routes/ownerRoutes.ts';
+export { type PublicRoutes, publicRoutes } from './contract/routes/publicRoutes.ts';
+export {
+  type AnswerOf,
+  type BodyOf,
+  type FileKind,
+  isFile,
+  METHODS,
+  type Method,
+  namesIn,
+  type ParamNames,
+  partsOf,
+  type Route,
+  type RouteKey,
+  type Routes,
+} from './contract/routes/route.ts';
 export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, shopFileForward, TakeFile } from './contract/shopFile.ts';
 export { buyerWords, toldWords } from './contract/words/buyerWords.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './quote/cartInput.ts';

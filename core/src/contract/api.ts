@@ -126,6 +126,16 @@ export const CalendarAddress = z.strictObject({ path: z.string().nullable() });
 /** An edition with its document, brought forward where it is of an older format. */
 export const EditionDocument = z.strictObject({ edition: EditionSummary, book: RateBook });
 
+/** An edition with all a quote needs besides: to be served by itself, without a database. */
+export const EditionFile = z.strictObject({
+  format: z.literal('ostrakon-edition'),
+  edition: EditionSummary,
+  book: RateBook,
+  products: z.array(ProductFacts).max(MOST_PRODUCTS),
+  loads: z.array(DayLoad),
+});
+export type EditionFile = z.infer<typeof EditionFile>;
+
 /** Any of a product's fields but its id. */
 export const ProductEdit = z.strictObject({ id: ProductId, set: ProductFacts.omit({ id: true }).partial() });
 export type ProductEdit = z.infer<typeof ProductEdit>;
@@ -181,6 +191,8 @@ export const Problem = z.object({
   errors: z.array(z.object({ pointer: z.string(), detail: z.string() })).optional(),
   /** The present revision, where the request named an older one. */
   revision: Revision.optional(),
+  /** Under which the request stands in the server's log. */
+  requestId: z.string().optional(),
 });
 export type Problem = z.infer<typeof Problem>;
 

@@ -79,7 +79,7 @@ import { ShopFile } from './shopFile.ts';
 type Schema = z.core.JSONSchema.BaseSchema;
 
 /** Parts of documents by the names that stand under `$defs`. */
-const PARTS = {
+export const CONTRACT_PARTS = {
   ...{ Carriage, LiveTerms, PriceList, Tariff, Counter, HoursException, OpeningHours, CutOffs, DayLoad, DispatchCalendar, ServiceDays },
   ...{
     GoodsGroup,
@@ -156,7 +156,7 @@ function eachField(schema: unknown, within: string, tell: (name: string, field: 
 /** A schema under a name of its own, its parts under `$defs`, every field with what it means. */
 function named([of, id, title, io]: (typeof DOCUMENTS)[DocumentName]): Schema {
   const parts = z.registry<{ id: string }>();
-  for (const [name, part] of Object.entries(PARTS)) if (part !== of && !parts.has(part)) parts.add(part, { id: name });
+  for (const [name, part] of Object.entries(CONTRACT_PARTS)) if (part !== of && !parts.has(part)) parts.add(part, { id: name });
   const { $schema, $defs = {}, ...schema } = z.toJSONSchema(of, { io, metadata: parts, unrepresentable: 'any' });
   const describe = (within: string, one: Schema) =>
     eachField(one, within, (name, field) => {
