@@ -13,26 +13,24 @@ import {
   SurveyState,
 } from '@ostrakon/core';
 import { queryOptions } from '@tanstack/react-query';
-import { ask, post } from './client.ts';
-
-const send = (method: string, body?: unknown): RequestInit => ({ ...post(body), method });
+import { ask } from './client.ts';
 
 export const carrierApi = {
-  state: () => ask(CarrierState, '/carriers'),
-  open: (account: OpenAccount) => ask(CarrierState, '/carriers', post(account)),
-  edit: (id: string, change: EditAccount) => ask(CarrierState, `/carriers/${id}`, send('PATCH', change)),
-  remove: (id: string) => ask(CarrierState, `/carriers/${id}`, { method: 'DELETE' }),
-  restore: (id: string) => ask(CarrierState, `/carriers/${id}/restore`, post({})),
-  refresh: (id: string) => ask(CarrierState, `/carriers/${id}/services`, post({})),
+  state: () => ask('GET /carriers', CarrierState),
+  open: (account: OpenAccount) => ask('POST /carriers', CarrierState, { body: account }),
+  edit: (id: string, change: EditAccount) => ask('PATCH /carriers/:id', CarrierState, { params: { id }, body: change }),
+  remove: (id: string) => ask('DELETE /carriers/:id', CarrierState, { params: { id } }),
+  restore: (id: string) => ask('POST /carriers/:id/restore', CarrierState, { params: { id }, body: {} }),
+  refresh: (id: string) => ask('POST /carriers/:id/services', CarrierState, { params: { id }, body: {} }),
   closedDays: async (id: string, year: number): Promise<ClosedDays[]> =>
-    (await ask(CarrierClosedDays, `/carriers/${id}/closed-days?year=${year}`)).closed,
-  packaging: async (id: string) => (await ask(CarrierPackagingList, `/carriers/${id}/packaging`)).packaging,
-  label: (request: LabelRequest) => ask(LabelMade, '/carriers/labels', post(request)),
-  surveys: async () => (await ask(SurveyList, '/surveys')).surveys,
-  survey: (id: string) => ask(Survey, `/surveys/${id}`),
-  startSurvey: (id: string, survey: SurveyRequest) => ask(SurveyState, '/surveys', post({ id, survey })),
-  removeSurvey: async (id: string) => (await ask(SurveyList, `/surveys/${id}`, { method: 'DELETE' })).surveys,
-  restoreSurvey: async (id: string) => (await ask(SurveyList, `/surveys/${id}/restore`, post({}))).surveys,
+    (await ask('GET /carriers/:id/closed-days', CarrierClosedDays, { params: { id }, query: { year } })).closed,
+  packaging: async (id: string) => (await ask('GET /carriers/:id/packaging', CarrierPackagingList, { params: { id } })).packaging,
+  label: (request: LabelRequest) => ask('POST /carriers/labels', LabelMade, { body: request }),
+  surveys: async () => (await ask('GET /surveys', SurveyList)).surveys,
+  survey: (id: string) => ask('GET /surveys/:id', Survey, { params: { id } }),
+  startSurvey: (id: string, survey: SurveyRequest) => ask('POST /surveys', SurveyState, { body: { id, survey } }),
+  removeSurvey: async (id: string) => (await ask('DELETE /surveys/:id', SurveyList, { params: { id } })).surveys,
+  restoreSurvey: async (id: string) => (await ask('POST /surveys/:id/restore', SurveyList, { params: { id }, body: {} })).surveys,
 };
 
 export const carrierQueries = {

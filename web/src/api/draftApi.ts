@@ -15,7 +15,7 @@ import {
   TrialsAnswer,
 } from '@ostrakon/core';
 import { z } from 'zod';
-import { ApiProblem, ask, post } from './client.ts';
+import { ApiProblem, ask } from './client.ts';
 
 /**
  * Largest body that is still sent after its page has gone: browsers allow 64 KiB for all such bodies together (Fetch standard,
@@ -26,7 +26,7 @@ export const MOST_KEPT_ALIVE = 30_000;
 export const bytesOf = (text: string): number => new TextEncoder().encode(text).length;
 
 /** Each product was checked by its rules when the server took it: tens of thousands are not checked again before the first look. */
-const ProductList = z.strictObject({ products: z.custom<readonly ProductFacts[]>(Array.isArray) });
+const ProductList = z.strictObject({ products: z.custom<ProductFacts[]>(Array.isArray) });
 
 /** So is a book, by a server that checked it; a page older than its server meets another format. */
 export const TakenBook = z.custom<RateBook>(
@@ -44,11 +44,11 @@ export interface DraftApi {
 }
 
 /** Steps on their way to the server, which a page that goes away does not call back where they are few enough. */
-async function send(to: string, request: StepsRequest, signal?: AbortSignal): Promise<StepsAnswer> {
-  const init = post(request);
-  const keepalive = bytesOf(String(init.body)) <= MOST_KEPT_ALIVE;
+async function send(id: number, request: StepsRequest, signal?: AbortSignal): Promise<StepsAnswer> {
+  const keepalive = bytesOf(JSON.stringify(request)) <= MOST_KEPT_ALIVE;
+  const body = { ...request, steps: [...request.steps] };
   try {
-    return await ask(StepsAnswer, `${to}/steps`, { ...init, keepalive, ...(signal && { signal }) });
+    return await ask('POST /drafts/:id/steps', StepsAnswer, { params: { id }, body, init: { keepalive, ...(signal && { signal }) } });
   } catch (error) {
     const [first] = request.steps;
     if (!(error instanceof ApiProblem) || error.problem.status >= 500 || !first) throw error;
@@ -58,16 +58,16 @@ async function send(to: string, request: StepsRequest, signal?: AbortSignal): Pr
 
 /** A draft by its number. */
 export const draftApi = (id: number): DraftApi => ({
-  read: () => ask(TakenDraft, `/drafts/${id}`),
-  send: (request, signal) => send(`/drafts/${id}`, request, signal),
+  read: () => ask('GET /drafts/:id', TakenDraft, { params: { id } }),
+  send: (request, signal) => send(id, request, signal),
 });
 
 export const api = {
-  live: () => ask(TakenLive, '/editions/live'),
-  publish: (request: PublishRequest) => ask(EditionSummary, '/editions', post(request)),
-  products: async () => (await ask(ProductList, '/products')).products,
-  loads: async () => (await ask(LoadList, '/loads')).loads,
-  setLoad: async (load: DayLoad) => (await ask(LoadList, '/loads', { ...post(load), method: 'PUT' })).loads,
-  trials: async () => (await ask(TrialList, '/trials')).trials,
-  changeTrials: (change: TrialChange) => ask(TrialsAnswer, '/trials/changes', post(change)),
+  live: () => ask('GET /editions/live', TakenLive),
+  publish: (request: PublishRequest) => ask('POST /editions', EditionSummary, { body: request }),
+  products: async () => (await ask('GET /products', ProductList)).products,
+  loads: async () => (await ask('GET /loads', LoadList)).loads,
+  setLoad: async (load: DayLoad) => (await ask('PUT /loads', LoadList, { body: load })).loads,
+  trials: async () => (await ask('GET /trials', TrialList)).trials,
+  changeTrials: (change: TrialChange) => ask('POST /trials/changes', TrialsAnswer, { body: change }),
 };

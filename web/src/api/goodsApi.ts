@@ -1,5 +1,5 @@
 import { GoodsAnswer, type GoodsChange, GoodsImport } from '@ostrakon/core';
-import { ask, post } from './client.ts';
+import { ask, askFile } from './client.ts';
 
 /** Most products in one body; a larger change is sent in parts and taken as one. */
 const MOST_AT_ONCE = 1000;
@@ -15,13 +15,13 @@ function partsOf(change: Partial<GoodsChange>): Partial<GoodsChange>[] {
 }
 
 async function importGoods(parts: readonly Partial<GoodsChange>[], init: RequestInit): Promise<GoodsAnswer> {
-  const { id } = await ask(GoodsImport, '/products/imports', { ...post({}), ...init });
+  const { id } = await ask('POST /products/imports', GoodsImport, { body: {}, init });
   try {
-    for (const part of parts) await ask(GoodsImport, `/products/imports/${id}/parts`, { ...post(part), ...init });
-    return await ask(GoodsAnswer, `/products/imports/${id}/taken`, { ...post({}), ...init });
+    for (const part of parts) await ask('POST /products/imports/:id/parts', GoodsImport, { params: { id }, body: part, init });
+    return await ask('POST /products/imports/:id/taken', GoodsAnswer, { params: { id }, body: {}, init });
   } catch (error) {
     // Nobody is told of this one: what is forgotten here is forgotten there after a while.
-    void fetch(`/api/products/imports/${id}`, { method: 'DELETE' }).catch(() => undefined);
+    void askFile('DELETE /products/imports/:id', { params: { id } }).catch(() => undefined);
     throw error;
   }
 }
@@ -30,7 +30,7 @@ async function importGoods(parts: readonly Partial<GoodsChange>[], init: Request
 export function changeGoods(change: Partial<GoodsChange>, signal?: AbortSignal): Promise<GoodsAnswer> {
   const init = signal ? { signal } : {};
   const parts = partsOf(change);
-  if (parts.length <= 1) return ask(GoodsAnswer, '/products/changes', { ...post(change), ...init });
+  if (parts.length <= 1) return ask('POST /products/changes', GoodsAnswer, { body: change, init });
   const count = PARTS.reduce((sum, name) => sum + (change[name]?.length ?? 0), 0);
-  return count <= MOST_AT_ONCE ? ask(GoodsAnswer, '/products/changes', { ...post(change), ...init }) : importGoods(parts, init);
+  return count <= MOST_AT_ONCE ? ask('POST /products/changes', GoodsAnswer, { body: change, init }) : importGoods(parts, init);
 }

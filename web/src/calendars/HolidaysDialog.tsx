@@ -28,7 +28,7 @@ export function HolidaysDialog({
   const [region, setRegion] = useState(at.subdivision?.slice(at.country.length + 1) ?? '');
   const places = useQuery({
     queryKey: ['holiday-places'],
-    queryFn: async () => (await ask(HolidayPlaces, '/holidays/places')).places,
+    queryFn: async () => (await ask('GET /holidays/places', HolidayPlaces)).places,
     staleTime: Infinity,
   });
   const regions = places.data?.find(({ code }) => code === country)?.regions ?? [];
@@ -38,8 +38,8 @@ export function HolidaysDialog({
   const holidays = useQuery({
     queryKey: ['holidays', country, held, years.from],
     queryFn: async () => {
-      const where = held === '' ? '' : `&region=${encodeURIComponent(held)}`;
-      return (await ask(HolidayList, `/holidays?country=${country}${where}&from=${years.from}&until=${years.until}`)).closed;
+      const query = { country, region: held === '' ? undefined : held, ...years };
+      return (await ask('GET /holidays', HolidayList, { query })).closed;
     },
     enabled: places.data !== undefined,
     staleTime: Infinity,

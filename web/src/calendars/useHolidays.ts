@@ -17,7 +17,7 @@ export function useHolidays(today: string): { readonly taking: boolean; take(): 
     try {
       const year = Number(today.slice(0, 4));
       const countries = shop.served.slice(0, 20).join(',');
-      const { holidays } = await ask(HolidaysAnswer, `/holidays/of?countries=${countries}&from=${year}&until=${year + YEARS}`);
+      const { holidays } = await ask('GET /holidays/of', HolidaysAnswer, { query: { countries, from: year, until: year + YEARS } });
       session.dispatch({ name: 'setHolidays', args: { holidays } });
     } catch (error) {
       toast.error((error as Error).message);

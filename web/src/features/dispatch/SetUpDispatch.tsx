@@ -29,12 +29,13 @@ function useHolidaysAt({ country, subdivision }: Location, today: string) {
   return useQuery({
     queryKey: ['holidays-at', country, region, year],
     queryFn: async (): Promise<{ closed: ClosedList; where: string }> => {
-      const { places } = await ask(HolidayPlaces, '/holidays/places');
+      const { places } = await ask('GET /holidays/places', HolidayPlaces);
       const place = places.find(({ code }) => code === country);
       if (!place) return { closed: [], where: '' };
       const held = place.regions.find(({ code }) => code === region);
-      const of = held ? `&region=${encodeURIComponent(region)}` : '';
-      const { closed } = await ask(HolidayList, `/holidays?country=${country}${of}&from=${year}&until=${year + YEARS}`);
+      const { closed } = await ask('GET /holidays', HolidayList, {
+        query: { country, region: held && region, from: year, until: year + YEARS },
+      });
       return { closed, where: held ? `${held.name}, ${place.name}` : place.name };
     },
     staleTime: Infinity,

@@ -9,7 +9,7 @@ import { toast } from '../../ui/toast.ts';
 /** What a checkout sends for the cart of the bench, as one command. */
 function useExample(): string {
   const { state } = useBench();
-  const address = `${window.location.origin}/api/public/v1/quotes`;
+  const address = `${window.location.origin}/public/v1/quotes`;
   return `curl -H 'content-type: application/json' -d '${JSON.stringify(state.cart).replaceAll("'", "'\\''")}' ${address}`;
 }
 
