@@ -105,7 +105,7 @@ export const test = plain.extend<{ seeded: boolean | 'large'; shop: Shop; faults
         const { revision } = (await (await request.get(`${url}/api/draft`)).json()) as { revision: number };
         expect((await request.post(`${url}/api/editions`, { data: { revision, note: '' } })).status()).toBeLessThan(300);
       },
-      quote: async (cart) => PublicQuote.parse(await (await request.post(`${url}/api/public/v1/quotes`, { data: cart })).json()),
+      quote: async (cart) => PublicQuote.parse(await (await request.post(`${url}/public/v1/quotes`, { data: cart })).json()),
     });
     stop(started);
     rmSync(folder, { recursive: true, force: true });

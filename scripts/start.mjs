@@ -28,7 +28,8 @@ if (fresh && existsSync(data)) {
     process.exit(1);
   }
 }
-const env = { ...process.env, OSTRAKON_DATA: data };
+// Somebody at a terminal wants to see what goes wrong, not every request.
+const env = { LOG_LEVEL: 'warn', ...process.env, OSTRAKON_DATA: data };
 if (demo) {
   mkdirSync(data, { recursive: true });
   env.OSTRAKON_SEED = join(data, 'seed.json');

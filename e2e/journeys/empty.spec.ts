@@ -57,17 +57,17 @@ test('from nothing to the first honest quote in at most 15 steps, and to its buy
   expect(book.zones.map(({ name }) => name)).toEqual(['Deutschland']);
 
   const cart = { lines: [{ unitPrice: 2500, weight: '1.2 kg', quantity: 1 }], destination: { country: 'DE' } };
-  const ask = async () => (await request.post(`${shop.url}/api/public/v1/quotes`, { data: cart })).json();
+  const ask = async () => (await request.post(`${shop.url}/public/v1/quotes`, { data: cart })).json();
   expect((await ask()).code).toBe('nothing-published');
   await page.getByRole('link', { name: 'Publish', exact: true }).click();
   await page.getByRole('button', { name: 'Publish edition 1' }).click();
   await expect(page.getByRole('heading', { name: 'Edition 1 is live' })).toBeVisible();
   // What comes next is said: how the checkout gets the prices.
-  await expect(page.getByRole('region', { name: 'How your checkout gets the prices' })).toContainText(`${shop.url}/api/public/v1/quotes`);
+  await expect(page.getByRole('region', { name: 'How your checkout gets the prices' })).toContainText(`${shop.url}/public/v1/quotes`);
   // The request that is shown is one that is answered.
   const shown = await page.getByRole('region', { name: 'How your checkout gets the prices' }).locator('pre').textContent();
   const sent = /-d '(.*)' http/s.exec(shown ?? '')?.[1]?.replaceAll("'\\''", "'") ?? '';
-  const answer = await request.post(`${shop.url}/api/public/v1/quotes`, { data: JSON.parse(sent) });
+  const answer = await request.post(`${shop.url}/public/v1/quotes`, { data: JSON.parse(sent) });
   expect((await answer.json()).options).toMatchObject([{ name: 'Paket', price: 590 }]);
   expect((await ask()).options).toMatchObject([{ name: 'Paket', price: 590 }]);
 });

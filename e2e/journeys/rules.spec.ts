@@ -364,7 +364,7 @@ test('a product’s own charge is typed into the table of goods; the public quot
   await expect(bench(page).getByRole('region', { name: 'How the price comes about' })).toContainText(
     'Needle tool, own charge 3 × $3.00, on top',
   );
-  const answer = await page.request.post(`${shop.url}/api/public/v1/quotes`, {
+  const answer = await page.request.post(`${shop.url}/public/v1/quotes`, {
     data: { lines: [{ product: 'stoneware-10', quantity: 1 }], discounts: [], destination: { country: 'CA', subdivision: 'CA-NS' } },
   });
   const quote = await answer.json();

@@ -26,7 +26,7 @@ async function serve(answer: unknown): Promise<void> {
 function bare(answer: unknown): express.Express {
   const app = express();
   app.use(express.json());
-  app.post('/api/public/v1/quotes', (_req, res) => void res.json(answer));
+  app.post('/public/v1/quotes', (_req, res) => void res.json(answer));
   return app;
 }
 
@@ -51,7 +51,7 @@ interface Asked {
 function ask({ port, agent, body }: Asked): Promise<string> {
   return new Promise((resolve, reject) => {
     const headers = { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(body) };
-    const sent = request({ port, host: '127.0.0.1', path: '/api/public/v1/quotes', method: 'POST', agent, headers }, (answer) => {
+    const sent = request({ port, host: '127.0.0.1', path: '/public/v1/quotes', method: 'POST', agent, headers }, (answer) => {
       let text = '';
       answer.setEncoding('utf8');
       answer.on('data', (part: string) => {

@@ -18,7 +18,7 @@ const steps = (revision: number, ...made: Parameters<typeof stepsOf>[1][]) =>
 const change = (revision: number, command: Command) => steps(revision, command);
 const publicQuote = (body: unknown) =>
   request(shop.app)
-    .post('/api/public/v1/quotes')
+    .post('/public/v1/quotes')
     .send(body as object);
 const toCanada = { lines: [{ unitPrice: 5000, weight: '1 kg', quantity: 1 }], destination: { country: 'CA' } };
 
@@ -212,7 +212,7 @@ test('trials are kept, put in order, changed and removed, each change with its w
 
 describe('hostile requests get words, never a stack trace', () => {
   const raw = (text: string | Buffer, type = 'application/json') =>
-    request(shop.app).post('/api/public/v1/quotes').set('content-type', type).send(text);
+    request(shop.app).post('/public/v1/quotes').set('content-type', type).send(text);
   const deep = `${'['.repeat(20_000)}${']'.repeat(20_000)}`;
   const long = JSON.stringify({ x: 'y'.repeat(5_000_000) });
   test.each<[string, () => request.Test, number, string]>([
@@ -276,7 +276,7 @@ describe('hostile requests get words, never a stack trace', () => {
     const revision = await begin();
     await request(shop.app).post('/api/editions').send({ revision }).expect(201);
     const answer = await request(shop.app)
-      .post('/api/public/v1/quotes')
+      .post('/public/v1/quotes')
       .set('content-type', 'application/json')
       .send(typeof body === 'string' ? body : JSON.stringify(body));
     expect(answer.status, answer.text).toBe(422);

@@ -1,28 +1,36 @@
 import { join } from 'node:path';
-import { isPage } from '@ostrakon/core';
+import { isPage, Problem } from '@ostrakon/core';
+import { openApi, ownerRoutes, publicRoutes, type Right, type Route } from '@ostrakon/core/contract';
 import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
 import packedFiles from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
-import { pinoHttp } from 'pino-http';
+import type { Access } from './access.ts';
 import type { KnownCarrier } from './carriers/connections.ts';
 import type { CarrierGateway } from './carriers/gateway.ts';
-import { carrierRoutes } from './features/carriers/carrierRoutes.ts';
-import { draftRoutes, draftsRoutes } from './features/draft/draftRoutes.ts';
-import { editionRoutes, feedRoutes } from './features/editions/editionRoutes.ts';
+import { auditHandlers } from './features/audit/auditRoutes.ts';
+import { carrierHandlers } from './features/carriers/carrierRoutes.ts';
+import { keyHandlers } from './features/checkout-keys/keyRoutes.ts';
+import { draftHandlers } from './features/draft/draftRoutes.ts';
+import { editionHandlers } from './features/editions/editionRoutes.ts';
 import { ReleaseFeed } from './features/editions/releaseFeed.ts';
-import { goodsRoutes } from './features/goods/goodsRoutes.ts';
-import { holidayRoutes } from './features/holidays/holidayRoutes.ts';
-import { loadRoutes } from './features/loads/loadRoutes.ts';
+import { goodsHandlers, hasLeft } from './features/goods/goodsRoutes.ts';
+import { holidayHandlers } from './features/holidays/holidayRoutes.ts';
+import { loadHandlers } from './features/loads/loadRoutes.ts';
+import { peopleHandlers, sessionHandlers } from './features/people/peopleRoutes.ts';
 import { LiveQuotes } from './features/public-quote/liveQuotes.ts';
-import { publicRoutes } from './features/public-quote/publicRoutes.ts';
-import { type ShopKeeping, shopRoutes } from './features/shop-file/shopRoutes.ts';
-import { surveyRoutes } from './features/surveys/surveyRoutes.ts';
-import { trialRoutes } from './features/trials/trialRoutes.ts';
+import { quoteHandlers } from './features/public-quote/publicRoutes.ts';
+import { type ShopKeeping, shopHandlers } from './features/shop-file/shopRoutes.ts';
+import { surveyHandlers } from './features/surveys/surveyRoutes.ts';
+import { trialHandlers } from './features/trials/trialRoutes.ts';
+import { ANSWERED, doorOf, type Handlers } from './http/door.ts';
+import { OWNER_DOOR, PUBLIC_DOOR } from './http/doorFacts.ts';
 import { MOST_BODY_BYTES, problemHandler, unknownAddress } from './http/problemHandler.ts';
+import { admitCaller, type Caller, type PublicLimits, publicGuards, publicParser } from './http/publicDoor.ts';
 import { keepStrangersOut } from './http/strangers.ts';
 import type { Shop } from './openShop.ts';
+import type { Who } from './ports/who.ts';
 
 export interface AppParts extends Shop {
   /** Carriers that can be reached. */
@@ -30,11 +38,19 @@ export interface AppParts extends Shop {
   readonly gateway: CarrierGateway;
   /** Backup, and another shop in place of this one. */
   readonly keeping: ShopKeeping;
+  readonly access: Access;
+  readonly limits: PublicLimits;
   readonly log: Logger;
   /** Names the server goes by besides those of this machine. */
   readonly hosts?: readonly string[];
   /** Folder of the built page; none in tests of the API. */
   readonly pages?: string;
+}
+
+/** The owner's door with the page, and the buyers' door: each an application of its own. */
+export interface Doors {
+  readonly owner: Express;
+  readonly buyers: Express;
 }
 
 const security = helmet({
@@ -56,6 +72,7 @@ const security = helmet({
 });
 
 const readOnly: RequestHandler = (req, res, next) => {
+  res.locals.kind = 'page';
   if (req.method === 'GET' || req.method === 'HEAD') return next();
   res.set('Allow', 'GET, HEAD').status(405).type('text').send('This address can only be read.\n');
 };
@@ -75,25 +92,20 @@ function servePages(app: Express, pages: string): void {
   });
 }
 
-/** What buyers' checkouts ask: small bodies in, small answers out, nothing kept and nothing logged but failures. */
-function publicDoor(quotes: LiveQuotes, feed: ReleaseFeed, hosts: readonly string[]): express.Router {
-  const door = express.Router();
-  door.use(keepStrangersOut(hosts, { writes: 'anybody' }));
-  door.use((_req, res, next) => {
-    res.setHeader('X-Content-Type-Options', 'nosniff');
-    res.setHeader('Cache-Control', 'no-store');
-    next();
-  });
-  door.use(express.json({ limit: MOST_BODY_BYTES, strict: false }));
-  door.use(publicRoutes(quotes));
-  door.use(feedRoutes(feed));
-  door.use(unknownAddress);
-  return door;
+/** Behind TLS browsers are told to come back that way alone (RFC 6797). */
+const overTls: RequestHandler = (req, res, next) => {
+  if (req.secure) res.setHeader('Strict-Transport-Security', 'max-age=31536000');
+  next();
+};
+
+function bare(): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  return app;
 }
 
-export function createApp(parts: AppParts): Express {
-  const { draft, drafts, editions, goods, loads, gateway, surveys, trials, keeping, log, hosts = [], pages } = parts;
-  const quotes = new LiveQuotes({
+function liveQuotes({ editions, goods, loads, gateway, keeping }: AppParts): LiveQuotes {
+  return new LiveQuotes({
     live: (instant) => {
       const live = editions.inForce(instant);
       return live && { number: live.edition.summary.number, book: live.edition.book, until: live.until };
@@ -108,6 +120,79 @@ export function createApp(parts: AppParts): Express {
     known: (asks) => gateway.known(asks),
     now: keeping.now,
   });
+}
+
+function buyersDoor(parts: AppParts, feed: ReleaseFeed): Express {
+  const { goods, loads, draft, editions, access, limits, log } = parts;
+  const ofOwner = loadHandlers(loads, () => [draft.current.book, ...editions.booksInUse]);
+  let described: object | undefined;
+  const handlers: Handlers<typeof publicRoutes, Caller> = {
+    ...quoteHandlers(liveQuotes(parts)),
+    'GET /openapi.json': () => {
+      described ??= openApi(publicRoutes, PUBLIC_DOOR, Problem);
+      return described as { openapi: string };
+    },
+    'GET /releases/:secret.ics': async ({ params, res }) => {
+      const text = await feed.calendar(params.secret);
+      res.setHeader('Content-Type', 'text/calendar; charset=utf-8');
+      res.send(text);
+      return ANSWERED;
+    },
+    'POST /goods/changes': ({ body, res }) => goods.change(body, hasLeft(res)),
+    'PUT /loads': ({ body }) => ofOwner.set(body),
+    'PATCH /loads': ({ body }) => ofOwner.count(body),
+  };
+  const app = bare();
+  app.use(overTls, publicGuards(access.keys, limits));
+  app.use(doorOf(publicRoutes, handlers, { admit: admitCaller, parse: publicParser }));
+  app.use(unknownAddress);
+  app.use(problemHandler(log));
+  return app;
+}
+
+function ownerDoor(parts: AppParts, feed: ReleaseFeed): Express {
+  const { draft, drafts, editions, goods, loads, gateway, surveys, trials, keeping, access, log, hosts = [], pages } = parts;
+  const { people, tries, audit, keys } = access;
+  const shopName = () => draft.current.book.shop.name;
+  const ofLoads = loadHandlers(loads, () => [draft.current.book, ...editions.booksInUse]);
+  let described: object | undefined;
+  const handlers: Handlers<typeof ownerRoutes, Who> = {
+    'GET /openapi.json': () => {
+      described ??= openApi(ownerRoutes, OWNER_DOOR, Problem);
+      return described as { openapi: string };
+    },
+    ...sessionHandlers({ people, tries, audit, shopName }),
+    ...peopleHandlers({ people, tries, audit, shopName }),
+    ...keyHandlers(keys),
+    ...auditHandlers(audit),
+    ...draftHandlers(drafts, async (number) => (await editions.read(number)).book),
+    ...editionHandlers(editions, drafts, feed, { products: () => goods.byId.values(), loads: () => loads.all }),
+    ...goodsHandlers(goods),
+    ...trialHandlers(trials),
+    ...ofLoads.handlers,
+    ...holidayHandlers,
+    ...carrierHandlers(parts),
+    ...surveyHandlers(surveys, draft, gateway, log),
+    ...shopHandlers(keeping),
+  };
+  const app = bare();
+  app.use(overTls, security);
+  app.use(keepStrangersOut(hosts));
+  app.use(compression());
+  const api = doorOf(ownerRoutes, handlers, {
+    admit: (route: Route, req) => access.admit(route.who as Right, req),
+    // The limit counts what a compressed body unpacks to, while it unpacks.
+    parse: express.json({ limit: MOST_BODY_BYTES, strict: false }),
+  });
+  app.use('/api', api, unknownAddress);
+  if (pages !== undefined) servePages(app, pages);
+  app.use(unknownAddress);
+  app.use(problemHandler(log));
+  return app;
+}
+
+export function createDoors(parts: AppParts): Doors {
+  const { draft, editions, keeping } = parts;
   const feed = new ReleaseFeed({
     database: keeping.database(),
     editions,
@@ -115,38 +200,5 @@ export function createApp(parts: AppParts): Express {
     lineage: draft.lineage,
     shopName: () => (editions.live()?.book ?? draft.current.book).shop.name,
   });
-  const app = express();
-  app.disable('x-powered-by');
-  // The public door first: a quote needs none of what pages and the owner's own requests do.
-  app.use('/api/public/v1', publicDoor(quotes, feed, hosts));
-  app.use(security);
-  app.use(keepStrangersOut(hosts));
-  app.use(compression());
-  const api = express.Router();
-  api.use(pinoHttp({ logger: log, autoLogging: { ignore: (req) => req.method === 'GET' } }));
-  // Files are read as they come, not as one body.
-  api.use('/shop', shopRoutes(keeping));
-  // The limit counts what a compressed body unpacks to, while it unpacks.
-  api.use(express.json({ limit: MOST_BODY_BYTES, strict: false }));
-  api.use('/draft', draftRoutes(drafts));
-  api.use(
-    '/drafts',
-    draftsRoutes(drafts, async (number) => (await editions.read(number)).book),
-  );
-  api.use('/editions', editionRoutes(editions, drafts, feed));
-  api.use('/products', goodsRoutes(goods));
-  api.use('/trials', trialRoutes(trials));
-  api.use(
-    '/loads',
-    loadRoutes(loads, () => [draft.current.book, ...editions.booksInUse]),
-  );
-  api.use('/holidays', holidayRoutes());
-  api.use('/carriers', carrierRoutes(parts));
-  api.use('/surveys', surveyRoutes(surveys, draft, gateway, log));
-  api.use(unknownAddress);
-  app.use('/api', api);
-  if (pages !== undefined) servePages(app, pages);
-  app.use(unknownAddress);
-  app.use(problemHandler(log));
-  return app;
+  return { owner: ownerDoor(parts, feed), buyers: buyersDoor(parts, feed) };
 }

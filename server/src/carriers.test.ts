@@ -15,7 +15,7 @@ import {
 } from '@ostrakon/core';
 import request from 'supertest';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { Secrets } from './features/carriers/secrets.ts';
+import { Secrets } from './persistence/secrets.ts';
 import { openTestShop, type TestShop } from './testShop.ts';
 
 const KEY = 'ganne-7Q2F-dartmouth';
@@ -126,7 +126,7 @@ const CART = {
 const OWNERS = /gannet|cost|margin|markup|carrierRate|standIn|ledger|account|Air day|timeout|resting/i;
 const publicQuote = async (more: object = {}) => {
   const { body, text, headers } = await api()
-    .post('/api/public/v1/quotes')
+    .post('/public/v1/quotes')
     .send({ ...CART, ...more })
     .expect(200);
   expect(() => PublicQuote.parse(body)).not.toThrow();

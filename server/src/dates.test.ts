@@ -116,7 +116,7 @@ test('a day that is full rolls over in the public quote, and after a restart', a
   await request(shop.app).post('/api/editions').send({ revision: 5 }).expect(201);
   const promise = async () => {
     const cart = { lines: [{ quantity: 1, unitPrice: 100 }], destination: { country: 'CA' }, moment: '2026-11-24T13:00:00Z' };
-    const { body } = await request(shop.app).post('/api/public/v1/quotes').send(cart).expect(200);
+    const { body } = await request(shop.app).post('/public/v1/quotes').send(cart).expect(200);
     return body.options[0].promise as { first: string; last: string; text: string; orderBefore: string };
   };
   expect(await promise()).toEqual({
@@ -139,7 +139,7 @@ test('a day that is full rolls over in the public quote, and after a restart', a
   expect((await request(shop.app).put('/api/loads').send(van)).status).toBe(422);
   // What a buyer sends decides no load.
   const forged = await request(shop.app)
-    .post('/api/public/v1/quotes')
+    .post('/public/v1/quotes')
     .send({ lines: [], destination: { country: 'CA' }, loads: [] });
   expect(forged.status).toBe(422);
   const { folder } = shop;

@@ -27,7 +27,8 @@ import fc from 'fast-check';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { DraftStore } from './features/draft/draftStore.ts';
 import { DraftEntity, DraftStepEntity } from './persistence/entities.ts';
-import { openDatabase, type SqliteDatabase } from './persistence/sqlite/openDatabase.ts';
+import { openDatabase } from './persistence/sqlite/openDatabase.ts';
+import type { SqliteDatabase } from './persistence/sqlite/openSqlite.ts';
 import { firstLane, NOW, newFolder } from './testShop.ts';
 
 // Two tabs, a network that delays, loses, doubles and reorders, pages that are opened anew, and a server that is started

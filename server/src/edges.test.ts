@@ -11,6 +11,7 @@ beforeEach(async () => {
 });
 afterEach(() => shop.discard());
 
+const cart = { lines: [{ unitPrice: 5000, quantity: 1 }], destination: { country: 'CA' } };
 const undo = () => request(shop.app).post('/api/draft/steps').send(stepsOf(0, 'undo'));
 
 describe('strangers in the owner’s browser', () => {
@@ -52,7 +53,7 @@ describe('strangers in the owner’s browser', () => {
     const form = request(shop.app).post('/api/draft/steps').type('form').set('Sec-Fetch-Site', 'cross-site');
     expect((await form.send('a=1')).status).toBe(403);
     expect((await request(shop.app).get('/api/draft').set('Sec-Fetch-Site', 'cross-site')).status).toBe(200);
-    const asked = request(shop.app).post('/api/public/v1/quotes').set('Sec-Fetch-Site', 'cross-site').send({});
+    const asked = request(shop.app).post('/public/v1/quotes').set('Sec-Fetch-Site', 'cross-site').send(cart);
     expect((await asked).body.code).toBe('nothing-published');
   });
 });
@@ -63,7 +64,7 @@ describe('addresses', () => {
     ['delete', '/api/draft', 'GET, HEAD, OPTIONS'],
     ['post', '/api/holidays', 'GET, HEAD, OPTIONS'],
     ['put', '/api/carriers/gannet', 'PATCH, DELETE, OPTIONS'],
-    ['get', '/api/public/v1/quotes', 'POST, OPTIONS'],
+    ['get', '/public/v1/quotes', 'POST, OPTIONS'],
     ['put', '/api/shop/backups', 'POST, OPTIONS'],
   ] as const)('%s %s is told which methods there are', async (method, path, allow) => {
     const answer = await request(shop.app)[method](path);
@@ -89,23 +90,29 @@ describe('bodies', () => {
   test('what a body unpacks to is counted while it unpacks', async () => {
     const zeros = gzipSync(Buffer.alloc(60 * 1024 * 1024, 0x20));
     expect(zeros.length).toBeLessThan(70_000);
-    for (const path of ['/api/products/changes', '/api/public/v1/quotes', '/api/draft/steps']) {
+    for (const [path, status, code] of [
+      ['/api/products/changes', 413, 'body-too-large'],
+      ['/api/draft/steps', 413, 'body-too-large'],
+      // Buyers' checkouts send so little that nothing is unpacked for anybody.
+      ['/public/v1/quotes', 415, 'media-type'],
+    ] as const) {
       const sent = request(shop.app).post(path).set({ 'content-type': 'application/json', 'content-encoding': 'gzip' });
       const answer = await sent.serialize((body) => body as unknown as string).send(zeros as unknown as string);
-      expect([answer.status, answer.body.code], path).toEqual([413, 'body-too-large']);
+      expect([answer.status, answer.body.code], path).toEqual([status, code]);
     }
   });
 
   test('at most a hundred problems are told, and of many names a few', async () => {
     const many = Object.fromEntries(Array.from({ length: 100_000 }, (_, at) => [`field${at}`, 1]));
-    const named = await request(shop.app).post('/api/public/v1/quotes').send(many);
+    const fitting = Object.fromEntries(Object.entries(many).slice(0, 10_000));
+    const named = await request(shop.app).post('/public/v1/quotes').send(fitting);
     const revision = (await shop.draft.take(stepsOf(0, ...firstLane))).present;
     await request(shop.app).post('/api/editions').send({ revision }).expect(201);
     const answers = [
       named,
       await request(shop.app)
-        .post('/api/public/v1/quotes')
-        .send({ ...many, lines: [], destination: { country: 'CA' } }),
+        .post('/public/v1/quotes')
+        .send({ ...fitting, lines: [], destination: { country: 'CA' } }),
       await request(shop.app)
         .post('/api/products/changes')
         .send({ put: Array.from({ length: 5000 }, () => ({ price: 'x' })) }),
@@ -114,7 +121,7 @@ describe('bodies', () => {
         .send(stepsOf(revision, { name: 'setServed', args: many } as never)),
     ];
     for (const { text } of answers) expect(text.length).toBeLessThan(40_000);
-    expect(answers[1]?.body.errors[0].detail).toMatch(/^Unrecognized keys: "field0".* and 99990 more$/);
+    expect(answers[1]?.body.errors[0].detail).toMatch(/^Unrecognized keys: "field0".* and 9990 more$/);
     expect(answers[2]?.body.errors).toHaveLength(100);
   });
 });
@@ -124,7 +131,7 @@ describe('a disk that does not take it', () => {
   const publicPrice = async () =>
     (
       await request(shop.app)
-        .post('/api/public/v1/quotes')
+        .post('/public/v1/quotes')
         .send({ lines: [{ unitPrice: 5000, weight: '1 kg', quantity: 1 }], destination: { country: 'CA' } })
         .expect(200)
     ).body.options[0].price;
@@ -167,7 +174,7 @@ describe('settings', () => {
       HOST: '127.0.0.1',
       OSTRAKON_HOSTS: [],
       CARRIERS_PORT: 4311,
-      LOG_LEVEL: 'warn',
+      LOG_LEVEL: 'info',
     });
     expect(readSettings({ OSTRAKON_HOSTS: 'Desk.example.org, other.example' }).OSTRAKON_HOSTS).toEqual([
       'desk.example.org',

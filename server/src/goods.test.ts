@@ -161,7 +161,7 @@ test('a cart from two places: options for all of it and for each part, and nothi
     ],
     destination: { country: 'CA' },
   };
-  const { body } = await request(shop.app).post('/api/public/v1/quotes').send(cart).expect(200);
+  const { body } = await request(shop.app).post('/public/v1/quotes').send(cart).expect(200);
   expect(PublicQuote.parse(body)).toMatchObject({
     options: [{ service: 'ground', price: 1980 }],
     consignments: [
@@ -211,7 +211,7 @@ describe('what the public API is asked', () => {
     { name: 'addService', args: { id: 'ground', name: 'Ground', ...PLAIN_SERVICE } },
     { name: 'startLane', args: { zone: 'near', service: 'ground', card: { kind: 'flat', result: { kind: 'amount', amount: 500 } } } },
   ];
-  const ask = async (body: object) => (await request(shop.app).post('/api/public/v1/quotes').send(body).expect(200)).body;
+  const ask = async (body: object) => (await request(shop.app).post('/public/v1/quotes').send(body).expect(200)).body;
 
   test('a circle is asked with the middle of the postal area; a point that is sent wins; without either there is no option', async () => {
     const location = {
@@ -251,7 +251,7 @@ describe('what the public API is asked', () => {
     expect((await ask({ lines, destination: { country: 'CA' } })).options).toMatchObject([{ price: 500 }]);
     const more = [{ ...lines[0], quantity: 21 }, ...lines.slice(1)];
     const refused = await request(shop.app)
-      .post('/api/public/v1/quotes')
+      .post('/public/v1/quotes')
       .send({ lines: more, destination: { country: 'CA' } })
       .expect(422);
     expect(refused.body).toMatchObject({ code: 'too-many-pieces', errors: [{ pointer: '/lines' }] });

@@ -160,7 +160,7 @@ test.each(KEYS)('the key %s leaves for its carrier only, whatever goes wrong', a
       ),
       await say(api().get('/api/carriers/gannet/labels/AB123456789CA.pdf')),
       await say(api().get('/api/carriers/gannet/closed-days?year=2026')),
-      await say(api().post('/api/public/v1/quotes').send(cart)),
+      await say(api().post('/public/v1/quotes').send(cart)),
       await say(api().get('/api/carriers')),
       await say(api().get('/api/draft')),
       await say(api().get('/api/shop/document')),

@@ -1,10 +1,13 @@
 import { existsSync, readFileSync } from 'node:fs';
-import { createServer } from 'node:http';
-import type { AddressInfo } from 'node:net';
+import type { Server } from 'node:http';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { standIns } from './carriers/connections.ts';
+import { PUBLIC_PATH } from './http/doorFacts.ts';
+import { listen } from './listen.ts';
+import { Metrics } from './metrics.ts';
+import { openWithoutOwner } from './openWithoutOwner.ts';
 import { SHOP_FILE } from './persistence/sqlite/files.ts';
 import { FolderInUse } from './persistence/sqlite/folderLock.ts';
 import { troubleOf } from './persistence/sqlite/storageFault.ts';
@@ -16,13 +19,6 @@ import { ShopServer } from './shopServer.ts';
 const HOUR = 3_600_000;
 /** Two signals closer than this are one: a key pressed in a terminal reaches a server and whoever started it. */
 const ONE_SIGNAL_MS = 300;
-/** Connections at the same time; more are turned away. */
-const MOST_CONNECTIONS = 2000;
-const HEADERS_WITHIN_MS = 10_000;
-const BODY_WITHIN_MS = 30_000;
-/** Longer than whoever stands before the server keeps a connection, so that none is closed just as it is used again. */
-const KEPT_ALIVE_MS = 75_000;
-
 function giveUp(sentence: string): never {
   process.stderr.write(`${sentence}\n`);
   process.exit(1);
@@ -53,14 +49,24 @@ function openingFailed(error: unknown): string {
   return `Cannot open the shop's data in ${folder}: ${(error as Error).message}. Set OSTRAKON_DATA to a folder that can be written and has room.`;
 }
 
+const metrics = settings.METRICS_PORT === undefined ? undefined : new Metrics();
+
 const shopServer = await ShopServer.start({
   folder,
   now: () => new Date().toISOString(),
   log,
   carriers: standIns(settings.CARRIERS_URL ?? `http://127.0.0.1:${settings.CARRIERS_PORT}`),
   hosts: settings.OSTRAKON_HOSTS,
+  ...(settings.QUESTIONS_PER_MINUTE !== undefined && { publicLimits: { perMinute: settings.QUESTIONS_PER_MINUTE } }),
+  ...(settings.TRUST_PROXY !== undefined && { trustProxy: settings.TRUST_PROXY }),
+  ...(metrics && { watch: metrics }),
   ...(existsSync(pages) && { pages }),
 }).catch((error: unknown) => giveUp(openingFailed(error)));
+const open = openWithoutOwner(settings, shopServer.access.people.any);
+if (open !== null) {
+  await shopServer.close();
+  giveUp(open);
+}
 if (seedFile !== undefined) await plantSeed(shopServer.shop, () => JSON.parse(readFileSync(seedFile, 'utf8')));
 shopServer.watchServices(HOUR);
 if (shopServer.shop.accounts.all.some(({ keyLost }) => keyLost)) {
@@ -69,19 +75,25 @@ if (shopServer.shop.accounts.all.some(({ keyLost }) => keyLost)) {
   );
 }
 
-const server = createServer(
-  { connectionsCheckingInterval: 2000, headersTimeout: HEADERS_WITHIN_MS, requestTimeout: BODY_WITHIN_MS, keepAliveTimeout: KEPT_ALIVE_MS },
-  shopServer.app,
-);
-server.maxConnections = MOST_CONNECTIONS;
-server.on('error', (error) =>
-  giveUp(`Cannot listen on ${settings.HOST}:${settings.PORT}: ${error.message}. Set HOST and PORT to an address that is free.`),
-);
-server.listen(settings.PORT, settings.HOST, () => {
-  const { port } = server.address() as AddressInfo;
-  const shown = settings.HOST.includes(':') ? `[${settings.HOST}]` : settings.HOST;
-  process.stdout.write(`Ostrakon listens on http://${shown}:${port}\nData is kept in ${folder}\n`);
-});
+const { PORT, HOST, PUBLIC_PORT, PUBLIC_HOST = HOST, METRICS_PORT } = settings;
+const listening: Server[] = [];
+try {
+  if (PUBLIC_PORT === undefined) {
+    const at = await listen(listening, shopServer.app, HOST, PORT);
+    process.stdout.write(`Ostrakon listens on ${at}\n`);
+  } else {
+    const at = await listen(listening, shopServer.ownerApp, HOST, PORT);
+    const buyers = await listen(listening, shopServer.publicApp, PUBLIC_HOST, PUBLIC_PORT);
+    process.stdout.write(`Ostrakon listens on ${at}\nBuyers' checkouts ask on ${buyers}${PUBLIC_PATH}\n`);
+  }
+  if (metrics && METRICS_PORT !== undefined) {
+    const at = await listen(listening, metrics.answer, '127.0.0.1', METRICS_PORT);
+    process.stdout.write(`Metrics are on ${at}/metrics\n`);
+  }
+  process.stdout.write(`Data is kept in ${folder}\n`);
+} catch (error) {
+  giveUp((error as Error).message);
+}
 
 let asked: number | undefined;
 
@@ -92,8 +104,10 @@ function stop(): void {
   if (asked !== undefined) return;
   asked = now;
   void shopServer.close().then((ended) => {
-    server.close();
-    server.closeAllConnections();
+    for (const server of listening) {
+      server.close();
+      server.closeAllConnections();
+    }
     process.exit(ended ? 0 : 1);
   });
 }

@@ -1,11 +1,11 @@
 import { AccountStore } from './features/carriers/accountStore.ts';
-import { Secrets } from './features/carriers/secrets.ts';
 import { Drafts } from './features/draft/drafts.ts';
 import { EditionStore } from './features/editions/editionStore.ts';
 import { GoodsStore } from './features/goods/goodsStore.ts';
 import { LoadStore } from './features/loads/loadStore.ts';
 import { SurveyStore } from './features/surveys/surveyStore.ts';
 import { TrialStore } from './features/trials/trialStore.ts';
+import { Secrets } from './persistence/secrets.ts';
 import { openDatabase } from './persistence/sqlite/openDatabase.ts';
 
 /** Opens everything a shop keeps in `folder`. `now` gives the present instant as ISO 8601. */

@@ -12,7 +12,7 @@ const open = () => openTestShop(folder, { now: () => clock });
 /** What a buyer pays at an instant of the shop's clock. */
 async function pays(now: string): Promise<[edition: number, price: number]> {
   clock = now;
-  const { body } = await request(shop.app).post('/api/public/v1/quotes').send(toCanada).expect(200);
+  const { body } = await request(shop.app).post('/public/v1/quotes').send(toCanada).expect(200);
   return [body.edition, body.options[0].price];
 }
 const revision = async () => (await request(shop.app).get('/api/draft')).body.revision as number;

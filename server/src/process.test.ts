@@ -1,6 +1,7 @@
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, expect, test } from 'vitest';
+import { Access } from './access.ts';
 import { startProcess } from './testProcess.ts';
 import { clay, newFolder, openTestShop } from './testShop.ts';
 
@@ -21,11 +22,64 @@ const post = (url: string, body: unknown) =>
 
 test.each([
   ['LOG_LEVEL', 'loud', 'LOG_LEVEL must be one of fatal, error, warn, info, debug, trace, silent; it is "loud".'],
-  ['HOST', '999.1.1.1', 'Cannot listen on 999.1.1.1:0: getaddrinfo ENOTFOUND 999.1.1.1. Set HOST and PORT to an address that is free.'],
+  [
+    'PUBLIC_HOST',
+    '999.1.1.1',
+    'Cannot listen on 999.1.1.1:0: getaddrinfo ENOTFOUND 999.1.1.1. Set HOST and PORT to an address that is free.',
+  ],
 ])('%s=%s is told in a sentence', async (name, value, sentence) => {
-  const server = startProcess(folderOfOwn(), { [name]: value });
+  const server = startProcess(folderOfOwn(), { PUBLIC_PORT: '0', [name]: value });
   expect(await server.ended).toBe(1);
-  expect(server.said().trim()).toBe(sentence);
+  expect(server.said().trim().split('\n').at(-1)).toBe(sentence);
+});
+
+test.each([{ HOST: '0.0.0.0' }, { HOST: '::' }, { OSTRAKON_HOSTS: 'desk.example.org' }, { TRUST_PROXY: '1' }])(
+  'reached from elsewhere (%j) and without an owner, it does not start',
+  async (settings) => {
+    const folder = folderOfOwn();
+    const server = startProcess(folder, settings);
+    expect(await server.ended).toBe(1);
+    expect(server.said()).toContain('npx ostrakon person add');
+    expect(server.said()).not.toContain('listens');
+    if (!('OSTRAKON_HOSTS' in settings)) return;
+    const access = await Access.open(folder, () => new Date().toISOString());
+    await access.people.invite({ name: 'Nell', role: 'owner', mayPublish: true });
+    await access.close();
+    const second = startProcess(folder, settings);
+    const url = await second.url;
+    expect((await fetch(`${url}/api/draft`)).status).toBe(401);
+    second.child.kill('SIGTERM');
+    expect(await second.ended).toBe(0);
+  },
+);
+
+test('buyers ask on a port of their own where that is wished, and metrics are on a third', async () => {
+  const server = startProcess(folderOfOwn(), { PUBLIC_PORT: '0', METRICS_PORT: '0', LOG_LEVEL: 'info' });
+  await expect.poll(() => server.said(), { timeout: 20_000 }).toContain('Data is kept');
+  const [owner, buyers, metrics] = [...server.said().matchAll(/http:\/\/[\d.]+:\d+/g)].map(([url]) => url);
+  const codeOf = async (url: string) => ((await (await fetch(url)).json()) as { code: string }).code;
+  expect((await fetch(`${owner}/api/draft`)).status).toBe(200);
+  expect(await codeOf(`${buyers}/api/draft`)).toBe('not-found');
+  expect(await codeOf(`${buyers}/public/v1/edition`)).toBe('nothing-published');
+  expect((await fetch(`${owner}/public/v1/edition`)).status).toBe(404);
+  const counted = await fetch(`${metrics}/metrics`);
+  expect(counted.headers.get('content-type')).toBe('application/openmetrics-text; version=1.0.0; charset=utf-8');
+  const text = await counted.text();
+  expect(text).toContain('ostrakon_requests_total{method="GET",route="GET /draft",status="200"} 1');
+  expect(text.trimEnd().endsWith('# EOF')).toBe(true);
+  expect((await fetch(`${metrics}/`)).status).toBe(404);
+  server.child.kill('SIGTERM');
+  expect(await server.ended).toBe(0);
+  const lines = server
+    .said()
+    .split('\n')
+    .flatMap((line) => (line.startsWith('{') ? [JSON.parse(line)] : []));
+  expect(lines).toContainEqual(
+    expect.objectContaining({ event: 'request', method: 'GET', route: 'GET /draft', status: 200, requestId: expect.any(String) }),
+  );
+  expect(Object.keys(lines.find(({ event }) => event === 'request')).sort()).toEqual(
+    ['event', 'hostname', 'level', 'method', 'ms', 'pid', 'requestId', 'route', 'status', 'time'].sort(),
+  );
 });
 
 test('asked to end, it lets an import end, turns new requests away, and leaves the folder to the next', async () => {

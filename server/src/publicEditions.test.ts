@@ -8,7 +8,7 @@ let clock = BEGIN;
 let shop: TestShop;
 
 const cart = { lines: [{ unitPrice: 5000, weight: '1 kg', quantity: 1 }], destination: { country: 'CA' } };
-const ask = (query = '') => request(shop.app).post(`/api/public/v1/quotes${query}`).send(cart);
+const ask = (query = '') => request(shop.app).post(`/public/v1/quotes${query}`).send(cart);
 const publish = async () => {
   const revision = (await request(shop.app).get('/api/draft')).body.revision;
   return request(shop.app).post('/api/editions').send({ revision }).expect(201);
@@ -41,7 +41,7 @@ test('a quote says until when it holds once a release is near, and its tag begin
   expect((await ask()).body.until).toBeUndefined();
   clock = '2026-11-30T00:00:00.000Z';
   expect((await ask()).body).toMatchObject({ edition: 2, until: '2026-12-05T04:00:00.000Z' });
-  const live = () => request(shop.app).get('/api/public/v1/edition').set('If-None-Match', '"2"');
+  const live = () => request(shop.app).get('/public/v1/edition').set('If-None-Match', '"2"');
   await live().expect(304);
   clock = '2026-12-06T00:00:00.000Z';
   expect((await live().expect(200).expect('ETag', '"1"')).body).toEqual({ edition: 1, until: '2026-12-07T04:00:00.000Z' });
@@ -86,7 +86,7 @@ test('the calendar is behind its address alone, and another address ends the one
   await plan('2026-12-01T04:00:00Z', '2026-12-03T04:00:00Z');
   const calendar = '/api/editions/calendar';
   expect((await request(shop.app).get(calendar).expect(200)).body).toEqual({ path: null });
-  await request(shop.app).get('/api/public/v1/releases/anything.ics').expect(404);
+  await request(shop.app).get('/public/v1/releases/anything.ics').expect(404);
   const { path } = (await request(shop.app).post(calendar).send({}).expect(201)).body;
   const { text } = await request(shop.app)
     .get(path)

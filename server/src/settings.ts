@@ -19,19 +19,45 @@ const hosts = z
   .pipe(z.array(z.string().regex(HOST_NAME, 'must be host names without port, parted by commas, such as "desk.example.org"').toLowerCase()))
   .default([]);
 
+/** How many proxies stand before the server, or which addresses are theirs. */
+const proxies = z
+  .string()
+  .regex(
+    /^(?:\d{1,2}|[0-9a-f:./,\s]+|loopback|linklocal|uniquelocal)$/i,
+    'must be how many proxies stand before the server, or their addresses, such as "1" or "10.0.0.0/8"',
+  )
+  .transform((text) =>
+    /^\d{1,2}$/.test(text)
+      ? Number(text)
+      : text
+          .split(/[\s,]+/)
+          .filter(Boolean)
+          .join(','),
+  );
+
+const perMinute = z
+  .string()
+  .regex(/^[1-9]\d{0,6}$/, 'must be a whole number from 1 to 9999999')
+  .transform(Number)
+  .optional();
+
+const host = z.string().regex(/^(?:[a-z0-9.-]+|[0-9a-f:.]+)$/i, 'must be a host name or an IP address');
+
 /** Every environment variable the server reads. An empty one counts as not set. */
 export const Settings = z.object({
   PORT: port(4310),
-  HOST: z
-    .string()
-    .regex(/^(?:[a-z0-9.-]+|[0-9a-f:.]+)$/i, 'must be a host name or an IP address')
-    .default('127.0.0.1'),
+  HOST: host.default('127.0.0.1'),
+  PUBLIC_PORT: port(0).unwrap().optional(),
+  PUBLIC_HOST: host.optional(),
+  METRICS_PORT: port(0).unwrap().optional(),
+  TRUST_PROXY: proxies.optional(),
+  QUESTIONS_PER_MINUTE: perMinute,
   OSTRAKON_DATA: z.string().optional(),
   OSTRAKON_HOSTS: hosts,
   OSTRAKON_SEED: z.string().optional(),
   CARRIERS_PORT: port(4311),
   CARRIERS_URL: z.url({ protocol: /^https?$/, error: 'must be an address that begins with http:// or https://' }).optional(),
-  LOG_LEVEL: z.enum(LEVELS, `must be one of ${LEVELS.join(', ')}`).default('warn'),
+  LOG_LEVEL: z.enum(LEVELS, `must be one of ${LEVELS.join(', ')}`).default('info'),
 });
 export type Settings = z.infer<typeof Settings>;
 

@@ -28,7 +28,7 @@ afterEach(async () => {
 const api = () => request(shop.app);
 const now = () => NOW;
 const toCanada = { lines: [{ unitPrice: 5000, weight: '1 kg', quantity: 1 }], destination: { country: 'CA' } };
-const quote = async (at = shop) => (await request(at.app).post('/api/public/v1/quotes').send(toCanada).expect(200)).body;
+const quote = async (at = shop) => (await request(at.app).post('/public/v1/quotes').send(toCanada).expect(200)).body;
 
 /** A shop with something in every drawer: a draft past its edition, goods out of order, a trial, a load, an account, a survey. */
 async function fill(): Promise<void> {

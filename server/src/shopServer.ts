@@ -1,14 +1,18 @@
 import { mkdirSync } from 'node:fs';
 import express, { type Express } from 'express';
 import type { Logger } from 'pino';
-import { createApp } from './app.ts';
+import { Access } from './access.ts';
+import { createDoors, type Doors } from './app.ts';
 import type { GatewayLimits } from './carriers/carrierLine.ts';
 import { gatewayTo, type KnownCarrier } from './carriers/connections.ts';
 import { watchServices } from './features/carriers/carrierRoutes.ts';
 import { SentFiles } from './features/shop-file/shopFiles.ts';
+import { PUBLIC_PATH } from './http/doorFacts.ts';
 import { Drain } from './http/drain.ts';
-import { problemHandler } from './http/problemHandler.ts';
+import { problemHandler, unknownAddress } from './http/problemHandler.ts';
 import { HttpProblem } from './http/problems.ts';
+import { PUBLIC_LIMITS, type PublicLimits } from './http/publicDoor.ts';
+import { type Watch, watchRequests } from './http/requests.ts';
 import { openShop, type Shop } from './openShop.ts';
 import { DraftEntity } from './persistence/entities.ts';
 import { lockFolder } from './persistence/sqlite/folderLock.ts';
@@ -21,13 +25,17 @@ export interface ServerParts {
   readonly log: Logger;
   readonly carriers: readonly KnownCarrier[];
   readonly limits?: Partial<GatewayLimits>;
+  readonly publicLimits?: Partial<PublicLimits>;
   readonly hosts?: readonly string[];
   readonly pages?: string;
+  /** Who stands before the server and may say for whom it asks, as Express understands it; nobody where nothing is said. */
+  readonly trustProxy?: number | string;
+  readonly watch?: Watch;
 }
 
 interface Opened {
   readonly shop: Shop;
-  readonly app: Express;
+  readonly doors: Doors;
   watch(interval: number): void;
   close(): Promise<void>;
 }
@@ -41,17 +49,24 @@ export class ShopServer {
   readonly #unlock: () => void;
   readonly #drain = new Drain();
   readonly #sent: SentFiles;
+  readonly access: Access;
+  /** Both doors on one port; each on its own. */
   readonly app: Express;
+  readonly ownerApp: Express;
+  readonly publicApp: Express;
   #opened: Opened;
   #lookEvery: number | undefined;
   #replacing = false;
 
-  private constructor(parts: ServerParts, unlock: () => void, opened: (server: ShopServer) => Opened) {
+  private constructor(parts: ServerParts, unlock: () => void, access: Access, opened: (server: ShopServer) => Opened) {
     this.#parts = parts;
     this.#unlock = unlock;
     this.#sent = new SentFiles(parts.folder);
+    this.access = access;
     this.#opened = opened(this);
-    this.app = this.#front();
+    this.ownerApp = this.#front('owner');
+    this.publicApp = this.#front('buyers');
+    this.app = this.#front('buyers', 'owner');
   }
 
   /**
@@ -63,8 +78,9 @@ export class ShopServer {
     const unlock = lockFolder(parts.folder);
     try {
       finishReplacing(parts.folder, parts.now());
+      const access = await Access.open(parts.folder, parts.now);
       const shop = await openShop(parts.folder, parts.now);
-      return new ShopServer(parts, unlock, (server) => server.#open(shop));
+      return new ShopServer(parts, unlock, access, (server) => server.#open(shop));
     } catch (error) {
       unlock();
       throw error;
@@ -76,7 +92,7 @@ export class ShopServer {
   }
 
   #open(shop: Shop): Opened {
-    const { folder, now, log, carriers, limits, hosts, pages } = this.#parts;
+    const { folder, now, log, carriers, limits, publicLimits, hosts, pages, trustProxy } = this.#parts;
     const gateway = gatewayTo(carriers, shop.accounts, log, limits);
     // What carriers asked in the last survey is usual until they are asked again.
     shop.surveys.latest().then(
@@ -84,7 +100,18 @@ export class ShopServer {
       (err: unknown) => log.warn({ event: 'surveys.unread', err }),
     );
     const keeping = { folder, now, sent: this.#sent, database: () => shop.database, replace: this.#replace };
-    const app = createApp({ ...shop, carriers, gateway, keeping, log, ...(hosts && { hosts }), ...(pages !== undefined && { pages }) });
+    const doors = createDoors({
+      ...shop,
+      carriers,
+      gateway,
+      keeping,
+      access: this.access,
+      limits: { ...PUBLIC_LIMITS, ...publicLimits },
+      log,
+      ...(hosts && { hosts }),
+      ...(pages !== undefined && { pages }),
+    });
+    if (trustProxy !== undefined) for (const door of Object.values(doors)) door.set('trust proxy', trustProxy);
     const every = this.#lookEvery;
     const watch = (interval: number) => watchServices({ ...shop, carriers, gateway, log }, interval);
     let stopWatching = every === undefined ? undefined : watch(every);
@@ -95,7 +122,7 @@ export class ShopServer {
     };
     return {
       shop,
-      app,
+      doors,
       watch: (interval) => {
         stopWatching = watch(interval);
       },
@@ -103,8 +130,8 @@ export class ShopServer {
     };
   }
 
-  /** Health before all else, then the shop that is open at the moment. */
-  #front(): Express {
+  /** Health before all else, then the doors of the shop that is open at the moment. */
+  #front(...doors: readonly (keyof Doors)[]): Express {
     const front = express();
     front.disable('x-powered-by');
     front.get('/healthz', (_req, res) => void res.json({ ok: true }));
@@ -112,8 +139,11 @@ export class ShopServer {
       const ready = !this.#drain.closing && (await this.#answers());
       res.status(ready ? 200 : 503).json({ ok: ready });
     });
+    front.use(watchRequests(this.#parts.log, this.#parts.watch));
     front.use(this.#drain.count);
-    front.use((req, res, next) => this.#opened.app(req, res, next));
+    if (doors.includes('buyers')) front.use(PUBLIC_PATH, (req, res, next) => this.#opened.doors.buyers(req, res, next));
+    if (doors.includes('owner')) front.use((req, res, next) => this.#opened.doors.owner(req, res, next));
+    front.use(unknownAddress);
     front.use(problemHandler(this.#parts.log));
     return front;
   }
@@ -170,6 +200,7 @@ export class ShopServer {
   async close(most = DRAIN_MS): Promise<boolean> {
     const ended = await this.#drain.close(most);
     await this.#opened.close();
+    await this.access.close();
     this.#unlock();
     return ended;
   }

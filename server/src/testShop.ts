@@ -5,6 +5,8 @@ import { type Command, PLAIN_SERVICE, PRODUCT_DEFAULTS, type ProductFacts, split
 import { type Logger, pino } from 'pino';
 import type { GatewayLimits } from './carriers/carrierLine.ts';
 import { standIns } from './carriers/connections.ts';
+import { checkedAnswers } from './checkedAnswers.ts';
+import type { PublicLimits } from './http/publicDoor.ts';
 import { ShopServer } from './shopServer.ts';
 
 export const NOW = '2026-11-23T14:00:00.000Z';
@@ -15,22 +17,31 @@ interface Means {
   readonly now?: () => string;
   readonly log?: Logger;
   readonly hosts?: readonly string[];
+  readonly publicLimits?: Partial<PublicLimits>;
+  readonly trustProxy?: number;
 }
+
+/** Tests ask more than any buyer. */
+const UNLIMITED = { perMinute: 1_000_000, perMinuteOfKey: 1_000_000 };
 
 export const newFolder = () => mkdtempSync(join(tmpdir(), 'ostrakon-test-'));
 
-/** A shop in a folder of its own, for tests. */
-export async function openTestShop(
-  folder = newFolder(),
-  { carriersUrl = 'http://127.0.0.1:9', limits = {}, now = () => NOW, log = pino({ level: 'silent' }), hosts = [] }: Means = {},
-) {
-  const server = await ShopServer.start({ folder, now, log, carriers: standIns(carriersUrl), limits, hosts });
-  const close = () => server.close(0);
+/** A shop in a folder of its own, for tests. Every answer is held to what is said of its route. */
+export async function openTestShop(folder = newFolder(), means: Means = {}) {
+  const { carriersUrl = 'http://127.0.0.1:9', limits = {}, now = () => NOW, log = pino({ level: 'silent' }), hosts = [] } = means;
+  const publicLimits = { ...UNLIMITED, ...means.publicLimits };
+  const proxy = means.trustProxy !== undefined && { trustProxy: means.trustProxy };
+  const server = await ShopServer.start({ folder, now, log, carriers: standIns(carriersUrl), limits, hosts, publicLimits, ...proxy });
+  const { app, faults } = checkedAnswers(server.app);
+  const close = async () => {
+    await server.close(0);
+    if (faults.length > 0) throw new Error(`Answers that are not as they are described:\n${faults.slice(0, 10).join('\n')}`);
+  };
   const discard = async () => {
     await close();
     rmSync(folder, { recursive: true, force: true });
   };
-  return { ...server.shop, server, app: server.app, folder, close, discard };
+  return { ...server.shop, server, app, folder, close, discard };
 }
 
 export type TestShop = Awaited<ReturnType<typeof openTestShop>>;

@@ -1,11 +1,11 @@
-import { CommandProblem, documentPath } from '@ostrakon/core';
+import { CommandProblem, documentPath, type Problem } from '@ostrakon/core';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { z } from 'zod';
 import { troubleOf } from '../persistence/sqlite/storageFault.ts';
 import { HttpProblem } from './problems.ts';
 
-/** Largest request body, in bytes. */
+/** Largest request body of the owner's page, in bytes. */
 export const MOST_BODY_BYTES = 4 * 1024 * 1024;
 
 const escapePointer = (part: PropertyKey) => String(part).replaceAll('~', '~0').replaceAll('/', '~1');
@@ -103,8 +103,11 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
   return (error, req, res, next) => {
     if (res.headersSent) return next(error);
     const problem = toProblem(error, '', req.body);
-    if (problem.code === 'internal' || problem.code.startsWith('storage-')) log.error({ event: 'request.failed', err: error });
-    const body = problem.toJSON();
+    if (problem.code === 'internal' || problem.code.startsWith('storage-'))
+      log.error({ event: 'request.failed', requestId: res.locals.requestId, err: error });
+    const { requestId } = res.locals;
+    const body: Problem = { ...problem.toJSON(), ...(typeof requestId === 'string' && { requestId }) };
+    if (problem.facts.retryAfter !== undefined) res.set('Retry-After', String(problem.facts.retryAfter));
     res.status(body.status).type('application/problem+json').send(JSON.stringify(body));
   };
 }

@@ -35,12 +35,33 @@ const catalogue = {
   'too-many-drafts': { status: 422, title: 'There are too many drafts' },
   'too-many-trials': { status: 422, title: 'There are too many trials' },
   'id-in-use': { status: 409, title: 'This id is in use already' },
+  'not-signed-in': { status: 401, title: 'Sign in first' },
+  'not-allowed': { status: 403, title: 'You may not do this' },
+  'wrong-password': { status: 401, title: 'Name or password is wrong' },
+  'code-needed': { status: 401, title: 'Enter the code of your second factor' },
+  'weak-password': { status: 422, title: 'This password would be guessed' },
+  'too-many-tries': { status: 429, title: 'Too many tries' },
+  'link-spent': { status: 410, title: 'This address was used or has ended' },
+  'last-owner': { status: 409, title: 'A shop with people has an owner' },
+  'name-in-use': { status: 409, title: 'Somebody has this name already' },
+  'too-many-requests': { status: 429, title: 'Too many requests' },
+  busy: { status: 503, title: 'Too much at once' },
+  'origin-refused': { status: 403, title: 'This key is not for pages from there' },
+  'key-refused': { status: 401, title: 'This key is not known' },
+  'key-needed': { status: 403, title: 'This takes a server key' },
+  'too-many-keys': { status: 422, title: 'There are too many keys' },
+  'too-many-people': { status: 422, title: 'There are too many people' },
   internal: { status: 500, title: 'Something went wrong on our side' },
 } as const satisfies Record<ProblemCode, { status: number; title: string }>;
 
 export type { ProblemCode };
 
-type Facts = Pick<Problem, 'errors' | 'revision'>;
+type Facts = Pick<Problem, 'errors' | 'revision'> & {
+  /** In how many seconds it may be tried again. */
+  readonly retryAfter?: number;
+};
+
+export const statusOf = (code: ProblemCode): number => catalogue[code].status;
 
 /** A refusal on its way to the caller, as problem details (RFC 9457). */
 export class HttpProblem extends Error {
@@ -61,6 +82,7 @@ export class HttpProblem extends Error {
 
   toJSON(): Problem {
     const { status, title } = catalogue[this.code];
-    return { type: `urn:ostrakon:problem:${this.code}`, title, status, code: this.code, detail: this.message, ...this.facts };
+    const { retryAfter: _header, ...facts } = this.facts;
+    return { type: `urn:ostrakon:problem:${this.code}`, title, status, code: this.code, detail: this.message, ...facts };
   }
 }

@@ -12,7 +12,7 @@ function hostName(host: string | undefined): string | null {
 }
 
 /** RFC 6761, section 6.3, RFC 1122, section 3.2.1.3 and RFC 4291, section 2.5.3: names and addresses of this machine itself. */
-function isLoopback(name: string): boolean {
+export function isLoopback(name: string): boolean {
   return name === 'localhost' || name.endsWith('.localhost') || name === '[::1]' || (isIPv4(name) && name.startsWith('127.'));
 }
 

@@ -1,7 +1,7 @@
 import { createCipheriv, createDecipheriv, randomBytes } from 'node:crypto';
 import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { KEY_FILE } from '../../persistence/sqlite/files.ts';
+import { KEY_FILE } from './sqlite/files.ts';
 
 const BYTES = 32;
 

@@ -4,7 +4,7 @@ import type { HeldAccount, NewAccount } from '../../carriers/heldAccount.ts';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database, Write } from '../../persistence/database.ts';
 import { CarrierAccountEntity, type CarrierAccountRow } from '../../persistence/entities.ts';
-import type { Secrets } from './secrets.ts';
+import type { Secrets } from '../../persistence/secrets.ts';
 
 const Services = z.array(KnownService);
 

@@ -1,28 +1,26 @@
 import {
-  AskRates,
   type CarrierAccount,
   CarrierPackagingList,
   type CarrierState,
-  EditAccount,
-  LabelRequest,
+  type EditAccount,
   NewServices,
   newId,
-  OpenAccount,
+  type OpenAccount,
   type Packaging,
   type RateBook,
 } from '@ostrakon/core';
 import type { Response } from 'express';
 import type { Logger } from 'pino';
-import { z } from 'zod';
 import { CarrierFailure, CarrierSaysNo } from '../../carriers/carrierPort.ts';
 import type { KnownCarrier } from '../../carriers/connections.ts';
 import type { CarrierGateway } from '../../carriers/gateway.ts';
 import type { HeldAccount } from '../../carriers/heldAccount.ts';
+import { ANSWERED } from '../../http/door.ts';
 import { HttpProblem } from '../../http/problems.ts';
-import { type Methods, routes } from '../../http/routes.ts';
 import type { Database } from '../../persistence/database.ts';
 import type { DraftPort } from '../../ports/draftPort.ts';
 import type { EditionsPort } from '../../ports/editionsPort.ts';
+import type { OwnerHandlers } from '../../ports/who.ts';
 import { type AccountStore, heldAccount } from './accountStore.ts';
 import { joinDraft, knownAfter } from './newServices.ts';
 
@@ -154,85 +152,73 @@ async function removeAccount({ accounts, gateway, draft, editions }: CarrierPart
   gateway.forget(id);
 }
 
-/** Carriers and what they ask: for the owner only. */
-export function carrierRoutes(parts: CarrierParts): Methods {
+/** Carriers and what they ask. */
+export function carrierHandlers(parts: CarrierParts) {
   const { accounts, gateway } = parts;
-  const state = (res: Response) => void res.set('Cache-Control', 'no-store').json(stateOf(parts));
-  return routes({
-    '/': {
-      get: (_req, res) => state(res),
-      post: async (req, res) => {
-        await openAccount(parts, OpenAccount.parse(req.body));
-        state(res.status(201));
-      },
+  const state = (res: Response) => {
+    res.set('Cache-Control', 'no-store');
+    return stateOf(parts);
+  };
+  return {
+    'GET /carriers': ({ res }) => state(res),
+    'POST /carriers': async ({ body, res, who }) => {
+      await openAccount(parts, body);
+      await who.tell('carrierOpened', body.name);
+      return state(res);
     },
-    '/rates': {
-      post: async (req, res) => {
-        const { asks } = AskRates.parse(req.body);
-        const answers = await gateway.many(asks);
-        res.set('Cache-Control', 'no-store').json({ answers: answers.map((one) => ({ ...one, ms: Math.round(one.ms * 10) / 10 })) });
-      },
+    'POST /carriers/rates': async ({ body: { asks }, res }) => {
+      const answers = await gateway.many(asks);
+      res.set('Cache-Control', 'no-store');
+      return { answers: answers.map((one) => ({ ...one, ms: Math.round(one.ms * 10) / 10 })) };
     },
-    '/labels': {
-      post: async (req, res) => {
-        const request = LabelRequest.parse(req.body);
-        const account = accounts.require(request.account);
-        if (account.kind === 'tariff') throw fieldProblem('/account', 'A price list makes no labels.');
-        const made = await heard(account, gateway.label(account, request));
-        res.status(201).json({ ...made, pdf: `/api/carriers/${account.id}/labels/${made.tracking}.pdf` });
-      },
+    'POST /carriers/labels': async ({ body: request }) => {
+      const account = accounts.require(request.account);
+      if (account.kind === 'tariff') throw fieldProblem('/account', 'A price list makes no labels.');
+      const made = await heard(account, gateway.label(account, request));
+      return { ...made, pdf: `/api/carriers/${account.id}/labels/${made.tracking}.pdf` };
     },
-    '/:id/labels/:tracking.pdf': {
-      get: async (req, res) => {
-        const account = accounts.require(req.params.id);
-        const pdf = await heard(account, gateway.labelPdf(account, req.params.tracking));
-        res.set('Cache-Control', 'no-store').type('pdf').send(pdf);
-      },
+    'GET /carriers/:id/labels/:tracking.pdf': async ({ params, res }) => {
+      const account = accounts.require(params.id);
+      const pdf = await heard(account, gateway.labelPdf(account, params.tracking));
+      res.set('Cache-Control', 'no-store').type('pdf').send(pdf);
+      return ANSWERED;
     },
-    '/:id/packaging': {
-      get: async (req, res) => {
-        const account = accounts.require(req.params.id);
-        const given = account.kind === 'tariff' ? [] : await heard(account, gateway.packaging(account));
-        const packaging: Packaging[] = [];
-        for (const { code, services, ...one } of given) {
-          const id = newId(`${account.id} ${code}`, packaging, 'packaging');
-          const carrier = { account: account.id, name: account.name, services: services === null ? null : [...services] };
-          packaging.push({ ...one, id, cost: 0, inUse: true, carrier });
-        }
-        // What a carrier says of its boxes is held to what the shop's own are held to.
-        const checked = CarrierPackagingList.safeParse({ packaging });
-        if (!checked.success) throw new HttpProblem('carrier-failed', `${account.name} gave packaging that cannot be right.`);
-        res.json(checked.data);
-      },
+    'GET /carriers/:id/packaging': async ({ params }) => {
+      const account = accounts.require(params.id);
+      const given = account.kind === 'tariff' ? [] : await heard(account, gateway.packaging(account));
+      const packaging: Packaging[] = [];
+      for (const { code, services, ...one } of given) {
+        const id = newId(`${account.id} ${code}`, packaging, 'packaging');
+        const carrier = { account: account.id, name: account.name, services: services === null ? null : [...services] };
+        packaging.push({ ...one, id, cost: 0, inUse: true, carrier });
+      }
+      // What a carrier says of its boxes is held to what the shop's own are held to.
+      const checked = CarrierPackagingList.safeParse({ packaging });
+      if (!checked.success) throw new HttpProblem('carrier-failed', `${account.name} gave packaging that cannot be right.`);
+      return checked.data;
     },
-    '/:id/closed-days': {
-      get: async (req, res) => {
-        const account = accounts.require(req.params.id);
-        const year = z.coerce.number().int().min(2000).max(2100).parse(req.query.year);
-        res.json({ closed: account.kind === 'tariff' ? [] : await heard(account, gateway.closedDays(account, year)) });
-      },
+    'GET /carriers/:id/closed-days': async ({ params, query }) => {
+      const account = accounts.require(params.id);
+      return { closed: account.kind === 'tariff' ? [] : await heard(account, gateway.closedDays(account, query.year)) };
     },
-    '/:id/services': {
-      post: async (req, res) => {
-        await refreshServices(parts, req.params.id);
-        state(res);
-      },
+    'POST /carriers/:id/services': async ({ params, res }) => {
+      await refreshServices(parts, params.id);
+      return state(res);
     },
-    '/:id': {
-      patch: async (req, res) => {
-        await editAccount(parts, req.params.id, EditAccount.parse(req.body));
-        state(res);
-      },
-      delete: async (req, res) => {
-        await removeAccount(parts, req.params.id);
-        state(res);
-      },
+    'PATCH /carriers/:id': async ({ params, body, res, who }) => {
+      await editAccount(parts, params.id, body);
+      await who.tell('carrierChanged', `${params.id}: ${Object.keys(body).join(', ')}`);
+      return state(res);
     },
-    '/:id/restore': {
-      post: async (req, res) => {
-        await accounts.restore(req.params.id);
-        state(res);
-      },
+    'DELETE /carriers/:id': async ({ params, res, who }) => {
+      await removeAccount(parts, params.id);
+      await who.tell('carrierRemoved', params.id);
+      return state(res);
     },
-  });
+    'POST /carriers/:id/restore': async ({ params, res, who }) => {
+      await accounts.restore(params.id);
+      await who.tell('carrierOpened', params.id);
+      return state(res);
+    },
+  } satisfies OwnerHandlers<'/carriers'>;
 }

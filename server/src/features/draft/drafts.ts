@@ -60,7 +60,7 @@ export class Drafts {
   }
 
   /** Begins a draft from an edition, with the commands that are to be its first steps; all of them or none. */
-  async make({ name, from, book, commands }: Beginning): Promise<DraftSummary> {
+  async make({ name, from, book, commands }: Beginning, author: string = OWNER): Promise<DraftSummary> {
     const lineage = randomUUID();
     const id = await this.#database.write(async ({ manager }) => {
       const held = await manager.countBy(DraftEntity, { id: MoreThan(MAIN_DRAFT), thrownAt: IsNull() });
@@ -73,7 +73,7 @@ export class Drafts {
     });
     const made = await this.get(id);
     const steps = commands.map((command) => ({ id: randomUUID(), kind: 'command' as const, command }));
-    const { refused } = await made.take({ revision: 0, steps }, OWNER);
+    const { refused } = await made.take({ revision: 0, steps }, author);
     if (refused) {
       await this.#forget(id);
       throw HttpProblem.of(refused.problem);

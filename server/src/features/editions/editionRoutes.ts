@@ -1,8 +1,7 @@
-import { type Command, type CommandsAnswer, MoveRequest, PlanRequest, PublishRequest, type RateBook, ReleaseRequest } from '@ostrakon/core';
-import { HttpProblem } from '../../http/problems.ts';
-import { type Methods, routes } from '../../http/routes.ts';
-import { OWNER } from '../../persistence/authors.ts';
+import type { Command, CommandsAnswer, DayLoad, EditionSummary, ProductFacts, RateBook, Release } from '@ostrakon/core';
+import { PUBLIC_PATH } from '../../http/doorFacts.ts';
 import type { Write } from '../../persistence/database.ts';
+import type { OwnerHandlers } from '../../ports/who.ts';
 import type { EditionStore, Origin } from './editionStore.ts';
 import type { ReleaseFeed } from './releaseFeed.ts';
 
@@ -15,27 +14,18 @@ export interface DraftSource {
   beganFrom(draft: number): Promise<number | null>;
 }
 
-/** A number in an address. */
-function numberIn(text: string | undefined, what: string): number {
-  if (text === undefined || !/^[1-9]\d{0,8}$/.test(text)) throw new HttpProblem('not-found', `There is no ${what} "${text ?? ''}".`);
-  return Number(text);
+/** Goods and orders taken, which an edition is served with by itself. */
+export interface Beside {
+  products(): Iterable<ProductFacts>;
+  loads(): readonly DayLoad[];
 }
 
-const calendarPath = (secret: string | null) => ({ path: secret === null ? null : `/api/public/v1/releases/${secret}.ics` });
+const calendarPath = (secret: string | null) => ({ path: secret === null ? null : `${PUBLIC_PATH}/releases/${secret}.ics` });
 
-/** The calendar of releases, for whoever knows its address. */
-export const feedRoutes = (feed: ReleaseFeed): Methods =>
-  routes({
-    '/releases/:secret.ics': {
-      get: async (req, res) => {
-        const text = await feed.calendar(req.params.secret ?? '');
-        res.setHeader('Content-Type', 'text/calendar; charset=utf-8');
-        res.send(text);
-      },
-    },
-  });
+const named = ({ number, note }: EditionSummary) => `${number}${note === '' ? '' : ` (${note})`}`;
+const planned = ({ edition, from }: Release) => `${edition} from ${from}`;
 
-export function editionRoutes(editions: EditionStore, drafts: DraftSource, feed: ReleaseFeed): Methods {
+export function editionHandlers(editions: EditionStore, drafts: DraftSource, feed: ReleaseFeed, beside: Beside) {
   /** The book of a draft at the revision its owner saw. */
   const present = async ({ draft, revision }: Origin) => {
     const held = await drafts.get(draft);
@@ -52,59 +42,60 @@ export function editionRoutes(editions: EditionStore, drafts: DraftSource, feed:
     const commands = isKnown ? await drafts.commandsBetween(draft, before?.revision ?? null, revision) : null;
     return { base: began ?? origin.base, commands: commands && [...commands] };
   };
-  return routes({
-    '/': {
-      get: async (_req, res) => void res.json({ editions: await editions.list(), releases: [...editions.releases] }),
-      post: async (req, res) => {
-        const { note, failing, ...origin } = PublishRequest.parse(req.body);
-        res.status(201).json(await editions.publish(await present(origin), note, OWNER, failing, origin));
-      },
+  return {
+    'GET /editions': async () => ({ editions: await editions.list(), releases: [...editions.releases] }),
+    'POST /editions': async ({ body: { note, failing, ...origin }, who }) => {
+      const made = await editions.publish(await present(origin), note, who.name, failing, origin);
+      await who.tell('published', named(made));
+      return made;
     },
-    '/live': {
-      get: (_req, res) => {
-        const live = editions.live();
-        res.json({ edition: live?.summary ?? null, book: live?.book ?? null });
-      },
+    'GET /editions/live': () => {
+      const live = editions.live();
+      return { edition: live?.summary ?? null, book: live?.book ?? null };
     },
-    '/releases': {
-      post: async (req, res) => {
-        const { edition, note } = ReleaseRequest.parse(req.body);
-        res.status(201).json(await editions.release(edition, note, OWNER));
-      },
+    'POST /editions/releases': async ({ body: { edition, note }, who }) => {
+      const release = await editions.release(edition, note, who.name);
+      await who.tell('wentBack', `${edition}`);
+      return release;
     },
-    '/calendar': {
-      get: async (_req, res) => void res.json(calendarPath(await feed.secret())),
-      post: async (_req, res) => void res.status(201).json(calendarPath(await feed.renew())),
-      delete: async (_req, res) => {
-        await feed.end();
-        res.status(204).end();
-      },
+    'GET /editions/calendar': async () => calendarPath(await feed.secret()),
+    'POST /editions/calendar': async ({ who }) => {
+      const path = calendarPath(await feed.renew());
+      await who.tell('calendarMade', '');
+      return path;
     },
-    '/plans': {
-      post: async (req, res) => {
-        const { what, note, ...span } = PlanRequest.parse(req.body);
-        const plan =
-          'edition' in what ? editions.plan(what.edition, span, note, OWNER) : editions.plan(await present(what), span, note, OWNER, what);
-        res.status(201).json(await plan);
-      },
+    'DELETE /editions/calendar': async ({ who }) => {
+      await feed.end();
+      await who.tell('calendarEnded', '');
+      return null;
     },
-    '/plans/:seq/move': {
-      post: async (req, res) => void res.json(await editions.move(numberIn(req.params.seq, 'plan'), MoveRequest.parse(req.body), OWNER)),
+    'POST /editions/plans': async ({ body: { what, note, ...span }, who }) => {
+      const by = who.name;
+      const plan =
+        'edition' in what ? editions.plan(what.edition, span, note, by) : editions.plan(await present(what), span, note, by, what);
+      const release = await plan;
+      await who.tell('planned', planned(release));
+      return release;
     },
-    '/plans/:seq': {
-      delete: async (req, res) => {
-        await editions.callOff(numberIn(req.params.seq, 'plan'));
-        res.status(204).end();
-      },
+    'POST /editions/plans/:seq/move': async ({ params, body, who }) => {
+      const release = await editions.move(params.seq, body, who.name);
+      await who.tell('planMoved', planned(release));
+      return release;
     },
-    '/:number/commands': {
-      get: async (req, res) => void res.json(await madeOf(numberIn(req.params.number, 'edition'))),
+    'DELETE /editions/plans/:seq': async ({ params, who }) => {
+      await editions.callOff(params.seq);
+      await who.tell('planCalledOff', `${params.seq}`);
+      return null;
     },
-    '/:number': {
-      get: async (req, res) => {
-        const { summary, book } = await editions.read(numberIn(req.params.number, 'edition'));
-        res.json({ edition: summary, book });
-      },
+    'GET /editions/:number': async ({ params }) => {
+      const { summary, book } = await editions.read(params.number);
+      return { edition: summary, book };
     },
-  });
+    'GET /editions/:number/commands': ({ params }) => madeOf(params.number),
+    'GET /editions/:number/file': async ({ params, who }) => {
+      const { summary, book } = await editions.read(params.number);
+      await who.tell('exported', `edition ${named(summary)}`);
+      return { format: 'ostrakon-edition', edition: summary, book, products: [...beside.products()], loads: [...beside.loads()] };
+    },
+  } satisfies OwnerHandlers<'/editions'>;
 }

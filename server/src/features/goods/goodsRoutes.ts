@@ -1,12 +1,12 @@
-import { GoodsChange } from '@ostrakon/core';
 import type { Response } from 'express';
+import { ANSWERED } from '../../http/door.ts';
 import { PackedJson } from '../../http/packedJson.ts';
-import { type Methods, routes } from '../../http/routes.ts';
+import type { OwnerHandlers } from '../../ports/who.ts';
 import { GoodsImports } from './goodsImports.ts';
 import type { GoodsStore } from './goodsStore.ts';
 
 /** Whether the one who asked has gone before the answer. */
-function hasLeft(res: Response): () => boolean {
+export function hasLeft(res: Response): () => boolean {
   let left = false;
   res.on('close', () => {
     left = !res.writableEnded;
@@ -14,37 +14,22 @@ function hasLeft(res: Response): () => boolean {
   return () => left;
 }
 
-export function goodsRoutes(goods: GoodsStore): Methods {
+export function goodsHandlers(goods: GoodsStore) {
   const imports = new GoodsImports(goods);
   const packed = new PackedJson((products: GoodsStore['byId']) => ({ products: [...products.values()] }));
   packed.prepare(goods.byId);
-  return routes({
-    '/': {
-      get: (req, res) => packed.send(goods.byId, req, res),
+  return {
+    'GET /products': async ({ req, res }) => {
+      await packed.send(goods.byId, req, res);
+      return ANSWERED;
     },
-    '/changes': {
-      post: async (req, res) => {
-        const left = hasLeft(res);
-        res.json(await goods.change(GoodsChange.parse(req.body), left));
-      },
+    'POST /products/changes': ({ body, res }) => goods.change(body, hasLeft(res)),
+    'POST /products/imports': () => imports.begin(),
+    'DELETE /products/imports/:id': ({ params }) => {
+      imports.callOff(params.id);
+      return null;
     },
-    '/imports': {
-      post: (_req, res) => void res.status(201).json(imports.begin()),
-    },
-    '/imports/:id': {
-      delete: (req, res) => {
-        imports.callOff(req.params.id);
-        res.status(204).end();
-      },
-    },
-    '/imports/:id/parts': {
-      post: (req, res) => void res.json(imports.add(req.params.id, GoodsChange.parse(req.body))),
-    },
-    '/imports/:id/taken': {
-      post: async (req, res) => {
-        const left = hasLeft(res);
-        res.json(await imports.take(req.params.id, left));
-      },
-    },
-  });
+    'POST /products/imports/:id/parts': ({ params, body }) => imports.add(params.id, body),
+    'POST /products/imports/:id/taken': ({ params, res }) => imports.take(params.id, hasLeft(res)),
+  } satisfies OwnerHandlers<'/products'>;
 }

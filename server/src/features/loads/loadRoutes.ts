@@ -1,6 +1,6 @@
-import { DayLoad, LoadCount, type RateBook } from '@ostrakon/core';
+import type { DayLoad, LoadCount, RateBook } from '@ostrakon/core';
 import { HttpProblem } from '../../http/problems.ts';
-import { type Methods, routes } from '../../http/routes.ts';
+import type { OwnerHandlers } from '../../ports/who.ts';
 import type { LoadStore } from './loadStore.ts';
 
 /** Whether a rate book has what is loaded: the location, or the window of the round. */
@@ -20,22 +20,22 @@ function requireOwner(books: readonly RateBook[], load: DayLoad | LoadCount): vo
 }
 
 /** @param books the draft, and the live edition where there is one */
-export function loadRoutes(store: LoadStore, books: () => readonly RateBook[]): Methods {
-  return routes({
-    '/': {
-      get: (_req, res) => void res.json({ loads: store.all }),
-      put: async (req, res) => {
-        const load = DayLoad.parse(req.body);
-        if (load.orders > 0) requireOwner(books(), load);
-        await store.set(load);
-        res.json({ loads: store.all });
-      },
-      patch: async (req, res) => {
-        const change = LoadCount.parse(req.body);
-        if (change.by > 0) requireOwner(books(), change);
-        await store.count(change);
-        res.json({ loads: store.all });
-      },
-    },
-  });
+export function loadHandlers(store: LoadStore, books: () => readonly RateBook[]) {
+  const list = () => ({ loads: [...store.all] });
+  const set = async (load: DayLoad) => {
+    if (load.orders > 0) requireOwner(books(), load);
+    await store.set(load);
+    return list();
+  };
+  const count = async (change: LoadCount) => {
+    if (change.by > 0) requireOwner(books(), change);
+    await store.count(change);
+    return list();
+  };
+  const handlers = {
+    'GET /loads': list,
+    'PUT /loads': ({ body }) => set(body),
+    'PATCH /loads': ({ body }) => count(body),
+  } satisfies OwnerHandlers<'/loads'>;
+  return { handlers, set, count };
 }

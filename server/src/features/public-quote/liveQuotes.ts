@@ -1,16 +1,16 @@
+import { createHash } from 'node:crypto';
 import {
   type Admitted,
   admit,
   CarrierAnswers,
   type CompiledBook,
+  type CountryCode,
   compile,
+  completeCart,
   type DayLoad,
   instantToMs,
-  openRequest,
   type ProductFacts,
-  PublicAsk,
   type PublicEdition,
-  type PublicQuote,
   plan,
   type Quote,
   type RateAnswer,
@@ -21,9 +21,15 @@ import {
   toPublicQuote,
 } from '@ostrakon/core';
 import { withCentroid } from '@ostrakon/core/centroids';
+import type { PublicOptions, publicRoutes } from '@ostrakon/core/contract';
 import { LRUCache } from 'lru-cache';
+import type { z } from 'zod';
 import { admissionProblem, unknownProduct } from '../../http/admissionProblem.ts';
 import { HttpProblem } from '../../http/problems.ts';
+import { answerInGeneral } from './generalAnswers.ts';
+
+/** What a buyer's checkout sends. */
+type PublicRequest = z.output<(typeof publicRoutes)['POST /quotes']['body']>;
 
 /** An edition and until when it is live, in milliseconds since 1970; infinite where nothing else is known to come. */
 interface InForce {
@@ -48,6 +54,13 @@ export interface LiveSources {
   known(asks: ReadonlyMap<string, RateAsk>): ReadonlyMap<string, RateAnswer>;
 }
 
+/** A quote as it is sent: of which edition, and a digest of what it says. */
+export interface Answered {
+  readonly edition: number;
+  readonly text: string;
+  readonly tag: string;
+}
+
 /** Buyers are told prices, not how they came about. */
 const NO_LEDGER = { ledger: false };
 
@@ -56,6 +69,12 @@ const MOST_ROUNDS = 3;
 
 /** A quote says when its edition ends where that is so near. */
 const NEAR_MS = 7 * 86_400_000;
+/** How many answers are kept, by the letters in them. */
+const MOST_KEPT = 8_000_000;
+const MINUTE_MS = 60_000;
+/** What countries get in general is kept for so many of them. */
+const MOST_COUNTRIES = 300;
+
 /** Editions of before that are kept ready. */
 const MOST_COMPILED = 4;
 
@@ -64,6 +83,9 @@ export class LiveQuotes {
   readonly #sources: LiveSources;
   /** What is live stays, however many others are asked for. */
   #compiledLive: { readonly number: number; readonly book: CompiledBook } | undefined;
+  readonly #kept = new LRUCache<string, Answered>({ maxSize: MOST_KEPT, sizeCalculation: ({ text }) => text.length + 200 });
+  readonly #general = new LRUCache<string, PublicOptions>({ max: MOST_COUNTRIES });
+  #keptOf: { products: unknown; loads: unknown } = { products: null, loads: null };
   readonly #compiledBefore = new LRUCache<number, CompiledBook>({ max: MOST_COMPILED });
 
   constructor(sources: LiveSources) {
@@ -101,41 +123,79 @@ export class LiveQuotes {
   }
 
   /** Quotes with what carriers say: asked first what is needed, then quoted. Who does not wait gets what is known by now. */
-  async #withCarriers(book: CompiledBook, admitted: Admitted, wait: boolean): Promise<Quote> {
+  async #withCarriers(book: CompiledBook, admitted: Admitted, wait: boolean): Promise<{ quote: Quote; asked: boolean }> {
     const answers = new Map<string, RateAnswer>();
     const began = performance.now();
     for (let round = 1; ; round += 1) {
       const planned = plan(book, admitted, new CarrierAnswers(answers, { missing: wait ? 'notAsked' : 'waiting' }), NO_LEDGER);
       const settled = planned.asks.size === 0 || round > MOST_ROUNDS ? settle(planned) : null;
       // Goods that are parted may have asked more by then.
-      if (settled !== null && (planned.asks.size === 0 || round > MOST_ROUNDS)) return settled;
+      const asked = planned.asks.size > 0 || answers.size > 0;
+      if (settled !== null && (planned.asks.size === 0 || round > MOST_ROUNDS)) return { quote: settled, asked };
       const said = wait ? await this.#sources.carriers(planned.asks, performance.now() - began) : this.#sources.known(planned.asks);
-      if (said.size === 0) return settle(planned);
+      if (said.size === 0) return { quote: settle(planned), asked };
       for (const [key, answer] of said) answers.set(key, answer);
     }
   }
 
   /**
-   * A quote of what is live, or of an edition of before for an order taken then.
-   * @param body a `PublicAsk`
+   * A quote of what is live, or of an edition of before for an order taken then, as text.
+   * @param digest of the request as it was sent: the same one within a minute, with nothing changed meanwhile, is answered from memory
    */
-  async answer(body: unknown, asked?: number): Promise<PublicQuote> {
+  async answer(request: PublicRequest, asked: number | undefined, digest: string): Promise<Answered> {
     const live = this.#live();
     const edition = asked ?? live.number;
-    const isLive = edition === live.number;
-    const ending = isLive ? this.#ending(live.until) : {};
-    const book = isLive ? this.#compileLive(live) : await this.#compileBefore(edition);
-    const { carriers: waits, ...cart } = PublicAsk.parse(body);
     const now = this.#sources.now();
+    const isLive = edition === live.number;
+    const book = isLive ? this.#compileLive(live) : await this.#compileBefore(edition);
+    const kept = this.#keptFor(`${edition} ${Math.floor(instantToMs(now) / MINUTE_MS)} ${live.until} ${digest}`);
+    const held = kept.read();
+    if (held) return held;
+    const ending = isLive ? this.#ending(live.until) : {};
+    const { carriers: waits, ...cart } = request;
     const products = ruledById(this.#sources.products(), book.book);
     const loads = this.#sources.loads();
-    const opened = openRequest(book.places, cart, { products, now, loads, pointed: withCentroid });
+    const opened = completeCart(book.places, cart, { products, now, loads, pointed: withCentroid });
     if (!opened.ok) throw unknownProduct(opened.problem);
     const admission = admit(book, opened.request, now);
     if (!admission.ok) throw admissionProblem(admission.problem);
-    return toPublicQuote(await this.#withCarriers(book, admission.admitted, waits !== 'later'), book.book, {
-      edition,
-      ...ending,
-    });
+    const { quote, asked: carriersAsked } = await this.#withCarriers(book, admission.admitted, waits !== 'later');
+    const text = JSON.stringify(toPublicQuote(quote, book.book, { edition, ...ending }));
+    const answered = { edition, text, tag: createHash('sha1').update(text).digest('base64url').slice(0, 16) };
+    // What a carrier says may be another in a moment.
+    if (!carriersAsked) kept.write(answered);
+    return answered;
+  }
+
+  /** Answers of the same goods and orders taken; with others what was kept goes. */
+  #keptFor(key: string): { read(): Answered | undefined; write(answered: Answered): void } {
+    const [products, loads] = [this.#sources.products(), this.#sources.loads()];
+    if (products !== this.#keptOf.products || loads !== this.#keptOf.loads) {
+      this.#kept.clear();
+      this.#general.clear();
+      this.#keptOf = { products, loads };
+    }
+    return { read: () => this.#kept.get(key), write: (answered) => void this.#kept.set(key, answered) };
+  }
+
+  /** What is delivered to a country in general. */
+  general(country: CountryCode): PublicOptions {
+    const live = this.#live();
+    const now = this.#sources.now();
+    this.#keptFor('');
+    const key = `${live.number} ${country} ${now.slice(0, 10)}`;
+    const held = this.#general.get(key);
+    const loads = this.#sources.loads();
+    const book = this.#compileLive(live);
+    const made =
+      held ??
+      answerInGeneral(book, country, live.number, {
+        products: ruledById(this.#sources.products(), book.book),
+        goods: this.#sources.products().values(),
+        loads,
+        now,
+      });
+    if (!held) this.#general.set(key, made);
+    return { ...made, ...this.#ending(live.until) };
   }
 }

@@ -1,46 +1,60 @@
 import { createHash } from 'node:crypto';
+import type { PublicRoutes } from '@ostrakon/core/contract';
 import type { Request, Response } from 'express';
+import { ANSWERED, type Handlers } from '../../http/door.ts';
 import { HttpProblem } from '../../http/problems.ts';
-import { type Methods, routes } from '../../http/routes.ts';
+import type { Caller } from '../../http/publicDoor.ts';
 import type { LiveQuotes } from './liveQuotes.ts';
 
-/** The edition asked for beside a quote: of an order taken while it was live. */
-function editionAsked({ query }: Request): number | undefined {
-  const { edition } = query;
-  if (edition === undefined) return undefined;
-  if (typeof edition === 'string' && /^[1-9]\d{0,8}$/.test(edition)) return Number(edition);
-  const detail = 'Write the number of an edition, such as edition=12.';
-  throw new HttpProblem('invalid-request', detail, { errors: [{ pointer: '/edition', detail }] });
-}
-
-/** Written as it is, under the number of its edition and, of a quote, a digest of what it says. */
-function send(res: Response, edition: number, answer: object, digested: boolean): void {
-  const text = JSON.stringify(answer);
-  const digest = digested ? `-${createHash('sha1').update(text).digest('base64url').slice(0, 16)}` : '';
-  res.setHeader('ETag', `"${edition}${digest}"`);
+/** Written as it is, under a tag that begins with its edition. */
+function send(res: Response, tag: string, text: string): typeof ANSWERED {
+  res.setHeader('ETag', `"${tag}"`);
   res.setHeader('Content-Type', 'application/json; charset=utf-8');
   res.end(text);
+  return ANSWERED;
 }
 
+function holds({ headers }: Request, tag: string): boolean {
+  const held = headers['if-none-match']?.split(',').map((one) => one.trim());
+  return held?.includes(`"${tag}"`) === true || held?.includes(`W/"${tag}"`) === true;
+}
+
+/** Sent anew only to who does not hold it. */
+function sendFresh(req: Request, res: Response, tag: string, answer: object): typeof ANSWERED {
+  if (!holds(req, tag)) return send(res, tag, JSON.stringify(answer));
+  res.setHeader('ETag', `"${tag}"`);
+  res.status(304).end();
+  return ANSWERED;
+}
+
+/** Whether an order was placed before is for the shop to say, not for the buyer. */
+function requireHistory(lastOrderAt: string | undefined, { key }: Caller): void {
+  if (lastOrderAt === undefined || key?.scopes.has('quotes')) return;
+  const detail = 'When the buyer ordered last is taken with a server key for quotes only.';
+  throw new HttpProblem('key-needed', detail, { errors: [{ pointer: '/lastOrderAt', detail }] });
+}
+
+const digestOf = (body: unknown): string => createHash('sha1').update(JSON.stringify(body)).digest('base64url');
+
+export type QuoteRoutes = 'POST /quotes' | 'GET /edition' | 'GET /options';
+
 /** What a shop's checkout asks. Buyer-safe data only. */
-export function publicRoutes(quotes: LiveQuotes): Methods {
-  return routes({
-    '/quotes': {
-      post: async (req, res) => {
-        const quote = await quotes.answer(req.body, editionAsked(req));
-        send(res, quote.edition, quote, true);
-      },
+export function quoteHandlers(quotes: LiveQuotes) {
+  return {
+    'POST /quotes': async ({ body, query, who, req, res }) => {
+      requireHistory(body.lastOrderAt, who);
+      const { edition, tag, text } = await quotes.answer(body, query.edition, digestOf(req.body));
+      return send(res, `${edition}-${tag}`, text);
     },
     // Asked now and then by who keeps quotes: those of another edition hold no longer.
-    '/edition': {
-      get: (req, res) => {
-        const live = quotes.edition();
-        const held = req.headers['if-none-match']?.split(',').map((tag) => tag.trim());
-        if (held?.includes(`"${live.edition}"`)) {
-          res.setHeader('ETag', `"${live.edition}"`);
-          res.status(304).end();
-        } else send(res, live.edition, live, false);
-      },
+    'GET /edition': ({ req, res }) => {
+      const live = quotes.edition();
+      return sendFresh(req, res, `${live.edition}`, live);
     },
-  });
+    'GET /options': ({ query, req, res }) => {
+      const general = quotes.general(query.country);
+      const digest = createHash('sha1').update(JSON.stringify(general)).digest('base64url').slice(0, 16);
+      return sendFresh(req, res, `${general.edition}-${digest}`, general);
+    },
+  } satisfies Handlers<PublicRoutes, Caller, QuoteRoutes>;
 }

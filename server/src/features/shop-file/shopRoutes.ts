@@ -2,11 +2,10 @@ import { createReadStream, createWriteStream, mkdirSync, rmSync, statSync } from
 import { join } from 'node:path';
 import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { BackupRequest, TakeFile } from '@ostrakon/core';
-import express, { Router } from 'express';
+import { ANSWERED } from '../../http/door.ts';
 import { HttpProblem } from '../../http/problems.ts';
-import { type Methods, routes } from '../../http/routes.ts';
 import type { Database } from '../../persistence/database.ts';
+import type { OwnerHandlers } from '../../ports/who.ts';
 import { documentText } from './folderShop.ts';
 import { readShop } from './shopDocument.ts';
 import { backUpFolder, keptShops, type SentFiles, unpackFile, unpackKept } from './shopFiles.ts';
@@ -39,80 +38,60 @@ function atMost(bytes: number): Transform {
 const fileName = (what: string, now: string, ending: string) => `attachment; filename="ostrakon-${what}-${now.slice(0, 10)}.${ending}"`;
 
 /** Backup, restoring, and the whole shop as one open document. */
-export function shopRoutes(keeping: ShopKeeping): Methods {
+export function shopHandlers(keeping: ShopKeeping) {
   const { folder, now, sent } = keeping;
-  const files = routes(
-    {
-      '/files': {
-        post: async (req, res) => {
-          const id = sent.newId();
-          mkdirSync(sent.folder, { recursive: true });
-          try {
-            await pipeline(req, atMost(MOST_FILE_BYTES), createWriteStream(sent.pathOf(id), { mode: 0o600 }));
-          } catch (error) {
-            sent.callOff(id);
-            throw error;
-          }
-          res.status(201).json({ id, ...sent.arrived(id) });
-        },
-      },
-      '/document': {
-        get: async (_req, res) => {
-          const shop = await readShop(keeping.database());
-          res
-            .set({ 'Cache-Control': 'no-store', 'Content-Disposition': fileName('shop', now(), 'json') })
-            .type('json')
-            .send(documentText(shop));
-        },
-      },
+  return {
+    'POST /shop/files': async ({ req }) => {
+      const id = sent.newId();
+      mkdirSync(sent.folder, { recursive: true });
+      try {
+        await pipeline(req, atMost(MOST_FILE_BYTES), createWriteStream(sent.pathOf(id), { mode: 0o600 }));
+      } catch (error) {
+        sent.callOff(id);
+        throw error;
+      }
+      return { id, ...sent.arrived(id) };
     },
-    'any',
-  );
-  const others = routes({
-    '/backups': {
-      post: async (req, res) => {
-        const { passphrase } = BackupRequest.parse(req.body ?? {});
-        mkdirSync(sent.folder, { recursive: true });
-        const file = join(sent.folder, `backup-${sent.newId()}`);
-        try {
-          await backUpFolder(folder, file, now(), passphrase);
-          const name = fileName('backup', now(), 'sqlite');
-          res.set({ 'Cache-Control': 'no-store', 'Content-Length': String(statSync(file).size), 'Content-Disposition': name });
-          await pipeline(createReadStream(file), res.type('application/vnd.sqlite3'));
-        } finally {
-          rmSync(file, { force: true });
-        }
-      },
+    'GET /shop/document': async ({ res, who }) => {
+      const shop = await readShop(keeping.database());
+      await who.tell('exported', 'the whole shop');
+      res
+        .set({ 'Cache-Control': 'no-store', 'Content-Disposition': fileName('shop', now(), 'json') })
+        .type('json')
+        .send(documentText(shop));
+      return ANSWERED;
     },
-    '/files/:id': {
-      delete: (req, res) => {
-        sent.callOff(req.params.id);
-        res.status(204).end();
-      },
+    'POST /shop/backups': async ({ body: { passphrase }, res, who }) => {
+      mkdirSync(sent.folder, { recursive: true });
+      const file = join(sent.folder, `backup-${sent.newId()}`);
+      try {
+        await backUpFolder(folder, file, now(), passphrase);
+        await who.tell('backedUp', '');
+        const name = fileName('backup', now(), 'sqlite');
+        res.set({ 'Cache-Control': 'no-store', 'Content-Length': String(statSync(file).size), 'Content-Disposition': name });
+        await pipeline(createReadStream(file), res.type('application/vnd.sqlite3'));
+      } finally {
+        rmSync(file, { force: true });
+      }
+      return ANSWERED;
     },
-    '/files/:id/taken': {
-      post: async (req, res) => {
-        const { passphrase } = TakeFile.parse(req.body ?? {});
-        const file = sent.require(req.params.id);
-        await keeping.replace((into) => unpackFile(file, into, passphrase));
-        sent.callOff(req.params.id);
-        res.json({ kept: keptShops(folder) });
-      },
+    'DELETE /shop/files/:id': ({ params }) => {
+      sent.callOff(params.id);
+      return null;
     },
-    '/kept': {
-      get: (_req, res) => void res.json({ kept: keptShops(folder) }),
+    'POST /shop/files/:id/taken': async ({ params, body: { passphrase }, who }) => {
+      const file = sent.require(params.id);
+      await keeping.replace((into) => unpackFile(file, into, passphrase));
+      sent.callOff(params.id);
+      await who.tell('restored', 'a file');
+      return { kept: keptShops(folder) };
     },
-    '/kept/:id/taken': {
-      post: async (req, res) => {
-        const { id } = req.params;
-        if (!keptShops(folder).some((kept) => kept.id === id)) throw new HttpProblem('not-found', 'No shop is kept here by this name.');
-        await keeping.replace((into) => unpackKept(folder, id, into));
-        res.json({ kept: keptShops(folder) });
-      },
+    'GET /shop/kept': () => ({ kept: keptShops(folder) }),
+    'POST /shop/kept/:id/taken': async ({ params: { id }, who }) => {
+      if (!keptShops(folder).some((kept) => kept.id === id)) throw new HttpProblem('not-found', 'No shop is kept here by this name.');
+      await keeping.replace((into) => unpackKept(folder, id, into));
+      await who.tell('restored', `the shop kept on ${id}`);
+      return { kept: keptShops(folder) };
     },
-  });
-  return Router()
-    .use(files)
-    .use(express.json({ limit: '10kb' }))
-    .use(others);
+  } satisfies OwnerHandlers<'/shop'>;
 }

@@ -1,14 +1,8 @@
-import { TrialChange } from '@ostrakon/core';
-import { type Methods, routes } from '../../http/routes.ts';
+import type { OwnerHandlers } from '../../ports/who.ts';
 import type { TrialStore } from './trialStore.ts';
 
-export function trialRoutes(trials: TrialStore): Methods {
-  return routes({
-    '/': {
-      get: async (_req, res) => void res.json({ trials: await trials.list() }),
-    },
-    '/changes': {
-      post: async (req, res) => void res.json(await trials.change(TrialChange.parse(req.body))),
-    },
-  });
-}
+export const trialHandlers = (trials: TrialStore) =>
+  ({
+    'GET /trials': async () => ({ trials: await trials.list() }),
+    'POST /trials/changes': ({ body }) => trials.change(body),
+  }) satisfies OwnerHandlers<'/trials'>;

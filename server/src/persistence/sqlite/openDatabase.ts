@@ -1,9 +1,4 @@
-import { existsSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import Sqlite from 'better-sqlite3';
-import pLimit from 'p-limit';
-import { DataSource } from 'typeorm';
-import { type Database, StorageFault, type Write } from '../database.ts';
 import { entities } from '../entities.ts';
 import { SHOP_FILE } from './files.ts';
 import { First1763900000000 } from './migrations/1763900000000-first.ts';
@@ -19,7 +14,7 @@ import { Plans1764900000000 } from './migrations/1764900000000-plans.ts';
 import { GoodsRules1765000000000 } from './migrations/1765000000000-goods-rules.ts';
 import { Feed1765100000000 } from './migrations/1765100000000-feed.ts';
 import { Drafts1765200000000 } from './migrations/1765200000000-drafts.ts';
-import { asStorageFault } from './storageFault.ts';
+import { openSqlite, type SqliteDatabase } from './openSqlite.ts';
 
 export const migrations = [
   First1763900000000,
@@ -37,76 +32,6 @@ export const migrations = [
   Drafts1765200000000,
 ];
 
-/** The database as SQLite knows it, for tests and backups. */
-export interface SqliteDatabase extends Database {
-  readonly writer: DataSource;
-}
-
-/**
- * Looks a shop's file over before anything is read from it.
- * @throws StorageFault `damaged` when it is no database, or one whose pages do not fit together
- */
-function lookOver(file: string): void {
-  if (!existsSync(file)) return;
-  try {
-    const looked = new Sqlite(file, { fileMustExist: true });
-    try {
-      const said = looked.pragma('quick_check(1)', { simple: true });
-      if (said !== 'ok') throw new StorageFault('damaged', said);
-    } finally {
-      looked.close();
-    }
-  } catch (error) {
-    throw asStorageFault(error);
-  }
-}
-
-/**
- * Opens a folder's SQLite file and brings its tables up to date. The driver has one connection and no queue of its own, so
- * that overlapping transactions would fail or lose writes: every write waits for those before it, and reads have a
- * connection of their own.
- */
-export async function openDatabase(folder: string): Promise<SqliteDatabase> {
-  mkdirSync(folder, { recursive: true });
-  const database = join(folder, SHOP_FILE);
-  lookOver(database);
-  const writer = await new DataSource({
-    type: 'better-sqlite3',
-    database,
-    entities,
-    migrations,
-    migrationsTransactionMode: 'each',
-    synchronize: false,
-    enableWAL: true,
-    prepareDatabase: (db) => {
-      db.pragma('busy_timeout = 5000');
-      db.pragma('synchronous = FULL');
-      db.pragma('foreign_keys = ON');
-    },
-  }).initialize();
-  await writer.runMigrations();
-  const reader = await new DataSource({ type: 'better-sqlite3', database, entities, synchronize: false, readonly: true }).initialize();
-  const oneAtATime = pLimit(1);
-  // A connection has one transaction at a time; single reads in between see what the transaction sees.
-  const oneSnapshot = pLimit(1);
-  const write = async <T>(work: (write: Write) => Promise<T>): Promise<T> => {
-    const after: (() => void)[] = [];
-    const result = await writer
-      .transaction((manager) => work({ manager, afterCommit: (act) => void after.push(act) }))
-      .catch((error: unknown) => {
-        throw asStorageFault(error);
-      });
-    for (const act of after) act();
-    return result;
-  };
-  return {
-    write: (work) => oneAtATime(() => write(work)),
-    read: reader.manager,
-    snapshot: (work) => oneSnapshot(() => reader.transaction(work)),
-    writer,
-    close: async () => {
-      await oneSnapshot(() => reader.destroy());
-      await oneAtATime(() => writer.destroy());
-    },
-  };
-}
+/** Opens the shop of a folder. */
+export const openDatabase = (folder: string): Promise<SqliteDatabase> =>
+  openSqlite(join(folder, SHOP_FILE), { entities: entities as never, migrations });

@@ -1,0 +1,125 @@
+import { randomUUID } from 'node:crypto';
+import type { CheckoutKey, EditKey, KeyScope, MakeKey } from '@ostrakon/core/contract';
+import { HttpProblem } from '../../http/problems.ts';
+import { newToken, tokenHash } from '../../http/tokens.ts';
+import { KeyEntity, type KeyRow } from '../../persistence/access/accessEntities.ts';
+import type { Database } from '../../persistence/database.ts';
+import type { HeldKey, KeyRing } from '../../ports/keyRing.ts';
+
+const MOST_KEYS = 50;
+/** What a key begins with, so that one that lies about is known for what it is. */
+const BEGINS = { server: 'oss_', page: 'osp_' } as const;
+/** How much of a server key is shown. */
+const SHOWN = 10;
+/** How often it is written down that a key is in use. */
+const USED_EVERY_MS = 60_000;
+
+const shownKey = ({ id, kind, name, scopes, origins, shown, madeAt, madeBy, usedAt }: KeyRow): CheckoutKey => ({
+  id,
+  kind,
+  name,
+  scopes: JSON.parse(scopes),
+  origins: JSON.parse(origins),
+  shown,
+  madeAt,
+  madeBy,
+  usedAt,
+});
+
+/** The keys of the checkout: of servers as hashes, of pages as they are, for they are no secret. */
+export class KeyStore implements KeyRing {
+  readonly #database: Database;
+  readonly #now: () => string;
+  readonly #rows = new Map<string, KeyRow>();
+  /** By what is kept of them, ready to be asked. */
+  #held = new Map<string, HeldKey>();
+
+  private constructor(database: Database, now: () => string) {
+    this.#database = database;
+    this.#now = now;
+  }
+
+  static async open(database: Database, now: () => string): Promise<KeyStore> {
+    const store = new KeyStore(database, now);
+    for (const row of await database.read.find(KeyEntity)) store.#rows.set(row.id, row);
+    store.#index();
+    return store;
+  }
+
+  #index(): void {
+    this.#held = new Map(
+      [...this.#rows.values()].map(({ id, kind, secret, scopes, origins }) => [
+        secret,
+        { id, kind, scopes: new Set<KeyScope>(JSON.parse(scopes)), origins: new Set<string>(JSON.parse(origins)) },
+      ]),
+    );
+  }
+
+  find(text: string): HeldKey | null {
+    if (text.startsWith(BEGINS.page)) return this.#held.get(text) ?? null;
+    return text.startsWith(BEGINS.server) ? (this.#held.get(tokenHash(text)) ?? null) : null;
+  }
+
+  used(id: string): void {
+    const row = this.#rows.get(id);
+    const usedAt = this.#now();
+    if (!row || (row.usedAt !== null && Date.parse(usedAt) - Date.parse(row.usedAt) < USED_EVERY_MS)) return;
+    row.usedAt = usedAt;
+    void this.#database.write(({ manager }) => manager.update(KeyEntity, { id }, { usedAt })).catch(() => undefined);
+  }
+
+  list(): CheckoutKey[] {
+    return [...this.#rows.values()].sort((a, b) => (a.madeAt < b.madeAt ? -1 : 1)).map(shownKey);
+  }
+
+  async make(asked: MakeKey, madeBy: string): Promise<{ key: CheckoutKey; secret: string }> {
+    if (this.#rows.size >= MOST_KEYS) throw new HttpProblem('too-many-keys', `There are ${MOST_KEYS} keys; end one first.`);
+    const text = BEGINS[asked.kind] + newToken();
+    const isServer = asked.kind === 'server';
+    const row: KeyRow = {
+      id: randomUUID(),
+      kind: asked.kind,
+      name: asked.name,
+      scopes: JSON.stringify(isServer ? asked.scopes : []),
+      origins: JSON.stringify(isServer ? [] : asked.origins),
+      secret: isServer ? tokenHash(text) : text,
+      shown: isServer ? text.slice(0, SHOWN) : text,
+      madeAt: this.#now(),
+      madeBy,
+      usedAt: null,
+    };
+    await this.#database.write(({ manager }) => manager.insert(KeyEntity, row));
+    this.#rows.set(row.id, row);
+    this.#index();
+    return { key: shownKey(row), secret: text };
+  }
+
+  #require(id: string): KeyRow {
+    const row = this.#rows.get(id);
+    if (!row) throw new HttpProblem('not-found', 'There is no such key, or it was ended.');
+    return row;
+  }
+
+  async edit(id: string, { name, scopes, origins }: EditKey): Promise<CheckoutKey> {
+    const row = this.#require(id);
+    const set: Partial<KeyRow> = {
+      ...(name !== undefined && { name }),
+      ...(scopes !== undefined && row.kind === 'server' && { scopes: JSON.stringify(scopes) }),
+      ...(origins !== undefined && row.kind === 'page' && { origins: JSON.stringify(origins) }),
+    };
+    if (Object.keys(set).length > 0) await this.#database.write(({ manager }) => manager.update(KeyEntity, { id }, set));
+    Object.assign(row, set);
+    this.#index();
+    return shownKey(row);
+  }
+
+  /** @returns its name */
+  async end(id: string): Promise<string> {
+    const { name } = this.#require(id);
+    // It opens nothing from this moment on, whatever the disk says.
+    this.#rows.delete(id);
+    this.#index();
+    await this.#database.write(({ manager }) => manager.delete(KeyEntity, { id }));
+    return name;
+  }
+}

@@ -1,0 +1,124 @@
+import { type AnswerOf, isFile, METHODS, type Method, type ParamNames, partsOf, type Route, type Routes } from '@ostrakon/core/contract';
+import { type Request, type RequestHandler, type Response, Router } from 'express';
+import type { z } from 'zod';
+import { HttpProblem } from './problems.ts';
+
+/** What a request says, read by the table: parts of its path, query and body. */
+export interface Asked<K extends string, R extends Route, Who> {
+  readonly params: R['params'] extends z.ZodType ? z.output<R['params']> : Readonly<Record<ParamNames<PathOf<K>>, string>>;
+  readonly query: R['query'] extends z.ZodType ? z.output<R['query']> : undefined;
+  readonly body: R['body'] extends z.ZodType ? z.output<R['body']> : undefined;
+  readonly who: Who;
+  readonly req: Request;
+  readonly res: Response;
+}
+
+type PathOf<K extends string> = K extends `${Method} ${infer Path}` ? Path : never;
+
+/** Said by a handler that has answered by itself. */
+class Answered {
+  readonly answered = true;
+}
+export const ANSWERED = new Answered();
+
+/** What handlers give away is not changed by whoever sends it. */
+type Given<T> = T extends readonly (infer E)[] ? readonly Given<E>[] : T extends object ? { readonly [K in keyof T]: Given<T[K]> } : T;
+
+type Handler<K extends string, R extends Route, Who> = (
+  asked: Asked<K, R, Who>,
+) => Given<AnswerOf<R>> | Answered | Promise<Given<AnswerOf<R>> | Answered>;
+
+/** Handlers for all routes of a table that `Named` names. */
+export type Handlers<T extends Routes, Who, Named extends keyof T = keyof T> = {
+  readonly [K in Named]: T[K] extends Route ? Handler<K & string, T[K], Who> : never;
+};
+
+export interface DoorRules<Who> {
+  /** Who asks; throws where nobody may ask so. Called before the body is read. */
+  admit(route: Route, req: Request): Who;
+  /** Reads the body of a route that takes one. */
+  readonly parse: RequestHandler;
+}
+
+const requireJson: RequestHandler = (req, _res, next) => {
+  if (req.is('application/json') === false) throw new HttpProblem('media-type', 'Send the request body as application/json.');
+  next();
+};
+
+function paramsOf({ params }: Route, req: Request): unknown {
+  if (!params) return req.params;
+  const read = params.safeParse(req.params);
+  if (!read.success) throw new HttpProblem('not-found', `Nothing is at ${req.path}.`);
+  return read.data;
+}
+
+type AnyHandler = (asked: Asked<string, Route, unknown>) => unknown;
+
+function handlerOf(route: Route, handler: AnyHandler): RequestHandler {
+  return async (req, res) => {
+    const { who } = res.locals;
+    const asked = { params: paramsOf(route, req), query: route.query?.parse(req.query), body: undefined as unknown, who, req, res };
+    // A route that takes nothing is not held to sending nothing.
+    if (route.body && !isFile(route.body)) asked.body = route.body.parse(req.body === undefined ? {} : req.body);
+    const answer = await handler(asked as never);
+    if (answer === ANSWERED) return;
+    res.status(route.status ?? 200);
+    if (route.answer === null) res.end();
+    else res.json(answer);
+  };
+}
+
+const ORDER = new Map(METHODS.map((method, at) => [method, at]));
+
+const allowed = (methods: readonly Method[]): string =>
+  [
+    ...methods
+      .toSorted((a, b) => (ORDER.get(a) ?? 0) - (ORDER.get(b) ?? 0))
+      .flatMap((method) => (method === 'GET' ? ['GET', 'HEAD'] : [method])),
+    'OPTIONS',
+  ].join(', ');
+
+/** Of two paths that fit, the one with the longer word comes first: `/drafts/live` before `/drafts/:id`. */
+const byPlainness = (a: string, b: string): number => {
+  const [left, right] = [a.split('/'), b.split('/')];
+  for (const [at, part] of left.entries()) {
+    const other = right[at];
+    if (other === undefined) return 1;
+    if (part.startsWith(':') !== other.startsWith(':')) return part.startsWith(':') ? 1 : -1;
+  }
+  return 0;
+};
+
+/**
+ * The router of a table of routes. Who asks is looked at before anything is read of what they say. Asked with another method,
+ * an address says which it takes (RFC 9110, section 15.5.6).
+ */
+export function doorOf<T extends Routes, Who>(table: T, handlers: Handlers<T, Who>, rules: DoorRules<Who>): Router {
+  const router = Router();
+  const byPath = new Map<string, [Method, string, Route][]>();
+  for (const [key, route] of Object.entries(table) as [string, Route][]) {
+    const { method, path } = partsOf(key);
+    byPath.set(path, [...(byPath.get(path) ?? []), [method, key, route]]);
+  }
+  for (const [path, list] of [...byPath].sort(([a], [b]) => byPlainness(a, b))) {
+    const at = router.route(path);
+    for (const [method, key, route] of list) {
+      const handler = (handlers as unknown as Readonly<Record<string, AnyHandler>>)[key];
+      if (!handler) throw new Error(`Nothing answers ${key}`);
+      const admit: RequestHandler = (req, res, next) => {
+        res.locals.route = key;
+        res.locals.who = rules.admit(route, req);
+        next();
+      };
+      const reads = method === 'GET' || method === 'DELETE' || !route.body ? [] : isFile(route.body) ? [] : [requireJson, rules.parse];
+      at[method.toLowerCase() as 'get'](admit, ...reads, handlerOf(route, handler));
+    }
+    const allow = allowed(list.map(([method]) => method));
+    at.all((req, res) => {
+      res.set('Allow', allow);
+      if (req.method !== 'OPTIONS') throw new HttpProblem('method-not-allowed', `This address takes ${allow}, not ${req.method}.`);
+      res.status(204).end();
+    });
+  }
+  return router;
+}

@@ -1,0 +1,148 @@
+import type { Route } from '@ostrakon/core/contract';
+import cors from 'cors';
+import express, { type Request, type RequestHandler } from 'express';
+import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
+import type { HeldKey, KeyRing } from '../ports/keyRing.ts';
+import { HttpProblem } from './problems.ts';
+
+/** Largest body of a buyer's question, and of what the shop's own server sends with a key, in bytes. */
+const MOST_QUESTION_BYTES = 256 * 1024;
+
+export interface PublicLimits {
+  /** Requests a minute from one address, or from one address with one page key. */
+  readonly perMinute: number;
+  /** Requests a minute with one server key: it asks for all buyers of the shop. */
+  readonly perMinuteOfKey: number;
+  /** Requests under way at the same time, all in all and of one asker. */
+  readonly atOnce: number;
+  readonly atOnceOfOne: number;
+}
+
+export const PUBLIC_LIMITS: PublicLimits = { perMinute: 600, perMinuteOfKey: 60_000, atOnce: 400, atOnceOfOne: 100 };
+
+/** Who asks at the buyers' door: anybody, or whoever holds a key. */
+export interface Caller {
+  readonly key: HeldKey | null;
+}
+
+const BEARER = /^Bearer\s+(\S+)$/i;
+
+const ownPage = ({ headers: { origin, host } }: Request): boolean =>
+  origin === undefined || (URL.canParse(origin) && new URL(origin).host === host);
+
+const refuse = (code: 'key-refused' | 'origin-refused', detail: string) => new HttpProblem(code, detail);
+
+/** The key a request shows: a server key as bearer token (RFC 6750), or a page key in its address. */
+function keyOf(req: Request, keys: KeyRing): HeldKey | null {
+  const { authorization } = req.headers;
+  if (authorization !== undefined) {
+    const key = keys.find(BEARER.exec(authorization)?.[1] ?? '');
+    if (key?.kind !== 'server') throw refuse('key-refused', 'This server key is not known here, or was ended.');
+    return key;
+  }
+  const asked = req.query.key;
+  if (asked === undefined) return null;
+  const key = typeof asked === 'string' ? keys.find(asked) : null;
+  if (key?.kind !== 'page') throw refuse('key-refused', 'This page key is not known here, or was ended.');
+  return key;
+}
+
+/** Whether the page that asks may read the answer: by a page key that names where it is from. */
+const mayRead = (key: HeldKey | null, origin: string | undefined): boolean =>
+  origin !== undefined && key?.kind === 'page' && key.origins.has(origin);
+
+/** Who asks, and what browsers are to let other sites read (Fetch standard, CORS protocol). */
+function callers(keys: KeyRing): RequestHandler[] {
+  const know: RequestHandler = (req, res, next) => {
+    const key = keyOf(req, keys);
+    const { origin } = req.headers;
+    const reads = mayRead(key, origin);
+    if (!reads && !ownPage(req))
+      throw refuse('origin-refused', `Pages from ${String(origin).slice(0, 200)} need a page key that names that address.`);
+    res.locals.who = { key } satisfies Caller;
+    res.locals.mayRead = reads;
+    res.set('Cross-Origin-Resource-Policy', reads ? 'cross-origin' : 'same-origin');
+    if (key) keys.used(key.id);
+    next();
+  };
+  const share = cors<Request>((req, done) =>
+    done(null, {
+      origin: req.res?.locals.mayRead === true,
+      methods: ['GET', 'POST'],
+      allowedHeaders: ['Content-Type', 'If-None-Match'],
+      exposedHeaders: ['ETag', 'Request-Id', 'Retry-After', 'RateLimit', 'RateLimit-Policy'],
+      maxAge: 600,
+      // Of pages of the shop's own there is nothing to be let.
+      preflightContinue: req.res?.locals.mayRead !== true,
+    }),
+  );
+  return [know, share];
+}
+
+const callerOf = (req: Request): Caller => req.res?.locals.who ?? { key: null };
+
+const askerOf = (req: Request): string => {
+  const { key } = callerOf(req);
+  if (key?.kind === 'server') return key.id;
+  return `${key?.id ?? ''} ${ipKeyGenerator(req.ip ?? '')}`;
+};
+
+/** So many requests a minute, told in the fields of the draft standard of the IETF (RateLimit header fields for HTTP). */
+const perMinute = ({ perMinute: anybody, perMinuteOfKey }: PublicLimits): RequestHandler =>
+  rateLimit({
+    windowMs: 60_000,
+    limit: (req) => (callerOf(req).key?.kind === 'server' ? perMinuteOfKey : anybody),
+    keyGenerator: askerOf,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    identifier: 'questions',
+    handler: () => {
+      throw new HttpProblem(
+        'too-many-requests',
+        'Too many requests in this minute. The fields RateLimit and Retry-After say when to go on.',
+      );
+    },
+    validate: { trustProxy: false, xForwardedForHeader: false },
+  });
+
+/** So many requests under way, of which one asker has a share: more are turned away before anything is read of them. */
+function atOnce({ atOnce: all, atOnceOfOne }: PublicLimits): RequestHandler {
+  let underWay = 0;
+  const byAsker = new Map<string, number>();
+  return (req, res, next) => {
+    const asker = askerOf(req);
+    const own = byAsker.get(asker) ?? 0;
+    if (underWay >= all || own >= atOnceOfOne)
+      throw new HttpProblem('busy', 'Too many requests at the same time. Try again in a second.', { retryAfter: 1 });
+    underWay += 1;
+    byAsker.set(asker, own + 1);
+    res.once('close', () => {
+      underWay -= 1;
+      const left = (byAsker.get(asker) ?? 1) - 1;
+      if (left > 0) byAsker.set(asker, left);
+      else byAsker.delete(asker);
+    });
+    next();
+  };
+}
+
+/** What stands before the routes of the buyers' door; nothing of it is shared with the owner's. */
+export function publicGuards(keys: KeyRing, limits: PublicLimits): RequestHandler[] {
+  const plain: RequestHandler = (_req, res, next) => {
+    res.setHeader('X-Content-Type-Options', 'nosniff');
+    res.setHeader('Cache-Control', 'no-store');
+    next();
+  };
+  return [plain, ...callers(keys), perMinute(limits), atOnce(limits)];
+}
+
+/** Small bodies, as they are: nothing is unpacked for anybody. */
+export const publicParser: RequestHandler = express.json({ limit: MOST_QUESTION_BYTES, strict: false, inflate: false });
+
+/** Who asks, where a route is theirs. */
+export function admitCaller({ who }: Route, req: Request): Caller {
+  const caller = callerOf(req);
+  if (who === 'buyer') return caller;
+  if (caller.key?.kind === 'server' && caller.key.scopes.has(who as 'goods' | 'loads')) return caller;
+  throw new HttpProblem('key-needed', `This takes a server key for ${who}.`);
+}
