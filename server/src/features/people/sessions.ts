@@ -50,7 +50,7 @@ export class Sessions {
     const row = this.#held.get(tokenHash(token));
     if (!row) return null;
     if (this.#over(row)) {
-      void this.end(row.hash);
+      void this.end(row.hash).catch(() => undefined);
       return null;
     }
     if (Date.parse(this.#now()) - Date.parse(row.seenAt) > SEEN_EVERY_MS) {

@@ -8,7 +8,7 @@ import { lockFolder } from '../../persistence/sqlite/folderLock.ts';
 import { openDatabase } from '../../persistence/sqlite/openDatabase.ts';
 import { finishReplacing, newShopBeside } from '../../persistence/sqlite/replacing.ts';
 import { readShop } from './shopDocument.ts';
-import { unpackFile } from './shopFiles.ts';
+import { unpackAccess, unpackFile } from './shopFiles.ts';
 
 export { backUpFolder, contentsOf } from './shopFiles.ts';
 
@@ -17,7 +17,7 @@ export async function exportFolder(folder: string): Promise<string> {
   const copies = mkdtempSync(join(tmpdir(), 'ostrakon-export-'));
   try {
     const copy = join(copies, 'copy.sqlite');
-    await writeBackup(folder, copy, { madeAt: '', key: null });
+    await writeBackup(folder, copy, { madeAt: '', key: null, access: null });
     unpackBackup(copy, join(copies, 'shop'));
     const database = await openDatabase(join(copies, 'shop'));
     try {
@@ -36,7 +36,7 @@ export const documentText = (shop: unknown): string => `${JSON.stringify(shop, n
 /**
  * Makes the shop of a file the one in a folder; one that is there is kept beside it.
  * @param passphrase opens the keys of a backup
- * @returns the folder the old shop is kept in, if there was one
+ * @returns the folder the old shop is kept in, if there was one; who may come in stays where anybody may, else it is as in the backup
  * @throws FolderInUse while a server runs on the folder; HttpProblem when the file holds no shop
  */
 export async function replaceFolder(
@@ -54,7 +54,9 @@ export async function replaceFolder(
     // Opened once, so that what cannot be opened takes nobody's place.
     await (await openShop(beside.folder, now)).database.close();
     beside.complete();
-    return finishReplacing(folder, now());
+    const kept = finishReplacing(folder, now());
+    await unpackAccess(file, folder, passphrase);
+    return kept;
   } finally {
     unlock();
   }

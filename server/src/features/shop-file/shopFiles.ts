@@ -5,6 +5,7 @@ import { type FileContents, type KeptShop, ShopFile, shopFileForward } from '@os
 import { z } from 'zod';
 import { invalidRequest } from '../../http/problemHandler.ts';
 import { HttpProblem } from '../../http/problems.ts';
+import { hasPeople, readAccess, writeAccess } from '../../persistence/access/accessFile.ts';
 import { type BackupContents, NoBackup, readBackup, unpackBackup, writeBackup } from '../../persistence/sqlite/backup.ts';
 import { KEY_FILE, SHOP_FILE } from '../../persistence/sqlite/files.ts';
 import { KEPT } from '../../persistence/sqlite/replacing.ts';
@@ -17,7 +18,9 @@ import { plantShop } from './shopDocument.ts';
 export async function backUpFolder(folder: string, file: string, madeAt: string, passphrase?: string): Promise<void> {
   const keyFile = join(folder, KEY_FILE);
   const key = existsSync(keyFile) ? await packKey(readFileSync(keyFile, 'utf8'), passphrase) : null;
-  await writeBackup(folder, file, { madeAt, key });
+  const held = await readAccess(folder);
+  const access = held === null ? null : await packKey(held, passphrase);
+  await writeBackup(folder, file, { madeAt, key, access });
 }
 
 const SQLITE_BEGINS = 'SQLite format 3\0';
@@ -87,6 +90,17 @@ export async function unpackFile(file: string, folder: string, passphrase?: stri
   }
   unpackBackup(file, folder);
   return undefined;
+}
+
+/**
+ * Lets the people of a backup into a folder that has none of its own; a locked one without its passphrase leaves them out.
+ */
+export async function unpackAccess(file: string, folder: string, passphrase?: string): Promise<void> {
+  if (!isDatabase(file) || hasPeople(folder)) return;
+  const { access } = readBackup(file);
+  if (access === null || (passphrase === undefined && isLocked(access))) return;
+  const text = await unpackKey(access, passphrase ?? '');
+  if (text !== null) writeAccess(folder, text);
 }
 
 /** The name of a kept shop; none where its file cannot be read. */

@@ -16,6 +16,8 @@ export interface BackupFacts {
   readonly madeAt: string | null;
   /** The packed key file; null where the shop had none. */
   readonly key: string | null;
+  /** The packed file of who may come in; null where it has none. */
+  readonly access: string | null;
 }
 
 /** What a file holds, read without changing it. */
@@ -35,7 +37,7 @@ export class NoBackup extends Error {}
  * Copies a folder's shop while it is in use, with SQLite's own online backup, and looks the copy over before it gets its name.
  * @throws StorageFault when there is no room, or the shop's own file is damaged
  */
-export async function writeBackup(folder: string, file: string, { madeAt, key }: BackupFacts): Promise<void> {
+export async function writeBackup(folder: string, file: string, { madeAt, key, access }: BackupFacts): Promise<void> {
   const part = `${file}.part`;
   mkdirSync(dirname(file), { recursive: true });
   rmSync(part, { force: true });
@@ -50,8 +52,8 @@ export async function writeBackup(folder: string, file: string, { madeAt, key }:
     try {
       // One file, without anything beside it.
       copy.pragma('journal_mode = DELETE');
-      copy.exec(`CREATE TABLE "${TABLE}" ("made_at" varchar NOT NULL, "key" text)`);
-      copy.prepare(`INSERT INTO "${TABLE}" VALUES (?, ?)`).run(madeAt, key);
+      copy.exec(`CREATE TABLE "${TABLE}" ("made_at" varchar NOT NULL, "key" text, "access" text)`);
+      copy.prepare(`INSERT INTO "${TABLE}" VALUES (?, ?, ?)`).run(madeAt, key, access);
     } finally {
       copy.close();
     }
@@ -93,12 +95,13 @@ function contentsOf(file: Sqlite.Database): BackupContents {
   if (later.length > 0) throw new NoBackup('This backup was made by a later version of Ostrakon. Install that version first.');
   const one = (sql: string) => file.prepare(sql).get() as Record<string, unknown> | undefined;
   const count = (table: string, where = '') => Number(file.prepare(`SELECT count(*) FROM "${table}" ${where}`).pluck().get());
-  const facts = tables.has(TABLE) ? one(`SELECT "made_at", "key" FROM "${TABLE}"`) : undefined;
+  const facts = tables.has(TABLE) ? one(`SELECT * FROM "${TABLE}"`) : undefined;
   const draft = one(`SELECT "revision", "document" FROM "draft"`);
   if (draft === undefined) throw new NoBackup('This backup holds no shop.');
   return {
     madeAt: facts === undefined ? null : String(facts.made_at),
     key: typeof facts?.key === 'string' ? facts.key : null,
+    access: typeof facts?.access === 'string' ? facts.access : null,
     document: String(draft.document),
     revision: Number(draft.revision),
     editions: count('edition'),
