@@ -1,3 +1,4 @@
+import { createRequire } from 'node:module';
 import {
   type AdmissionProblem,
   admit,
@@ -20,11 +21,15 @@ import { withCentroid } from '@ostrakon/core/centroids';
 import { documentSchemas } from '@ostrakon/core/contract';
 import { Command, CommanderError } from 'commander';
 import Papa from 'papaparse';
+
 import { addCheckCommand, FoundFaults } from './checkCommand.ts';
 import { fieldTables } from './fieldTables.ts';
 import { InputFault, type Streams } from './inputFault.ts';
 import { nameOf, parseAs, readText } from './readFiles.ts';
+import { addServerCommands } from './serverCommands.ts';
 import { addShopCommands } from './shopCommands.ts';
+
+const VERSION: string = createRequire(import.meta.url)('../package.json').version;
 
 function refusal(problem: AdmissionProblem): string {
   if (problem.code === 'tooManyPieces') return `a cart has at most ${problem.most} pieces, this one has ${problem.pieces}`;
@@ -76,6 +81,7 @@ function cardsIn(bookFile: string, cardsFile: string, sign: DecimalSign | null):
 export async function run(argv: readonly string[], { stdout, stderr }: Streams): Promise<number> {
   const program = new Command('ostrakon')
     .description('Quotes carts from a rate book, as the shop would, and keeps a whole shop in a file')
+    .version(VERSION, '-V, --version', 'Print the version')
     .exitOverride()
     .configureOutput({ writeOut: (text) => stdout.write(text), writeErr: (text) => stderr.write(text) });
   program
@@ -114,6 +120,7 @@ export async function run(argv: readonly string[], { stdout, stderr }: Streams):
     });
   addCheckCommand(program, { stdout, stderr });
   addShopCommands(program, { stdout, stderr });
+  addServerCommands(program, { stdout, stderr });
   try {
     await program.parseAsync([...argv]);
     return 0;

@@ -1,26 +1,10 @@
 import { readFileSync, statSync, writeFileSync } from 'node:fs';
-import { dirname, join, resolve } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { join, resolve } from 'node:path';
 import type { Command } from 'commander';
 import { InputFault, type Streams } from './inputFault.ts';
+import { folderOf, load, type Options, told, withFolder } from './shopFolder.ts';
 
-// The database driver is loaded only by the commands that need it.
-const load = () => import('@ostrakon/server/shop-file');
-
-interface Options {
-  readonly data?: string;
-  readonly passphraseFile?: string;
-  readonly withoutKeys?: boolean;
-  readonly replace?: boolean;
-}
-
-const project = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
 const now = () => new Date().toISOString();
-
-async function folderOf({ data }: Options): Promise<string> {
-  const { readSettings } = await load();
-  return resolve(data ?? readSettings({ OSTRAKON_DATA: process.env.OSTRAKON_DATA }).OSTRAKON_DATA ?? join(project, '.ostrakon', 'shop'));
-}
 
 async function existingFolder(options: Options): Promise<string> {
   const folder = await folderOf(options);
@@ -41,21 +25,6 @@ function passphraseOf({ passphraseFile }: Options): string | undefined {
   return text;
 }
 
-/** What can go wrong with files and folders, in a sentence. */
-async function told<T>(work: () => Promise<T>): Promise<T> {
-  const { FolderInUse, FolderTaken, HttpProblem, StorageFault } = await load();
-  try {
-    return await work();
-  } catch (error) {
-    if (error instanceof FolderTaken)
-      throw new InputFault(`${error.message} With --replace the new one takes its place, and it is kept beside it.`);
-    if (error instanceof FolderInUse || error instanceof HttpProblem) throw new InputFault(error.message);
-    if (error instanceof StorageFault) throw new InputFault(`${error.message}: ${(error.cause as Error | undefined)?.message ?? ''}`);
-    if ((error as NodeJS.ErrnoException).code !== undefined) throw new InputFault((error as Error).message);
-    throw error;
-  }
-}
-
 async function takeFile(file: string, options: Options, wanted: 'backup' | 'shop'): Promise<string> {
   const { contentsOf, replaceFolder } = await load();
   const folder = await folderOf(options);
@@ -73,8 +42,6 @@ async function takeFile(file: string, options: Options, wanted: 'backup' | 'shop
 
 /** Adds the commands that keep a whole shop in a file. */
 export function addShopCommands(program: Command, { stdout }: Streams): void {
-  const withFolder = (command: Command) =>
-    command.option('--data <folder>', 'the shop’s data folder; else OSTRAKON_DATA, else that of npm start');
   const withReplace = (command: Command) =>
     withFolder(command).option('--replace', 'take the place of a shop that is there; it is kept beside it');
   withFolder(program.command('backup <file>').description('Copy everything of a shop, a running one too, into one file'))

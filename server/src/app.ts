@@ -1,12 +1,13 @@
 import { join } from 'node:path';
 import { isPage, Problem } from '@ostrakon/core';
-import { openApi, ownerRoutes, publicRoutes, type Right, type Route } from '@ostrakon/core/contract';
+import { openApi, ownerRoutes, type Right, type Route } from '@ostrakon/core/contract';
 import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
 import packedFiles from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { Access } from './access.ts';
+import { type BuyersHandlers, bare, buyersApp, overTls } from './buyersApp.ts';
 import type { KnownCarrier } from './carriers/connections.ts';
 import type { CarrierGateway } from './carriers/gateway.ts';
 import { auditHandlers } from './features/audit/auditRoutes.ts';
@@ -25,9 +26,9 @@ import { type ShopKeeping, shopHandlers } from './features/shop-file/shopRoutes.
 import { surveyHandlers } from './features/surveys/surveyRoutes.ts';
 import { trialHandlers } from './features/trials/trialRoutes.ts';
 import { ANSWERED, doorOf, type Handlers } from './http/door.ts';
-import { OWNER_DOOR, PUBLIC_DOOR } from './http/doorFacts.ts';
+import { OWNER_DOOR } from './http/doorFacts.ts';
 import { MOST_BODY_BYTES, problemHandler, unknownAddress } from './http/problemHandler.ts';
-import { admitCaller, type Caller, type PublicLimits, publicGuards, publicParser } from './http/publicDoor.ts';
+import type { PublicLimits } from './http/publicDoor.ts';
 import { keepStrangersOut } from './http/strangers.ts';
 import type { Shop } from './openShop.ts';
 import type { Who } from './ports/who.ts';
@@ -92,18 +93,6 @@ function servePages(app: Express, pages: string): void {
   });
 }
 
-/** Behind TLS browsers are told to come back that way alone (RFC 6797). */
-const overTls: RequestHandler = (req, res, next) => {
-  if (req.secure) res.setHeader('Strict-Transport-Security', 'max-age=31536000');
-  next();
-};
-
-function bare(): Express {
-  const app = express();
-  app.disable('x-powered-by');
-  return app;
-}
-
 function liveQuotes({ editions, goods, loads, gateway, keeping }: AppParts): LiveQuotes {
   return new LiveQuotes({
     live: (instant) => {
@@ -125,13 +114,8 @@ function liveQuotes({ editions, goods, loads, gateway, keeping }: AppParts): Liv
 function buyersDoor(parts: AppParts, feed: ReleaseFeed): Express {
   const { goods, loads, draft, editions, access, limits, log } = parts;
   const ofOwner = loadHandlers(loads, () => [draft.current.book, ...editions.booksInUse]);
-  let described: object | undefined;
-  const handlers: Handlers<typeof publicRoutes, Caller> = {
+  const handlers: BuyersHandlers = {
     ...quoteHandlers(liveQuotes(parts)),
-    'GET /openapi.json': () => {
-      described ??= openApi(publicRoutes, PUBLIC_DOOR, Problem);
-      return described as { openapi: string };
-    },
     'GET /releases/:secret.ics': async ({ params, res }) => {
       const text = await feed.calendar(params.secret);
       res.setHeader('Content-Type', 'text/calendar; charset=utf-8');
@@ -142,12 +126,7 @@ function buyersDoor(parts: AppParts, feed: ReleaseFeed): Express {
     'PUT /loads': ({ body }) => ofOwner.set(body),
     'PATCH /loads': ({ body }) => ofOwner.count(body),
   };
-  const app = bare();
-  app.use(overTls, publicGuards(access.keys, limits));
-  app.use(doorOf(publicRoutes, handlers, { admit: admitCaller, parse: publicParser }));
-  app.use(unknownAddress);
-  app.use(problemHandler(log));
-  return app;
+  return buyersApp(handlers, access.keys, limits, log);
 }
 
 function ownerDoor(parts: AppParts, feed: ReleaseFeed): Express {
@@ -166,7 +145,7 @@ function ownerDoor(parts: AppParts, feed: ReleaseFeed): Express {
     ...keyHandlers(keys),
     ...auditHandlers(audit),
     ...draftHandlers(drafts, async (number) => (await editions.read(number)).book),
-    ...editionHandlers(editions, drafts, feed, { products: () => goods.byId.values(), loads: () => loads.all }),
+    ...editionHandlers(editions, drafts, feed, { products: () => goods.byId.values(), loads: () => loads.all, keys: () => keys.filed() }),
     ...goodsHandlers(goods),
     ...trialHandlers(trials),
     ...ofLoads.handlers,

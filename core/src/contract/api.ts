@@ -8,6 +8,7 @@ import { HolidaysOf, RateBook } from '../rate-book/rateBook.ts';
 import { Release } from '../releases/release.ts';
 import { ClosedDays } from '../time/closedDays.ts';
 import { MOST_TRIALS, Trial, TrialChange } from '../trials/trial.ts';
+import { Scope } from './keys.ts';
 import { ProblemCode } from './problemCode.ts';
 
 /** Trials that failed when an edition was published, by their names, and why it was published all the same. */
@@ -133,6 +134,16 @@ export const EditionFile = z.strictObject({
   book: RateBook,
   products: z.array(ProductFacts).max(MOST_PRODUCTS),
   loads: z.array(DayLoad),
+  /** Keys of the checkout: of servers as hashes. */
+  keys: z.array(
+    z.strictObject({
+      id: z.string(),
+      kind: z.enum(['server', 'page']),
+      scopes: z.array(Scope),
+      origins: z.array(z.string()),
+      held: z.string(),
+    }),
+  ),
 });
 export type EditionFile = z.infer<typeof EditionFile>;
 

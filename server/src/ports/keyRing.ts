@@ -1,4 +1,5 @@
 import type { KeyScope } from '@ostrakon/core/contract';
+import { tokenHash } from '../http/tokens.ts';
 
 /** A key of the checkout as the buyers' door knows it. */
 export interface HeldKey {
@@ -14,3 +15,10 @@ export interface KeyRing {
   find(text: string): HeldKey | null;
   used(id: string): void;
 }
+
+/** What keys begin with, so that one that lies about is known for what it is. */
+export const SERVER_KEY = 'oss_';
+export const PAGE_KEY = 'osp_';
+
+/** What is kept of a key: of a server's its hash, of a page's all of it. */
+export const heldAs = (text: string): string => (text.startsWith(PAGE_KEY) ? text : tokenHash(text));

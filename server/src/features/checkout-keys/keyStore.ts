@@ -1,14 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import type { CheckoutKey, EditKey, KeyScope, MakeKey } from '@ostrakon/core/contract';
+import type { CheckoutKey, EditionFile, EditKey, KeyScope, MakeKey } from '@ostrakon/core/contract';
 import { HttpProblem } from '../../http/problems.ts';
-import { newToken, tokenHash } from '../../http/tokens.ts';
+import { newToken } from '../../http/tokens.ts';
 import { KeyEntity, type KeyRow } from '../../persistence/access/accessEntities.ts';
 import type { Database } from '../../persistence/database.ts';
-import type { HeldKey, KeyRing } from '../../ports/keyRing.ts';
+import { type HeldKey, heldAs, type KeyRing, PAGE_KEY, SERVER_KEY } from '../../ports/keyRing.ts';
 
 const MOST_KEYS = 50;
-/** What a key begins with, so that one that lies about is known for what it is. */
-const BEGINS = { server: 'oss_', page: 'osp_' } as const;
+const BEGINS = { server: SERVER_KEY, page: PAGE_KEY } as const;
 /** How much of a server key is shown. */
 const SHOWN = 10;
 /** How often it is written down that a key is in use. */
@@ -56,8 +55,18 @@ export class KeyStore implements KeyRing {
   }
 
   find(text: string): HeldKey | null {
-    if (text.startsWith(BEGINS.page)) return this.#held.get(text) ?? null;
-    return text.startsWith(BEGINS.server) ? (this.#held.get(tokenHash(text)) ?? null) : null;
+    return this.#held.get(heldAs(text)) ?? null;
+  }
+
+  /** All keys with what is kept of them, for an edition that is served by itself. */
+  filed(): EditionFile['keys'] {
+    return [...this.#rows.values()].map(({ id, kind, scopes, origins, secret }) => ({
+      id,
+      kind,
+      scopes: JSON.parse(scopes),
+      origins: JSON.parse(origins),
+      held: secret,
+    }));
   }
 
   used(id: string): void {
@@ -82,7 +91,7 @@ export class KeyStore implements KeyRing {
       name: asked.name,
       scopes: JSON.stringify(isServer ? asked.scopes : []),
       origins: JSON.stringify(isServer ? [] : asked.origins),
-      secret: isServer ? tokenHash(text) : text,
+      secret: heldAs(text),
       shown: isServer ? text.slice(0, SHOWN) : text,
       madeAt: this.#now(),
       madeBy,

@@ -1,4 +1,5 @@
 import type { Command, CommandsAnswer, DayLoad, EditionSummary, ProductFacts, RateBook, Release } from '@ostrakon/core';
+import type { EditionFile } from '@ostrakon/core/contract';
 import { PUBLIC_PATH } from '../../http/doorFacts.ts';
 import type { Write } from '../../persistence/database.ts';
 import type { OwnerHandlers } from '../../ports/who.ts';
@@ -18,6 +19,7 @@ export interface DraftSource {
 export interface Beside {
   products(): Iterable<ProductFacts>;
   loads(): readonly DayLoad[];
+  keys(): EditionFile['keys'];
 }
 
 const calendarPath = (secret: string | null) => ({ path: secret === null ? null : `${PUBLIC_PATH}/releases/${secret}.ics` });
@@ -95,7 +97,14 @@ export function editionHandlers(editions: EditionStore, drafts: DraftSource, fee
     'GET /editions/:number/file': async ({ params, who }) => {
       const { summary, book } = await editions.read(params.number);
       await who.tell('exported', `edition ${named(summary)}`);
-      return { format: 'ostrakon-edition', edition: summary, book, products: [...beside.products()], loads: [...beside.loads()] };
+      return {
+        format: 'ostrakon-edition',
+        edition: summary,
+        book,
+        products: [...beside.products()],
+        loads: [...beside.loads()],
+        keys: beside.keys(),
+      };
     },
   } satisfies OwnerHandlers<'/editions'>;
 }

@@ -1,0 +1,42 @@
+import { Problem } from '@ostrakon/core';
+import { openApi, type PublicRoutes, publicRoutes } from '@ostrakon/core/contract';
+import express, { type Express, type RequestHandler } from 'express';
+import type { Logger } from 'pino';
+import { doorOf, type Handlers } from './http/door.ts';
+import { PUBLIC_DOOR } from './http/doorFacts.ts';
+import { problemHandler, unknownAddress } from './http/problemHandler.ts';
+import { admitCaller, type Caller, type PublicLimits, publicGuards, publicParser } from './http/publicDoor.ts';
+import type { KeyRing } from './ports/keyRing.ts';
+
+/** All the buyers' door answers but its own description. */
+export type BuyersHandlers = Omit<Handlers<PublicRoutes, Caller>, 'GET /openapi.json'>;
+
+/** Behind TLS browsers are told to come back that way alone (RFC 6797). */
+export const overTls: RequestHandler = (req, res, next) => {
+  if (req.secure) res.setHeader('Strict-Transport-Security', 'max-age=31536000');
+  next();
+};
+
+export function bare(): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  return app;
+}
+
+/** The buyers' door as an application. */
+export function buyersApp(handlers: BuyersHandlers, keys: KeyRing, limits: PublicLimits, log: Logger): Express {
+  let described: object | undefined;
+  const all = {
+    ...handlers,
+    'GET /openapi.json': () => {
+      described ??= openApi(publicRoutes, PUBLIC_DOOR, Problem);
+      return described as { openapi: string };
+    },
+  };
+  const app = bare();
+  app.use(overTls, publicGuards(keys, limits));
+  app.use(doorOf(publicRoutes, all as Handlers<PublicRoutes, Caller>, { admit: admitCaller, parse: publicParser }));
+  app.use(unknownAddress);
+  app.use(problemHandler(log));
+  return app;
+}
