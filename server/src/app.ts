@@ -41,6 +41,8 @@ export interface AppParts extends Shop {
   readonly keeping: ShopKeeping;
   readonly access: Access;
   readonly limits: PublicLimits;
+  /** Where checkouts ask, if not where the page is. */
+  readonly publicAddress?: string | undefined;
   readonly log: Logger;
   /** Names the server goes by besides those of this machine. */
   readonly hosts?: readonly string[];
@@ -142,7 +144,7 @@ function ownerDoor(parts: AppParts, feed: ReleaseFeed): Express {
     },
     ...sessionHandlers({ people, tries, audit, shopName }),
     ...peopleHandlers({ people, tries, audit, shopName }),
-    ...keyHandlers(keys),
+    ...keyHandlers(keys, parts.publicAddress ?? null),
     ...auditHandlers(audit),
     ...draftHandlers(drafts, async (number) => (await editions.read(number)).book),
     ...editionHandlers(editions, drafts, feed, { products: () => goods.byId.values(), loads: () => loads.all, keys: () => keys.filed() }),

@@ -49,6 +49,13 @@ function openingFailed(error: unknown): string {
   return `Cannot open the shop's data in ${folder}: ${(error as Error).message}. Set OSTRAKON_DATA to a folder that can be written and has room.`;
 }
 
+/** Where checkouts ask, as the world calls it. */
+function publicAddress(): { publicAddress?: string } {
+  const { PUBLIC_URL, PUBLIC_PORT, PUBLIC_HOST, HOST } = settings;
+  if (PUBLIC_URL !== undefined) return { publicAddress: `${PUBLIC_URL.replace(/\/$/, '')}${PUBLIC_PATH}` };
+  return PUBLIC_PORT === undefined ? {} : { publicAddress: `http://${PUBLIC_HOST ?? HOST}:${PUBLIC_PORT}${PUBLIC_PATH}` };
+}
+
 const metrics = settings.METRICS_PORT === undefined ? undefined : new Metrics();
 
 const shopServer = await ShopServer.start({
@@ -60,6 +67,7 @@ const shopServer = await ShopServer.start({
   ...(settings.QUESTIONS_PER_MINUTE !== undefined && { publicLimits: { perMinute: settings.QUESTIONS_PER_MINUTE } }),
   ...(settings.TRUST_PROXY !== undefined && { trustProxy: settings.TRUST_PROXY }),
   ...(metrics && { watch: metrics }),
+  ...publicAddress(),
   ...(existsSync(pages) && { pages }),
 }).catch((error: unknown) => giveUp(openingFailed(error)));
 const open = openWithoutOwner(settings, shopServer.access.people.any);

@@ -84,7 +84,7 @@ describe('page keys', () => {
     expect([await from(SHOP), await from(other)]).toEqual(['origin-refused', 200]);
     const [listed] = (await request(shop.app).get('/api/keys')).body.keys;
     expect(listed).toMatchObject({ name: 'Checkout', shown: secret, usedAt: clock, madeBy: 'owner' });
-    await request(shop.app).delete(`/api/keys/${key.id}`).expect(200, { keys: [] });
+    await request(shop.app).delete(`/api/keys/${key.id}`).expect(200, { keys: [], address: null });
     expect(await from(other)).toBe('key-refused');
     const kinds = (await request(shop.app).get('/api/audit')).body.entries.map(({ what, of }: { what: string; of: string }) => [what, of]);
     expect(kinds).toEqual([

@@ -49,6 +49,7 @@ export const Settings = z.object({
   HOST: host.default('127.0.0.1'),
   PUBLIC_PORT: port(0).unwrap().optional(),
   PUBLIC_HOST: host.optional(),
+  PUBLIC_URL: z.url({ protocol: /^https?$/, error: 'must be an address that begins with http:// or https://' }).optional(),
   METRICS_PORT: port(0).unwrap().optional(),
   TRUST_PROXY: proxies.optional(),
   QUESTIONS_PER_MINUTE: perMinute,

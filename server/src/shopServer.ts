@@ -26,6 +26,8 @@ export interface ServerParts {
   readonly carriers: readonly KnownCarrier[];
   readonly limits?: Partial<GatewayLimits>;
   readonly publicLimits?: Partial<PublicLimits>;
+  /** Where checkouts ask, if not where the page is. */
+  readonly publicAddress?: string;
   readonly hosts?: readonly string[];
   readonly pages?: string;
   /** Who stands before the server and may say for whom it asks, as Express understands it; nobody where nothing is said. */
@@ -92,7 +94,7 @@ export class ShopServer {
   }
 
   #open(shop: Shop): Opened {
-    const { folder, now, log, carriers, limits, publicLimits, hosts, pages, trustProxy } = this.#parts;
+    const { folder, now, log, carriers, limits, publicLimits, publicAddress, hosts, pages, trustProxy } = this.#parts;
     const gateway = gatewayTo(carriers, shop.accounts, log, limits);
     // What carriers asked in the last survey is usual until they are asked again.
     shop.surveys.latest().then(
@@ -107,6 +109,7 @@ export class ShopServer {
       keeping,
       access: this.access,
       limits: { ...PUBLIC_LIMITS, ...publicLimits },
+      publicAddress,
       log,
       ...(hosts && { hosts }),
       ...(pages !== undefined && { pages }),

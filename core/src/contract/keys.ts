@@ -41,6 +41,7 @@ export const CheckoutKey = z.strictObject({
   usedAt: z.iso.datetime().nullable(),
 });
 export type CheckoutKey = z.infer<typeof CheckoutKey>;
-export const KeyList = z.strictObject({ keys: z.array(CheckoutKey) });
+/** The keys, and where checkouts ask: null where that is the page's own server. */
+export const KeyList = z.strictObject({ keys: z.array(CheckoutKey), address: z.string().nullable() });
 /** A key just made; what it is, told this one time. */
 export const KeyMade = z.strictObject({ key: CheckoutKey, secret: z.string() });

@@ -31,6 +31,11 @@ export const PAGES = [
   '/shop/dispatch',
   '/shop/places',
   '/shop/backup',
+  '/shop/checkout',
+  '/shop/people',
+  '/shop/activity',
+  '/account',
+  '/join',
 ] as const;
 
 const patterns = PAGES.map((page) => new RegExp(`^${page.replaceAll(/:\w+/g, '[^/]+').replace(/\/$/, '')}/?$`));

@@ -43,7 +43,7 @@ function early(url: string): Promise<Response> | undefined {
 }
 
 /** Told when the server wants somebody to sign in, who was signed in or not known to be. */
-export const signIn = { needed: () => undefined as undefined };
+export const signIn: { needed: () => void } = { needed: () => undefined };
 
 async function send(key: string, { params = {}, query = {}, body, init }: Loose = {}): Promise<Response> {
   const at = key.indexOf(' ');

@@ -51,7 +51,7 @@ async function send(id: number, request: StepsRequest, signal?: AbortSignal): Pr
     return await ask('POST /drafts/:id/steps', StepsAnswer, { params: { id }, body, init: { keepalive, ...(signal && { signal }) } });
   } catch (error) {
     const [first] = request.steps;
-    if (!(error instanceof ApiProblem) || error.problem.status >= 500 || !first) throw error;
+    if (!(error instanceof ApiProblem) || error.problem.status >= 500 || error.problem.status === 401 || !first) throw error;
     return { steps: [], present: error.problem.revision ?? request.revision, refused: { id: first.id, problem: error.problem } };
   }
 }

@@ -1,10 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
+import { ApiProblem } from '../api/client.ts';
 import { BenchProvider } from '../bench/BenchProvider.tsx';
 import { useActiveDraft } from '../draft/activeDraft.ts';
 import { DraftProvider } from '../draft/DraftProvider.tsx';
 import { queries } from '../draft/queries.ts';
 import { Button } from '../ui/Button.tsx';
+import { later } from '../ui/later.ts';
 import { Frame } from './Frame.tsx';
+
+const Door = later(() => import('../access/Door.tsx'), 'Door');
 
 /** Loads what every screen needs, then shows the frame. */
 export function App() {
@@ -14,6 +18,7 @@ export function App() {
   const trials = useQuery(queries.trials);
   const waited = [draft, products, trials];
   // What was read once stays in view when it cannot be read anew.
+  if (waited.some(({ error }) => error instanceof ApiProblem && error.problem.code.startsWith('not-'))) return <Door />;
   if (waited.some((query) => query.isLoadingError)) {
     return (
       <div role="alert" className="p-6">

@@ -1,16 +1,17 @@
 import { standingOf } from '@ostrakon/core';
 import clsx from 'clsx';
-import { CircleQuestionMark, Redo2, Search, Undo2 } from 'lucide-react';
+import { CircleQuestionMark, Search } from 'lucide-react';
 import { Suspense } from 'react';
 import { Link, NavLink } from 'react-router';
-import { useDraftSession, useSaving } from '../draft/DraftProvider.tsx';
+import { useSaving } from '../draft/DraftProvider.tsx';
 import type { SaveState } from '../draft/draftSession.ts';
 import { useChanges } from '../draft/useChanges.ts';
 import { useRan, useTold } from '../proof/useProof.ts';
 import { Button } from '../ui/Button.tsx';
 import { later } from '../ui/later.ts';
-import { commandWords } from '../words/commandWords.ts';
 
+const Account = later(() => import('../access/Account.tsx'), 'Account');
+const Steps = later(() => import('./Steps.tsx'), 'Steps');
 const DraftSwitch = later(() => import('../editions/DraftSwitch.tsx'), 'DraftSwitch');
 
 function saveWords(save: SaveState): string {
@@ -33,25 +34,6 @@ const nav = ({ isActive }: { isActive: boolean }) =>
     'rounded-md px-2 py-1.5 whitespace-nowrap min-[1200px]:px-3',
     isActive ? 'bg-hood-held text-hood-text' : 'text-hood-dim hover:text-hood-text',
   );
-
-function Steps() {
-  const session = useDraftSession();
-  const { history } = useSaving();
-  const dark =
-    'size-8 inline-grid place-items-center rounded-md border border-hood-line text-hood-text hover:bg-hood-held disabled:opacity-40 disabled:hover:bg-transparent';
-  const undo = history.undo === null ? 'Nothing to undo' : `Undo ${commandWords(history.undo)} (Ctrl Z)`;
-  const redo = history.redo === null ? 'Nothing to redo' : `Redo ${commandWords(history.redo)} (Ctrl Shift Z)`;
-  return (
-    <span className="flex gap-1">
-      <button type="button" className={dark} aria-label={undo} title={undo} disabled={history.undo === null} onClick={session.undo}>
-        <Undo2 size={16} aria-hidden />
-      </button>
-      <button type="button" className={dark} aria-label={redo} title={redo} disabled={history.redo === null} onClick={session.redo}>
-        <Redo2 size={16} aria-hidden />
-      </button>
-    </span>
-  );
-}
 
 function PublishLink() {
   const changes = useChanges();
@@ -149,7 +131,9 @@ export function Header({ onFind, onHelp }: { onFind: () => void; onHelp: () => v
         >
           {saveWords(save)}
         </span>
-        <Steps />
+        <Suspense fallback={<span className="w-17" />}>
+          <Steps />
+        </Suspense>
         <Button look="dark" onClick={onFind} aria-label="Find" aria-keyshortcuts="Control+K" className="max-[1200px]:px-2">
           <Search size={16} aria-hidden className="min-[1200px]:hidden" />
           <span className="max-[1200px]:hidden">
@@ -160,6 +144,9 @@ export function Header({ onFind, onHelp }: { onFind: () => void; onHelp: () => v
           <CircleQuestionMark size={16} aria-hidden />
         </Button>
         <PublishLink />
+        <Suspense>
+          <Account />
+        </Suspense>
       </div>
       <div className="band" aria-hidden />
     </header>

@@ -46,6 +46,9 @@ export const ShopLayout = () => (
       ['/shop/carriers', 'Carriers'],
       ['/shop/locations', 'Locations'],
       ['/shop/places', 'Served places'],
+      ['/shop/checkout', 'Connect your checkout'],
+      ['/shop/people', 'People'],
+      ['/shop/activity', 'Who did what'],
       ['/shop/backup', 'Backup'],
     ]}
   />

@@ -2,7 +2,6 @@ import { useRef, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { useDraftSession } from '../draft/DraftProvider.tsx';
 import { hasOwnUndo, isTyping, useShortcut } from '../ui/useShortcut.ts';
-import { guidePageOf } from '../words/guidePages.ts';
 import { toOtherPart } from './parts.ts';
 
 /** The keys that do the same on every page: Find, undo and redo, the bench and back, the handbook. */
@@ -13,7 +12,10 @@ export function usePageKeys() {
   const { pathname, search } = useLocation();
   const help = () => {
     // On a page of the handbook it is open already.
-    if (!pathname.startsWith('/guide')) void navigate(`/guide/${guidePageOf(pathname)}`, { state: { from: pathname + search } });
+    if (pathname.startsWith('/guide')) return;
+    void import('../words/guidePages.ts').then(({ guidePageOf }) =>
+      navigate(`/guide/${guidePageOf(pathname)}`, { state: { from: pathname + search } }),
+    );
   };
   // What is typed while Find is on its way is kept for it.
   const ahead = useRef<string | null>(null);

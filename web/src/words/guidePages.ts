@@ -21,6 +21,9 @@ export const GUIDE_PAGES = [
   ['locations', 'Locations'],
   ['served-places', 'Served places'],
   ['shop', 'Shop facts and messages'],
+  ['checkout', 'Connect your checkout'],
+  ['people', 'People and signing in'],
+  ['activity', 'Who did what'],
   ['backup', 'Backup, export and import'],
   ['how-a-price-comes-about', 'How a price comes about'],
   ['how-a-date-comes-about', 'How a date comes about'],
@@ -52,6 +55,9 @@ const SCREENS: readonly (readonly [path: RegExp, page: GuidePage])[] = [
   [/^\/shop\/dispatch/, 'dispatch'],
   [/^\/shop\/places/, 'served-places'],
   [/^\/shop\/backup/, 'backup'],
+  [/^\/shop\/checkout/, 'checkout'],
+  [/^\/shop\/people/, 'people'],
+  [/^\/shop\/activity/, 'activity'],
   [/^\/shop\/?$/, 'shop'],
 ];
 

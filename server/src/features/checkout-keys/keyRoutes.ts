@@ -1,9 +1,12 @@
 import type { OwnerHandlers } from '../../ports/who.ts';
 import type { KeyStore } from './keyStore.ts';
 
-/** The keys of the checkout. */
-export function keyHandlers(keys: KeyStore) {
-  const list = () => ({ keys: keys.list() });
+/**
+ * The keys of the checkout.
+ * @param address where checkouts ask, if not where the page is
+ */
+export function keyHandlers(keys: KeyStore, address: string | null) {
+  const list = () => ({ keys: keys.list(), address });
   return {
     'GET /keys': list,
     'POST /keys': async ({ body, who, res }) => {

@@ -32,9 +32,12 @@ export function WhatBuyersGet() {
           prices and arrival. The answer comes from the live edition, never from the draft. With the cart of the bench the request is:
         </p>
         <pre className="mt-2 max-h-40 overflow-auto rounded-md bg-ash-soft p-3 text-sm break-all whitespace-pre-wrap">{example}</pre>
-        <Button className="mt-2" onClick={() => void copy()}>
-          Copy the request
-        </Button>
+        <p className="mt-2 flex items-center gap-4">
+          <Button onClick={() => void copy()}>Copy the request</Button>
+          <Link to="/shop/checkout" className="text-clay underline">
+            Connect your checkout: keys, other languages, try it
+          </Link>
+        </p>
       </section>
       <section aria-label="What next">
         <h2 className="font-serif text-lg font-semibold">What next</h2>
