@@ -26,8 +26,20 @@ function start(script: string, env: Readonly<Record<string, string>>): Promise<S
 export const startCarriers = (): Promise<Started> => start('carriers/dist/main.js', { CARRIERS_PORT: '0' });
 
 /** A server process on a free port, on its own folder; `seed` fills a new shop, '' leaves it empty. */
-export const startServer = (folder: string, seed: string, carriers: string): Promise<Started> =>
-  start('server/dist/main.js', { PORT: '0', OSTRAKON_DATA: folder, OSTRAKON_SEED: seed, CARRIERS_URL: carriers, LOG_LEVEL: 'error' });
+export const startServer = (
+  folder: string,
+  seed: string,
+  carriers: string,
+  more: Readonly<Record<string, string>> = {},
+): Promise<Started> =>
+  start('server/dist/main.js', {
+    PORT: '0',
+    OSTRAKON_DATA: folder,
+    OSTRAKON_SEED: seed,
+    CARRIERS_URL: carriers,
+    LOG_LEVEL: 'error',
+    ...more,
+  });
 
 /** Ends a process of ours without a word. */
 export function stop({ child }: Started): void {

@@ -321,7 +321,7 @@ describe('roles', () => {
       'Nell signInRefused ',
       'Nell exported the whole shop',
       'Nell published 1 (First)',
-      'Nell personJoined owner',
+      'Nell personJoined ',
     ]);
     expect((await audit('?text=FIRST')).entries).toHaveLength(1);
     expect((await audit('?text=%25')).entries).toHaveLength(0);

@@ -4,6 +4,7 @@ import { StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { ErrorBoundary } from 'react-error-boundary';
 import { BrowserRouter } from 'react-router';
+import { ApiProblem } from './api/client.ts';
 import { Screens } from './app/routes.tsx';
 import { keepFocus } from './ui/keepFocus.ts';
 import { Broken } from './ui/Lost.tsx';
@@ -12,7 +13,7 @@ import { later } from './ui/later.ts';
 // Not needed for the first look at the sheet.
 const Toasts = later(() => import('./ui/Toasts.tsx'), 'Toasts');
 
-const client = new QueryClient({ defaultOptions: { queries: { retry: 1 } } });
+const client = new QueryClient({ defaultOptions: { queries: { retry: (tries, error) => tries < 1 && !(error instanceof ApiProblem) } } });
 const root = document.getElementById('root');
 if (!root) throw new Error('index.html has no #root');
 

@@ -8,7 +8,7 @@ function TabbedScreens({ label, screens }: { label: string; screens: readonly (r
     <div className="flex h-full min-h-0 flex-col print:block print:h-auto">
       <nav
         aria-label={label}
-        className="flex gap-1 border-line-strong border-b px-4 pt-2 print:hidden max-[1100px]:gap-0 max-[1100px]:overflow-x-auto max-[1100px]:overflow-y-hidden"
+        className="flex gap-1 border-line-strong border-b overflow-x-auto overflow-y-hidden px-4 pt-2 print:hidden max-[1100px]:gap-0"
       >
         {screens.map(([to, name]) => (
           <NavLink
@@ -17,7 +17,7 @@ function TabbedScreens({ label, screens }: { label: string; screens: readonly (r
             end
             className={({ isActive }) =>
               clsx(
-                '-mb-px rounded-t-md border px-3 py-1.5 whitespace-nowrap max-[1100px]:px-2 max-[1100px]:text-sm',
+                '-mb-px rounded-t-md border px-2.5 py-1.5 whitespace-nowrap max-[1100px]:px-2 max-[1100px]:text-sm',
                 isActive ? 'border-line-strong border-b-slip bg-slip font-semibold' : 'border-transparent text-ash hover:text-ink',
               )
             }
@@ -46,9 +46,9 @@ export const ShopLayout = () => (
       ['/shop/carriers', 'Carriers'],
       ['/shop/locations', 'Locations'],
       ['/shop/places', 'Served places'],
-      ['/shop/checkout', 'Connect your checkout'],
+      ['/shop/checkout', 'Checkout'],
       ['/shop/people', 'People'],
-      ['/shop/activity', 'Who did what'],
+      ['/shop/activity', 'Activity'],
       ['/shop/backup', 'Backup'],
     ]}
   />

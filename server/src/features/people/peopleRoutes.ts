@@ -148,8 +148,9 @@ export function peopleHandlers({ people, audit }: Parts) {
     },
     'POST /people/first': async ({ body: { name, password }, req, res }) => {
       const row = await people.first(name, password);
-      await audit.record(row.name, 'personJoined', facts(row));
+      await audit.record(row.name, 'personJoined', '');
       setCookie(req, res, await people.sessions.begin(row.id, req.headers['user-agent'] ?? ''));
+      await people.seen(row);
       return { people: true, who: people.myself(row.id) };
     },
     'PATCH /people/:id': async ({ params, body, who }) => {

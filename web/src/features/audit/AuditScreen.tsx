@@ -73,13 +73,15 @@ export function AuditScreen() {
             className="h-8 w-full rounded-md border border-line-strong bg-paper px-2"
           />
         </div>
-        <Select label="What kind" value={kinds} onChange={(event) => setKinds(event.target.value)} className="w-56">
-          {AUDIT_GROUPS.map(([value, name]) => (
-            <option key={name} value={value}>
-              {name}
-            </option>
-          ))}
-        </Select>
+        <div className="w-60">
+          <Select label="What kind" value={kinds} onChange={(event) => setKinds(event.target.value)}>
+            {AUDIT_GROUPS.map(([value, name]) => (
+              <option key={name} value={value}>
+                {name}
+              </option>
+            ))}
+          </Select>
+        </div>
         <Button disabled={busy || entries.length === 0} onClick={() => void save()}>
           {busy ? 'Exporting…' : 'Export as CSV'}
         </Button>

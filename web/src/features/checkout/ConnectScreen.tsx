@@ -48,7 +48,7 @@ function Request({ address, pageKey }: { address: string; pageKey: string | null
         />
         <Button onClick={() => void copy()}>Copy the request</Button>
       </div>
-      <pre className="mt-2 max-h-72 overflow-auto rounded-md bg-ash-soft p-3 text-sm whitespace-pre-wrap break-words">{text}</pre>
+      <pre className="mt-2 rounded-md bg-ash-soft p-3 text-sm whitespace-pre-wrap break-words">{text}</pre>
       {notSold && (
         <p className="mt-1 text-sm text-ash">Goods described on the bench only go with price and weight in place of a product’s id.</p>
       )}

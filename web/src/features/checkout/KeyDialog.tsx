@@ -29,7 +29,7 @@ function Scopes({
     <fieldset>
       <legend className="text-sm">What it is for</legend>
       {SCOPES.map((scope) => (
-        <label key={scope} className="flex gap-2 py-0.5">
+        <label key={scope} className="flex items-center gap-2 py-0.5">
           <input
             type="checkbox"
             checked={chosen.includes(scope)}

@@ -97,7 +97,7 @@ export function KeyTable({ keys }: { keys: readonly CheckoutKey[] }) {
               <tr>
                 {['Name', 'Key', 'For', 'Use', ''].map((head) => (
                   <th key={head} scope="col" className="py-1 pe-4 text-start font-normal">
-                    {head}
+                    {head || <span className="sr-only">To be done</span>}
                   </th>
                 ))}
               </tr>

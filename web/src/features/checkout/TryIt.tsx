@@ -69,7 +69,7 @@ function Explained({ quote, text, ms }: { quote: PublicQuote; text: string; ms: 
         <dt className="font-mono">withheld</dt>
         <dd>
           Services that are not for this cart, each with a sentence for the buyer
-          {withheld[0]?.reasons[0] && `: “${withheld[0].reasons[0].text}”`}.
+          {withheld[0]?.reasons[0] ? `: “${withheld[0].reasons[0].text}”` : '.'}
         </dd>
         <dt className="font-mono">message</dt>
         <dd>{message === undefined ? 'The shop’s words where nothing is offered; not in this answer.' : `“${message}”`}</dd>
@@ -83,7 +83,7 @@ function Explained({ quote, text, ms }: { quote: PublicQuote; text: string; ms: 
       </dl>
       <details>
         <summary className="min-h-6 cursor-pointer text-clay">The whole answer</summary>
-        <pre className="mt-1 max-h-96 overflow-auto rounded-md bg-ash-soft p-3 text-sm">{text}</pre>
+        <pre className="mt-1 rounded-md bg-ash-soft p-3 text-sm break-words whitespace-pre-wrap">{text}</pre>
       </details>
     </div>
   );

@@ -100,8 +100,8 @@ function InviteDialog({ onClose }: { onClose: () => void }) {
         <fieldset>
           <legend className="text-sm">What they may do</legend>
           {ROLES.map((one) => (
-            <label key={one} className="flex gap-2 py-0.5">
-              <input type="radio" name="role" checked={role === one} onChange={() => setRole(one)} className="mt-1.5" />
+            <label key={one} className="flex items-center gap-2 py-0.5">
+              <input type="radio" name="role" checked={role === one} onChange={() => setRole(one)} />
               <span>
                 {ROLE_WORDS[one][0]} <span className="text-sm text-ash">{ROLE_WORDS[one][1]}</span>
               </span>
@@ -109,7 +109,7 @@ function InviteDialog({ onClose }: { onClose: () => void }) {
           ))}
         </fieldset>
         {role === 'keeper' && (
-          <label className="flex gap-2">
+          <label className="flex items-center gap-2">
             <input type="checkbox" checked={mayPublish} onChange={(event) => setMayPublish(event.target.checked)} /> May publish
           </label>
         )}
@@ -136,7 +136,7 @@ function PersonRow({ person, onLink }: { person: Person; onLink: (link: OneTimeL
   const change = (act: () => Promise<Person[]>) => send(async () => void client.setQueryData(accessQueries.people.queryKey, await act()));
   return (
     <tr className="border-line border-t align-baseline">
-      <th scope="row" className="py-2 pe-4 text-start font-semibold">
+      <th scope="row" className="py-2.5 pe-4 text-start font-semibold">
         {name}
         {me?.name === name && <span className="ms-1 font-normal text-ash">(you)</span>}
         {error !== null && (
@@ -169,7 +169,7 @@ function PersonRow({ person, onLink }: { person: Person; onLink: (link: OneTimeL
           ''
         )}
       </td>
-      <td className="pe-4 text-sm">
+      <td className="py-2 pe-4 text-sm">
         {invited ? 'Invited' : secondFactor ? 'Password and second factor' : 'Password'}
         <span className="block text-ash">{seenAt === null ? 'Never signed in' : `Last signed in ${format.moment(seenAt)}`}</span>
       </td>
@@ -252,7 +252,7 @@ export function PeopleScreen() {
             <tr>
               {['Name', 'May do', 'Publishing', 'Signs in with', ''].map((head) => (
                 <th key={head} scope="col" className="py-2 pe-4 text-start font-normal">
-                  {head}
+                  {head || <span className="sr-only">To be done</span>}
                 </th>
               ))}
             </tr>

@@ -1,6 +1,8 @@
+import { mayDo } from '@ostrakon/core/contract';
 import { useQueryClient } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import { Link } from 'react-router';
+import { useMe } from '../../access/useMe.ts';
 import { ApiProblem } from '../../api/client.ts';
 import { api } from '../../api/draftApi.ts';
 import { MAIN_DRAFT, useActiveDraft } from '../../draft/activeDraft.ts';
@@ -40,6 +42,21 @@ function BesideNote({ draft, nothing }: { draft: number; nothing: boolean }) {
   );
 }
 
+/** Whether whoever is signed in may publish; where nobody is, everybody may. */
+function useMayPublish(): boolean {
+  const me = useMe();
+  return me === null || mayDo(me, 'publish');
+}
+
+function MayNotPublish({ may }: { may: boolean }) {
+  if (may) return null;
+  return (
+    <p className="rounded-md bg-ochre-soft px-3 py-2 text-ochre">
+      You may change drafts, not publish. Ask an owner to publish, or to let you.
+    </p>
+  );
+}
+
 /** What changed since the live edition, in words, and the button that makes it live. */
 export function PublishScreen() {
   const changes = useChanges();
@@ -50,6 +67,7 @@ export function PublishScreen() {
   const noteId = useId();
   const [note, setNote] = useState('');
   const failing = useFailing();
+  const mayPublish = useMayPublish();
   const editions = useEditions();
   const [waived, setWaived] = useState<Waived>({ ticked: false, reason: '' });
   const [asked, setAsked] = useState(false);
@@ -115,12 +133,21 @@ export function PublishScreen() {
               className="h-8 w-full rounded-md border border-line-strong bg-paper px-2"
             />
           </div>
-          <Button look="main" disabled={bare || save.tag !== 'saved' || state.tag === 'publishing'} onClick={() => void publish()}>
+          <Button
+            look="main"
+            disabled={!mayPublish || bare || save.tag !== 'saved' || state.tag === 'publishing'}
+            onClick={() => void publish()}
+          >
             {state.tag === 'publishing' ? 'Publishing…' : `Publish edition ${next}`}
           </Button>
         </div>
       )}
-      {!nothing && <FailingTrials failing={failing} waived={waived} onWaive={setWaived} asked={asked} />}
+      {!nothing && (
+        <>
+          <MayNotPublish may={mayPublish} />
+          <FailingTrials failing={failing} waived={waived} onWaive={setWaived} asked={asked} />
+        </>
+      )}
       {changes.live !== null && !nothing && <PublishProof />}
       {changes.live !== null && !nothing && <h2 className="font-serif text-lg font-semibold">What was changed</h2>}
       <ChangeList changes={changes} />
