@@ -2,12 +2,12 @@ import { join } from 'node:path';
 import { isPage, Problem } from '@ostrakon/core';
 import { openApi, ownerRoutes, type Right, type Route } from '@ostrakon/core/contract';
 import compression from 'compression';
-import express, { type Express, type RequestHandler } from 'express';
+import express, { type RequestHandler, Router } from 'express';
 import packedFiles from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { Access } from './access.ts';
-import { type BuyersHandlers, bare, buyersApp, overTls } from './buyersApp.ts';
+import { type BuyersHandlers, buyersApp, overTls } from './buyersApp.ts';
 import type { KnownCarrier } from './carriers/connections.ts';
 import type { CarrierGateway } from './carriers/gateway.ts';
 import { auditHandlers } from './features/audit/auditRoutes.ts';
@@ -50,10 +50,10 @@ export interface AppParts extends Shop {
   readonly pages?: string;
 }
 
-/** The owner's door with the page, and the buyers' door: each an application of its own. */
+/** The owner's door with the page, and the buyers' door. */
 export interface Doors {
-  readonly owner: Express;
-  readonly buyers: Express;
+  readonly owner: Router;
+  readonly buyers: Router;
 }
 
 const security = helmet({
@@ -80,7 +80,7 @@ const readOnly: RequestHandler = (req, res, next) => {
   res.set('Allow', 'GET, HEAD').status(405).type('text').send('This address can only be read.\n');
 };
 
-function servePages(app: Express, pages: string): void {
+function servePages(app: Router, pages: string): void {
   app.use(readOnly);
   const packed = { enableBrotli: true, orderPreference: ['br'], index: false };
   app.use('/assets', packedFiles(join(pages, 'assets'), { ...packed, serveStatic: { immutable: true, maxAge: '1y', index: false } }));
@@ -113,7 +113,7 @@ function liveQuotes({ editions, goods, loads, gateway, keeping }: AppParts): Liv
   });
 }
 
-function buyersDoor(parts: AppParts, feed: ReleaseFeed): Express {
+function buyersDoor(parts: AppParts, feed: ReleaseFeed): Router {
   const { goods, loads, draft, editions, access, limits, log } = parts;
   const ofOwner = loadHandlers(loads, () => [draft.current.book, ...editions.booksInUse]);
   const handlers: BuyersHandlers = {
@@ -131,7 +131,7 @@ function buyersDoor(parts: AppParts, feed: ReleaseFeed): Express {
   return buyersApp(handlers, access.keys, limits, log);
 }
 
-function ownerDoor(parts: AppParts, feed: ReleaseFeed): Express {
+function ownerDoor(parts: AppParts, feed: ReleaseFeed): Router {
   const { draft, drafts, editions, goods, loads, gateway, surveys, trials, keeping, access, log, hosts = [], pages } = parts;
   const { people, tries, audit, keys } = access;
   const shopName = () => draft.current.book.shop.name;
@@ -156,7 +156,7 @@ function ownerDoor(parts: AppParts, feed: ReleaseFeed): Express {
     ...surveyHandlers(surveys, draft, gateway, log),
     ...shopHandlers(keeping),
   };
-  const app = bare();
+  const app = Router();
   app.use(overTls, security);
   app.use(keepStrangersOut(hosts));
   app.use(compression());

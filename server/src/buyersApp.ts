@@ -1,6 +1,6 @@
 import { Problem } from '@ostrakon/core';
 import { openApi, type PublicRoutes, publicRoutes } from '@ostrakon/core/contract';
-import express, { type Express, type RequestHandler } from 'express';
+import { type RequestHandler, Router } from 'express';
 import type { Logger } from 'pino';
 import { doorOf, type Handlers } from './http/door.ts';
 import { PUBLIC_DOOR } from './http/doorFacts.ts';
@@ -17,14 +17,8 @@ export const overTls: RequestHandler = (req, res, next) => {
   next();
 };
 
-export function bare(): Express {
-  const app = express();
-  app.disable('x-powered-by');
-  return app;
-}
-
-/** The buyers' door as an application. */
-export function buyersApp(handlers: BuyersHandlers, keys: KeyRing, limits: PublicLimits, log: Logger): Express {
+/** The buyers' door. */
+export function buyersApp(handlers: BuyersHandlers, keys: KeyRing, limits: PublicLimits, log: Logger): Router {
   let described: object | undefined;
   const all = {
     ...handlers,
@@ -33,7 +27,7 @@ export function buyersApp(handlers: BuyersHandlers, keys: KeyRing, limits: Publi
       return described as { openapi: string };
     },
   };
-  const app = bare();
+  const app = Router();
   app.use(overTls, publicGuards(keys, limits));
   app.use(doorOf(publicRoutes, all as Handlers<PublicRoutes, Caller>, { admit: admitCaller, parse: publicParser }));
   app.use(unknownAddress);

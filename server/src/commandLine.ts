@@ -1,7 +1,7 @@
 // What the command line needs of the server: people of a shop no server runs on, and one edition served by itself.
 import type { Server } from 'node:http';
 import type { EditionFile, OneTimeLink, Role } from '@ostrakon/core/contract';
-import { pino } from 'pino';
+import { destination, pino } from 'pino';
 import { Access } from './access.ts';
 import { frozenApp } from './frozenEdition.ts';
 import { listen } from './listen.ts';
@@ -64,7 +64,7 @@ export async function serveEdition(file: EditionFile, settings: Settings): Promi
   const app = frozenApp({
     file,
     now: () => new Date().toISOString(),
-    log: pino({ level: LOG_LEVEL }),
+    log: pino({ level: LOG_LEVEL }, destination({ dest: 1, sync: false })),
     ...(QUESTIONS_PER_MINUTE !== undefined && { limits: { perMinute: QUESTIONS_PER_MINUTE } }),
     ...(TRUST_PROXY !== undefined && { trustProxy: TRUST_PROXY }),
     ...(metrics && { watch: metrics }),

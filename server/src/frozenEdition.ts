@@ -58,7 +58,7 @@ export function frozenApp({ file, now, log, limits, trustProxy, watch }: FrozenP
   const door = buyersApp(handlers, keyRing(keys), { ...PUBLIC_LIMITS, ...limits }, log);
   const front = express();
   front.disable('x-powered-by');
-  if (trustProxy !== undefined) for (const app of [front, door]) app.set('trust proxy', trustProxy);
+  if (trustProxy !== undefined) front.set('trust proxy', trustProxy);
   for (const path of ['/healthz', '/readyz']) front.get(path, (_req, res) => void res.json({ ok: true, edition: edition.number }));
   front.use(watchRequests(log, watch));
   front.use(PUBLIC_PATH, (req, res, next) => door(req, res, next));

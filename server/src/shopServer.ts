@@ -94,7 +94,7 @@ export class ShopServer {
   }
 
   #open(shop: Shop): Opened {
-    const { folder, now, log, carriers, limits, publicLimits, publicAddress, hosts, pages, trustProxy } = this.#parts;
+    const { folder, now, log, carriers, limits, publicLimits, publicAddress, hosts, pages } = this.#parts;
     const gateway = gatewayTo(carriers, shop.accounts, log, limits);
     // What carriers asked in the last survey is usual until they are asked again.
     shop.surveys.latest().then(
@@ -114,7 +114,6 @@ export class ShopServer {
       ...(hosts && { hosts }),
       ...(pages !== undefined && { pages }),
     });
-    if (trustProxy !== undefined) for (const door of Object.values(doors)) door.set('trust proxy', trustProxy);
     const every = this.#lookEvery;
     const watch = (interval: number) => watchServices({ ...shop, carriers, gateway, log }, interval);
     let stopWatching = every === undefined ? undefined : watch(every);
@@ -137,6 +136,7 @@ export class ShopServer {
   #front(...doors: readonly (keyof Doors)[]): Express {
     const front = express();
     front.disable('x-powered-by');
+    if (this.#parts.trustProxy !== undefined) front.set('trust proxy', this.#parts.trustProxy);
     front.get('/healthz', (_req, res) => void res.json({ ok: true }));
     front.get('/readyz', async (_req, res) => {
       const ready = !this.#drain.closing && (await this.#answers());

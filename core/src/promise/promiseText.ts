@@ -1,3 +1,4 @@
+import { remembered } from '../once/remembered.ts';
 import { type Instant, instantToMs } from '../time/calendar.ts';
 import { fromDay, toDay } from '../time/plainDate.ts';
 import { spanInWords, timeInWords } from '../time/timeInWords.ts';
@@ -25,11 +26,17 @@ function formatOf(locale: string, shape: 'day' | 'dayOfYear' | 'short'): Intl.Da
   return format;
 }
 
+const once = remembered();
+
+/** A day as one of the shapes writes it; asked for with every option, so written once. */
+const dayAs = (shape: 'day' | 'dayOfYear' | 'short', date: PlainDate, locale: string): string =>
+  once(`${locale} ${shape} ${date}`, () => formatOf(locale, shape).format(toDay(date) * DAY));
+
 const yearOf = (date: PlainDate) => date.slice(0, 4);
 
 /** A day such as "Thu, Nov 26"; with its year where that is not the year it is read in. */
 export function dayText(date: PlainDate, locale: string, today: PlainDate): string {
-  return formatOf(locale, yearOf(date) === yearOf(today) ? 'day' : 'dayOfYear').format(toDay(date) * DAY);
+  return dayAs(yearOf(date) === yearOf(today) ? 'day' : 'dayOfYear', date, locale);
 }
 
 /** A day, or the days from the first to the last; with years where they are not all the year it is read in. */
@@ -37,7 +44,7 @@ export function daysText(first: PlainDate, last: PlainDate, locale: string, toda
   if (first === last) return dayText(first, locale, today);
   const shape = yearOf(first) === yearOf(today) && yearOf(last) === yearOf(today) ? 'day' : 'dayOfYear';
   // Joined here and not by formatRange, of which every runtime has its own version.
-  return [first, last].map((date) => formatOf(locale, shape).format(toDay(date) * DAY)).join(' – ');
+  return [first, last].map((date) => dayAs(shape, date, locale)).join(' – ');
 }
 
 /** A time by the clock of a zone, such as "2:00 p.m.". */
@@ -66,7 +73,6 @@ export function promiseText(promise: ArrivalPromise, locale: string, today: Plai
 
 /** The same without weekdays and without a year, for the space of a cell: "Nov 26 – Nov 30". */
 export function daysInShort(first: PlainDate, last: PlainDate, locale: string): string {
-  const format = formatOf(locale, 'short');
-  const shown = [first, last].map((date) => format.format(toDay(date) * DAY));
+  const shown = [first, last].map((date) => dayAs('short', date, locale));
   return first === last ? (shown[0] ?? '') : shown.join(' – ');
 }

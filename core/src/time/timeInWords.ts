@@ -1,3 +1,4 @@
+import { remembered } from '../once/remembered.ts';
 import { minutesOf, parseTimeOfDay, type TimeOfDay, type TimeSpan, timeText } from './timeOfDay.ts';
 
 interface Clock {
@@ -6,6 +7,7 @@ interface Clock {
   readonly twelve: boolean;
 }
 
+const once = remembered();
 const clocks = new Map<string, Clock>();
 
 function clockOf(locale: string): Clock {
@@ -27,7 +29,7 @@ export function timeInWords(time: TimeOfDay | number, locale: string): string {
   const { format, twelve } = clockOf(locale);
   if (minutes === 1440 && twelve) return /^en\b/.test(locale) ? 'midnight' : timeText(1440);
   // Runtimes differ in which narrow space they put before the half of the day.
-  const shown = format.format((minutes % 1440) * 60_000).replace(/\s/g, '\u00a0');
+  const shown = once(`${locale} ${minutes % 1440}`, () => format.format((minutes % 1440) * 60_000).replace(/\s/g, '\u00a0'));
   return minutes === 1440 ? shown.replace(/^0?0(?=\D)/, '24') : shown;
 }
 

@@ -41,7 +41,9 @@ export interface DoorRules<Who> {
 }
 
 const requireJson: RequestHandler = (req, _res, next) => {
-  if (req.is('application/json') === false) throw new HttpProblem('media-type', 'Send the request body as application/json.');
+  // As nearly everybody writes it.
+  if (req.headers['content-type'] !== 'application/json' && req.is('application/json') === false)
+    throw new HttpProblem('media-type', 'Send the request body as application/json.');
   next();
 };
 
@@ -52,15 +54,54 @@ function paramsOf({ params }: Route, req: Request): unknown {
   return read.data;
 }
 
+/** What routes with a query make of none. */
+const withoutQuery = new WeakMap<z.ZodType, unknown>();
+
+function queryOf({ query }: Route, req: Request): unknown {
+  if (!query || req.url.includes('?')) return query?.parse(req.query);
+  const held = withoutQuery.get(query);
+  if (held !== undefined) return held;
+  const read = query.parse({});
+  withoutQuery.set(query, read);
+  return read;
+}
+
+/** What a request says; its body is read when it is asked for. */
+class Saying {
+  readonly params: unknown;
+  readonly query: unknown;
+  readonly who: unknown;
+  readonly req: Request;
+  readonly res: Response;
+  readonly #route: Route;
+  #body: unknown;
+  #read = false;
+
+  constructor(route: Route, req: Request, res: Response) {
+    this.params = paramsOf(route, req);
+    this.query = queryOf(route, req);
+    this.who = res.locals.who;
+    this.req = req;
+    this.res = res;
+    this.#route = route;
+  }
+
+  get body(): unknown {
+    const { body } = this.#route;
+    if (!this.#read && body && !isFile(body)) {
+      // A route that takes nothing is not held to sending nothing.
+      this.#body = body.parse(this.req.body === undefined ? {} : this.req.body);
+      this.#read = true;
+    }
+    return this.#body;
+  }
+}
+
 type AnyHandler = (asked: Asked<string, Route, unknown>) => unknown;
 
 function handlerOf(route: Route, handler: AnyHandler): RequestHandler {
   return async (req, res) => {
-    const { who } = res.locals;
-    const asked = { params: paramsOf(route, req), query: route.query?.parse(req.query), body: undefined as unknown, who, req, res };
-    // A route that takes nothing is not held to sending nothing.
-    if (route.body && !isFile(route.body)) asked.body = route.body.parse(req.body === undefined ? {} : req.body);
-    const answer = await handler(asked as never);
+    const answer = await handler(new Saying(route, req, res) as never);
     if (answer === ANSWERED) return;
     res.status(route.status ?? 200);
     if (route.answer === null) res.end();

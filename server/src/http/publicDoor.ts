@@ -1,6 +1,7 @@
+import type { IncomingMessage } from 'node:http';
 import type { Route } from '@ostrakon/core/contract';
 import cors from 'cors';
-import express, { type Request, type RequestHandler } from 'express';
+import express, { type NextFunction, type Request, type RequestHandler, type Response } from 'express';
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import type { HeldKey, KeyRing } from '../ports/keyRing.ts';
 import { HttpProblem } from './problems.ts';
@@ -40,7 +41,7 @@ function keyOf(req: Request, keys: KeyRing): HeldKey | null {
     if (key?.kind !== 'server') throw refuse('key-refused', 'This server key is not known here, or was ended.');
     return key;
   }
-  const asked = req.query.key;
+  const asked = req.url.includes('?') ? req.query.key : undefined;
   if (asked === undefined) return null;
   const key = typeof asked === 'string' ? keys.find(asked) : null;
   if (key?.kind !== 'page') throw refuse('key-refused', 'This page key is not known here, or was ended.');
@@ -52,8 +53,10 @@ const mayRead = (key: HeldKey | null, origin: string | undefined): boolean =>
   origin !== undefined && key?.kind === 'page' && key.origins.has(origin);
 
 /** Who asks, and what browsers are to let other sites read (Fetch standard, CORS protocol). */
-function callers(keys: KeyRing): RequestHandler[] {
+function callers(keys: KeyRing): RequestHandler {
   const know: RequestHandler = (req, res, next) => {
+    res.setHeader('X-Content-Type-Options', 'nosniff');
+    res.setHeader('Cache-Control', 'no-store');
     const key = keyOf(req, keys);
     const { origin } = req.headers;
     const reads = mayRead(key, origin);
@@ -61,7 +64,7 @@ function callers(keys: KeyRing): RequestHandler[] {
       throw refuse('origin-refused', `Pages from ${String(origin).slice(0, 200)} need a page key that names that address.`);
     res.locals.who = { key } satisfies Caller;
     res.locals.mayRead = reads;
-    res.set('Cross-Origin-Resource-Policy', reads ? 'cross-origin' : 'same-origin');
+    res.setHeader('Cross-Origin-Resource-Policy', reads ? 'cross-origin' : 'same-origin');
     if (key) keys.used(key.id);
     next();
   };
@@ -76,7 +79,8 @@ function callers(keys: KeyRing): RequestHandler[] {
       preflightContinue: req.res?.locals.mayRead !== true,
     }),
   );
-  return [know, share];
+  // Browsers say where a page is from; of whoever says nothing there is nothing to be let.
+  return (req, res, next) => know(req, res, () => (req.headers.origin === undefined ? next() : share(req, res, next)));
 }
 
 const callerOf = (req: Request): Caller => req.res?.locals.who ?? { key: null };
@@ -87,6 +91,33 @@ const askerOf = (req: Request): string => {
   return `${key?.id ?? ''} ${ipKeyGenerator(req.ip ?? '')}`;
 };
 
+/** How long whoever asks too much waits to be told so: asking faster gets them nothing sooner, and costs the others nothing. */
+const SLOWED_MS = 1000;
+/** Most that are kept waiting so of one asker; more are cut off. */
+const MOST_SLOWED = 500;
+
+/** Refuses late, so that a flood comes no faster than its refusals. */
+function slowly(): (req: Request, res: Response, next: NextFunction) => void {
+  const slowed = new Map<string, number>();
+  return (req, _res, next) => {
+    const asker = askerOf(req);
+    const waiting = slowed.get(asker) ?? 0;
+    if (waiting >= MOST_SLOWED) {
+      req.socket.destroy();
+      return;
+    }
+    slowed.set(asker, waiting + 1);
+    setTimeout(() => {
+      const left = (slowed.get(asker) ?? 1) - 1;
+      if (left > 0) slowed.set(asker, left);
+      else slowed.delete(asker);
+      next(
+        new HttpProblem('too-many-requests', 'Too many requests in this minute. The fields RateLimit and Retry-After say when to go on.'),
+      );
+    }, SLOWED_MS);
+  };
+}
+
 /** So many requests a minute, told in the fields of the draft standard of the IETF (RateLimit header fields for HTTP). */
 const perMinute = ({ perMinute: anybody, perMinuteOfKey }: PublicLimits): RequestHandler =>
   rateLimit({
@@ -96,13 +127,8 @@ const perMinute = ({ perMinute: anybody, perMinuteOfKey }: PublicLimits): Reques
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     identifier: 'questions',
-    handler: () => {
-      throw new HttpProblem(
-        'too-many-requests',
-        'Too many requests in this minute. The fields RateLimit and Retry-After say when to go on.',
-      );
-    },
-    validate: { trustProxy: false, xForwardedForHeader: false },
+    handler: slowly(),
+    validate: false,
   });
 
 /** So many requests under way, of which one asker has a share: more are turned away before anything is read of them. */
@@ -128,16 +154,21 @@ function atOnce({ atOnce: all, atOnceOfOne }: PublicLimits): RequestHandler {
 
 /** What stands before the routes of the buyers' door; nothing of it is shared with the owner's. */
 export function publicGuards(keys: KeyRing, limits: PublicLimits): RequestHandler[] {
-  const plain: RequestHandler = (_req, res, next) => {
-    res.setHeader('X-Content-Type-Options', 'nosniff');
-    res.setHeader('Cache-Control', 'no-store');
-    next();
-  };
-  return [plain, ...callers(keys), perMinute(limits), atOnce(limits)];
+  return [callers(keys), perMinute(limits), atOnce(limits)];
 }
 
 /** Small bodies, as they are: nothing is unpacked for anybody. */
-export const publicParser: RequestHandler = express.json({ limit: MOST_QUESTION_BYTES, strict: false, inflate: false });
+export const publicParser: RequestHandler = express.json({
+  limit: MOST_QUESTION_BYTES,
+  strict: false,
+  inflate: false,
+  verify: (req, _res, raw) => {
+    (req as WithRaw).raw = raw;
+  },
+});
+
+/** A request with its body as it was sent. */
+export type WithRaw = IncomingMessage & { raw?: Buffer };
 
 /** Who asks, where a route is theirs. */
 export function admitCaller({ who }: Route, req: Request): Caller {

@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto';
+import { hash } from 'node:crypto';
 import {
   type Admitted,
   admit,
@@ -140,9 +140,10 @@ export class LiveQuotes {
 
   /**
    * A quote of what is live, or of an edition of before for an order taken then, as text.
+   * @param request reads what was asked; not called where the answer is known
    * @param digest of the request as it was sent: the same one within a minute, with nothing changed meanwhile, is answered from memory
    */
-  async answer(request: PublicRequest, asked: number | undefined, digest: string): Promise<Answered> {
+  async answer(request: () => PublicRequest, asked: number | undefined, digest: string): Promise<Answered> {
     const live = this.#live();
     const edition = asked ?? live.number;
     const now = this.#sources.now();
@@ -152,7 +153,7 @@ export class LiveQuotes {
     const held = kept.read();
     if (held) return held;
     const ending = isLive ? this.#ending(live.until) : {};
-    const { carriers: waits, ...cart } = request;
+    const { carriers: waits, ...cart } = request();
     const products = ruledById(this.#sources.products(), book.book);
     const loads = this.#sources.loads();
     const opened = completeCart(book.places, cart, { products, now, loads, pointed: withCentroid });
@@ -161,7 +162,7 @@ export class LiveQuotes {
     if (!admission.ok) throw admissionProblem(admission.problem);
     const { quote, asked: carriersAsked } = await this.#withCarriers(book, admission.admitted, waits !== 'later');
     const text = JSON.stringify(toPublicQuote(quote, book.book, { edition, ...ending }));
-    const answered = { edition, text, tag: createHash('sha1').update(text).digest('base64url').slice(0, 16) };
+    const answered = { edition, text, tag: hash('sha1', text, 'base64url').slice(0, 16) };
     // What a carrier says may be another in a moment.
     if (!carriersAsked) kept.write(answered);
     return answered;

@@ -1,9 +1,9 @@
-import { createHash } from 'node:crypto';
+import { hash } from 'node:crypto';
 import type { PublicRoutes } from '@ostrakon/core/contract';
 import type { Request, Response } from 'express';
 import { ANSWERED, type Handlers } from '../../http/door.ts';
 import { HttpProblem } from '../../http/problems.ts';
-import type { Caller } from '../../http/publicDoor.ts';
+import type { Caller, WithRaw } from '../../http/publicDoor.ts';
 import type { LiveQuotes } from './liveQuotes.ts';
 
 /** Written as it is, under a tag that begins with its edition. */
@@ -34,16 +34,23 @@ function requireHistory(lastOrderAt: string | undefined, { key }: Caller): void 
   throw new HttpProblem('key-needed', detail, { errors: [{ pointer: '/lastOrderAt', detail }] });
 }
 
-const digestOf = (body: unknown): string => createHash('sha1').update(JSON.stringify(body)).digest('base64url');
+/** Of a question as it was sent, and of who may say more than others. */
+const digestOf = (req: Request, { key }: Caller): string =>
+  `${key?.scopes.has('quotes') ? 'k' : ''}${hash('sha1', (req as WithRaw).raw ?? '', 'base64url')}`;
 
 export type QuoteRoutes = 'POST /quotes' | 'GET /edition' | 'GET /options';
 
 /** What a shop's checkout asks. Buyer-safe data only. */
 export function quoteHandlers(quotes: LiveQuotes) {
   return {
-    'POST /quotes': async ({ body, query, who, req, res }) => {
-      requireHistory(body.lastOrderAt, who);
-      const { edition, tag, text } = await quotes.answer(body, query.edition, digestOf(req.body));
+    'POST /quotes': async (asked) => {
+      const { query, who, req, res } = asked;
+      const read = () => {
+        const { body } = asked;
+        requireHistory(body.lastOrderAt, who);
+        return body;
+      };
+      const { edition, tag, text } = await quotes.answer(read, query.edition, digestOf(req, who));
       return send(res, `${edition}-${tag}`, text);
     },
     // Asked now and then by who keeps quotes: those of another edition hold no longer.
@@ -53,7 +60,7 @@ export function quoteHandlers(quotes: LiveQuotes) {
     },
     'GET /options': ({ query, req, res }) => {
       const general = quotes.general(query.country);
-      const digest = createHash('sha1').update(JSON.stringify(general)).digest('base64url').slice(0, 16);
+      const digest = hash('sha1', JSON.stringify(general), 'base64url').slice(0, 16);
       return sendFresh(req, res, `${general.edition}-${digest}`, general);
     },
   } satisfies Handlers<PublicRoutes, Caller, QuoteRoutes>;
