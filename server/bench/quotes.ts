@@ -33,8 +33,9 @@ function bare(answer: unknown): express.Express {
 
 /** As it is run: every request in the log, limits on. One address of the bench may ask as often as a server with a key. */
 async function shopApp() {
-  const { ShopServer } = await import('../src/shopServer.ts');
-  const { plantSeed } = await import('../src/seed.ts');
+  // As it runs in production: compiled.
+  const { ShopServer }: typeof import('../src/shopServer.ts') = await import(new URL('../dist/shopServer.js', import.meta.url).href);
+  const { plantSeed }: typeof import('../src/seed.ts') = await import(new URL('../dist/seed.js', import.meta.url).href);
   const folder = mkdtempSync(join(tmpdir(), 'ostrakon-bench-'));
   process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
   const log = pino({ level: 'info' }, destination({ dest: join(folder, 'log'), sync: false }));

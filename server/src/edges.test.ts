@@ -86,6 +86,15 @@ describe('addresses', () => {
   });
 });
 
+test.each(['files', 'kept'])('a name longer than the disk takes is one of nothing: %s', async (what) => {
+  // The folder of sent files is there from the first one on.
+  await request(shop.app).post('/api/shop/files').set('content-type', 'application/octet-stream').send('no shop').expect(422);
+  const name = 'a'.repeat(2000);
+  const path = what === 'files' ? `/api/shop/files/${name}` : `/api/shop/kept/${name}/taken`;
+  const answer = await (what === 'files' ? request(shop.app).delete(path) : request(shop.app).post(path).send({}));
+  expect(answer.status).toBe(what === 'files' ? 204 : 404);
+});
+
 describe('bodies', () => {
   test('what a body unpacks to is counted while it unpacks', async () => {
     const zeros = gzipSync(Buffer.alloc(60 * 1024 * 1024, 0x20));

@@ -180,7 +180,7 @@ export class SentFiles {
   }
 
   callOff(id: string): void {
-    if (/^[\w-]+$/.test(id)) rmSync(this.pathOf(id), { force: true });
+    if (/^[\w-]{1,64}$/.test(id)) rmSync(this.pathOf(id), { force: true });
     this.#held.delete(id);
   }
 }
