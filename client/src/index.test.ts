@@ -1,25 +1,30 @@
-import type { PublicOptions, PublicQuote, publicRoutes } from '@ostrakon/core/contract';
-import { canada, flat, lane } from '@ostrakon/core/testing';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { EditionFile, PublicOptions, PublicQuote, publicRoutes } from '@ostrakon/core/contract';
+import { canada, flat, freeFrom, lane } from '@ostrakon/core/testing';
 import { serveEdition } from '@ostrakon/server/command-line';
 import { readSettings } from '@ostrakon/server/shop-file';
-import { afterAll, beforeAll, expect, expectTypeOf, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, expectTypeOf, test } from 'vitest';
 import type { z } from 'zod';
 import { type Cart, DeliveryClient, DeliveryProblem, type General, type Quote } from './index.ts';
+import { moreForFree } from './recipes/moreForFree.ts';
+import { severalAddresses } from './recipes/severalAddresses.ts';
+import { showOptions } from './recipes/showOptions.ts';
+import { asItWas, stillTheSame } from './recipes/stillTheSame.ts';
+
+const edition: EditionFile = {
+  format: 'ostrakon-edition',
+  edition: { number: 3, note: '', hash: '0'.repeat(64), publishedAt: '2026-11-01T00:00:00.000Z' },
+  book: canada({ ground: lane(flat(990)) }),
+  products: [],
+  loads: [],
+  keys: [],
+};
 
 let address: string;
 let close: () => void;
 beforeAll(async () => {
-  const served = await serveEdition(
-    {
-      format: 'ostrakon-edition',
-      edition: { number: 3, note: '', hash: '0'.repeat(64), publishedAt: '2026-11-01T00:00:00.000Z' },
-      book: canada({ ground: lane(flat(990)) }),
-      products: [],
-      loads: [],
-      keys: [],
-    },
-    { ...readSettings({ LOG_LEVEL: 'silent', QUESTIONS_PER_MINUTE: '9' }), PORT: 0 },
-  );
+  const served = await serveEdition(edition, { ...readSettings({ LOG_LEVEL: 'silent', QUESTIONS_PER_MINUTE: '9' }), PORT: 0 });
   close = served.close;
   address = /http\S+/.exec(served.said)?.[0] ?? '';
 });
@@ -72,4 +77,48 @@ test('a question that is called off rejects', async () => {
   const asking = new AbortController();
   asking.abort();
   await expect(new DeliveryClient({ address }).quote(cart, { signal: asking.signal })).rejects.toThrow(/abort/i);
+});
+
+describe('the recipes of docs/connect.md', () => {
+  const limits = { ...readSettings({ LOG_LEVEL: 'silent' }), PORT: 0 };
+  let client: DeliveryClient;
+  let end: () => void;
+  beforeAll(async () => {
+    const book = canada({ ground: lane(flat(990), { freeFrom: freeFrom(8000) }) });
+    const served = await serveEdition({ ...edition, book }, limits);
+    client = new DeliveryClient({ address: /http\S+/.exec(served.said)?.[0] ?? '' });
+    end = served.close;
+  });
+  afterAll(() => end());
+
+  test('list options, say how much more makes it free, look whether a price still holds', async () => {
+    expect(await showOptions(client, cart, 'en-CA')).toMatchObject({
+      edition: 3,
+      choices: [{ service: 'ground', price: '$9.90' }],
+      notForThisCart: [],
+    });
+    expect(await moreForFree(client, cart)).toEqual({ name: 'Service ground', more: 3000 });
+    const chosen = { service: 'ground', price: 990, edition: 3 };
+    expect(await stillTheSame(client, cart, chosen)).toEqual({ same: true, price: 990, edition: 3 });
+    expect(await stillTheSame(client, cart, { ...chosen, service: 'van' })).toBeNull();
+    expect(await asItWas(client, cart, 2)).toBeNull();
+  });
+
+  test('ask for goods that go to several addresses', async () => {
+    const lines = [{ unitPrice: 5000, weight: '1 kg', quantity: 1 }];
+    const asked = [
+      { to: { country: 'CA', postalCode: 'B3H 4R2' }, lines },
+      { to: { country: 'CA', postalCode: 'M5V 2T6' }, lines },
+    ];
+    const { forAll, byPart } = await severalAddresses(client, asked);
+    expect([forAll, byPart.map(({ options }) => options)]).toMatchObject([[{ price: 1980 }], [[{ price: 990 }], [{ price: 990 }]]]);
+  });
+
+  test('are in the page as they are tested here', () => {
+    const page = readFileSync(join(import.meta.dirname, '../../docs/connect.md'), 'utf8');
+    const folder = join(import.meta.dirname, 'recipes');
+    const files = readdirSync(folder);
+    expect(files.length).toBeGreaterThan(3);
+    for (const file of files) expect(page, file).toContain(`\`\`\`ts\n${readFileSync(join(folder, file), 'utf8')}\`\`\``);
+  });
 });
