@@ -112,6 +112,16 @@ try {
       await on.getByLabel(label, { exact: true }).fill(text);
     await on.getByLabel('Nova Scotia').check();
   });
+  const send = (path: string, data: object) => context.request.post(`${demo.url}/api${path}`, { data });
+  await send('/keys', { kind: 'page', name: 'Checkout', origins: ['https://www.tidewrack.example'] });
+  await send('/keys', { kind: 'server', name: 'Shop server', scopes: ['quotes', 'loads'] });
+  await shootPage('checkout', `${demo.url}/shop/checkout`);
+  // From here on somebody signs in.
+  await send('/people/first', { name: 'Nell Hanlon', password: 'kiln glaze wheel stone' });
+  await send('/people', { name: 'Otto Veer', role: 'keeper', mayPublish: true });
+  await send('/people', { name: 'Pip Arden', role: 'packer', mayPublish: false });
+  await shootPage('people', `${demo.url}/shop/people`);
+  await shootPage('activity', `${demo.url}/shop/activity`);
 } finally {
   await chrome.close();
   for (const started of [demo, empty, large, carriers]) stop(started);

@@ -59,15 +59,19 @@ describe('people', () => {
 });
 
 const SCRIPT =
-  "import { run } from './src/main.ts'; process.exitCode = await run(['node', 'ostrakon', 'serve', process.env.EDITION], process);";
+  "import { run } from './src/main.ts'; process.exitCode = await run(['node', 'ostrakon', 'serve', process.argv.at(-1)], process);";
 
 /** A process that answers for one edition, and where. */
 function serve(file: string): Promise<{ port: number; child: ChildProcess }> {
-  const child = spawn(process.execPath, ['--import', 'tsx', '--conditions=ostrakon-source', '--input-type=module', '-e', SCRIPT], {
-    cwd: join(import.meta.dirname, '..'),
-    env: { ...process.env, EDITION: file, PORT: '0', HOST: '127.0.0.1', LOG_LEVEL: 'silent' },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
+  const child = spawn(
+    process.execPath,
+    ['--import', 'tsx', '--conditions=ostrakon-source', '--input-type=module', '-e', SCRIPT, '--', file],
+    {
+      cwd: join(import.meta.dirname, '..'),
+      env: { ...process.env, PORT: '0', HOST: '127.0.0.1', LOG_LEVEL: 'silent' },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    },
+  );
   children.push(child);
   return new Promise((resolve, reject) => {
     let said = '';

@@ -156,7 +156,7 @@ async function flooded(port: number): Promise<[number, number][]> {
 
 async function started(answer: unknown): Promise<{ port: number; child: ChildProcess; secret: string }> {
   const child = fork(fileURLToPath(import.meta.url), ['serve'], {
-    execArgv: ['--import', 'tsx', ...(process.env.PROF ? ['--cpu-prof', '--cpu-prof-dir=/tmp/prof'] : [])],
+    execArgv: ['--import', 'tsx'],
   });
   child.send({ answer });
   let secret = '';

@@ -28,7 +28,9 @@ createRoot(root).render(
     <QueryClientProvider client={client}>
       <BrowserRouter>
         <ErrorBoundary FallbackComponent={Broken}>
-          <Screens />
+          <Suspense>
+            <Screens />
+          </Suspense>
         </ErrorBoundary>
       </BrowserRouter>
       <Suspense>

@@ -1,4 +1,3 @@
-import { Suspense } from 'react';
 import { Navigate, Route, Routes, useLocation } from 'react-router';
 import { RateBookScreen } from '../features/rate-book/RateBookScreen.tsx';
 import { Lost } from '../ui/Lost.tsx';
@@ -47,54 +46,52 @@ function ToDispatch() {
 
 export function Screens() {
   return (
-    <Suspense>
-      <Routes>
-        <Route path="/" element={<App />}>
-          <Route index element={<Navigate to="/book" replace />} />
-          <Route path="book" element={<RateBookScreen />} />
-          <Route path="book/:zone" element={<ZoneScreen />} />
-          <Route path="book/:zone/:service" element={<LaneScreen />} />
-          <Route path="recipes" element={<RecipesScreen />}>
-            <Route path=":recipe" element={<RecipeForm />} />
-          </Route>
-          <Route path="charges" element={<ChargesScreen />} />
-          <Route path="costs" element={<CostsLayout />}>
-            <Route index element={<CostsScreen />} />
-            <Route path="fit" element={<FitScreen />} />
-            <Route path="label" element={<LabelDesk />} />
-          </Route>
-          <Route path="dates" element={<DatesLayout />}>
-            <Route index element={<DatesScreen />} />
-            <Route path="dispatch" element={<DispatchScreen />} />
-          </Route>
-          <Route path="proof" element={<ProofLayout />}>
-            <Route index element={<FindingsScreen />} />
-            <Route path="coverage" element={<CoverageScreen />} />
-            <Route path="trials" element={<TrialsScreen />} />
-          </Route>
-          <Route path="services/:service" element={<ServiceScreen />} />
-          <Route path="publish" element={<PublishScreen />} />
-          <Route path="editions" element={<EditionsScreen />} />
-          <Route path="shop" element={<ShopLayout />}>
-            <Route index element={<ShopScreen />} />
-            <Route path="goods" element={<GoodsScreen />} />
-            <Route path="carriers" element={<CarriersScreen />} />
-            <Route path="packaging" element={<PackagingScreen />} />
-            <Route path="locations" element={<LocationsScreen />} />
-            <Route path="dispatch" element={<ToDispatch />} />
-            <Route path="places" element={<ServedScreen />} />
-            <Route path="backup" element={<BackupScreen />} />
-            <Route path="checkout" element={<ConnectScreen />} />
-            <Route path="people" element={<PeopleScreen />} />
-            <Route path="activity" element={<AuditScreen />} />
-          </Route>
-          <Route path="guide" element={<GuideScreen />} />
-          <Route path="guide/:page" element={<GuideScreen />} />
-          <Route path="*" element={<Lost what="No page is at this address." />} />
+    <Routes>
+      <Route path="/" element={<App />}>
+        <Route index element={<Navigate to="/book" replace />} />
+        <Route path="book" element={<RateBookScreen />} />
+        <Route path="book/:zone" element={<ZoneScreen />} />
+        <Route path="book/:zone/:service" element={<LaneScreen />} />
+        <Route path="recipes" element={<RecipesScreen />}>
+          <Route path=":recipe" element={<RecipeForm />} />
         </Route>
-        <Route path="account" element={<AccountScreen />} />
-        <Route path="join" element={<JoinScreen />} />
-      </Routes>
-    </Suspense>
+        <Route path="charges" element={<ChargesScreen />} />
+        <Route path="costs" element={<CostsLayout />}>
+          <Route index element={<CostsScreen />} />
+          <Route path="fit" element={<FitScreen />} />
+          <Route path="label" element={<LabelDesk />} />
+        </Route>
+        <Route path="dates" element={<DatesLayout />}>
+          <Route index element={<DatesScreen />} />
+          <Route path="dispatch" element={<DispatchScreen />} />
+        </Route>
+        <Route path="proof" element={<ProofLayout />}>
+          <Route index element={<FindingsScreen />} />
+          <Route path="coverage" element={<CoverageScreen />} />
+          <Route path="trials" element={<TrialsScreen />} />
+        </Route>
+        <Route path="services/:service" element={<ServiceScreen />} />
+        <Route path="publish" element={<PublishScreen />} />
+        <Route path="editions" element={<EditionsScreen />} />
+        <Route path="shop" element={<ShopLayout />}>
+          <Route index element={<ShopScreen />} />
+          <Route path="goods" element={<GoodsScreen />} />
+          <Route path="carriers" element={<CarriersScreen />} />
+          <Route path="packaging" element={<PackagingScreen />} />
+          <Route path="locations" element={<LocationsScreen />} />
+          <Route path="dispatch" element={<ToDispatch />} />
+          <Route path="places" element={<ServedScreen />} />
+          <Route path="backup" element={<BackupScreen />} />
+          <Route path="checkout" element={<ConnectScreen />} />
+          <Route path="people" element={<PeopleScreen />} />
+          <Route path="activity" element={<AuditScreen />} />
+        </Route>
+        <Route path="guide" element={<GuideScreen />} />
+        <Route path="guide/:page" element={<GuideScreen />} />
+        <Route path="*" element={<Lost what="No page is at this address." />} />
+      </Route>
+      <Route path="account" element={<AccountScreen />} />
+      <Route path="join" element={<JoinScreen />} />
+    </Routes>
   );
 }

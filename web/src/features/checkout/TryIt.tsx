@@ -5,6 +5,9 @@ import { Button } from '../../ui/Button.tsx';
 import { useFormat } from '../../words/useWords.ts';
 import { useCheckoutCart } from './useCheckoutCart.ts';
 
+/** The fields of an answer, as programs read them. */
+const FIELDS = PublicQuote.keyof().enum;
+
 type Tried =
   | { tag: 'not' }
   | { tag: 'asking' }
@@ -64,21 +67,24 @@ function Explained({ quote, text, ms }: { quote: PublicQuote; text: string; ms: 
         </table>
       )}
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-sm">
-        <dt className="font-mono">options</dt>
-        <dd>What the buyer may choose from, in the order the shop shows it. A price of 990 is 9.90: whole minor units.</dd>
-        <dt className="font-mono">withheld</dt>
+        <dt className="font-mono">{FIELDS.options}</dt>
+        <dd>
+          What the buyer may choose from, in the order the shop shows it. A price of 990 is 9.90: cents, or the smallest coin of your
+          currency.
+        </dd>
+        <dt className="font-mono">{FIELDS.withheld}</dt>
         <dd>
           Services that are not for this cart, each with a sentence for the buyer
           {withheld[0]?.reasons[0] ? `: “${withheld[0].reasons[0].text}”` : '.'}
         </dd>
-        <dt className="font-mono">message</dt>
+        <dt className="font-mono">{FIELDS.message}</dt>
         <dd>{message === undefined ? 'The shop’s words where nothing is offered; not in this answer.' : `“${message}”`}</dd>
-        <dt className="font-mono">pending</dt>
+        <dt className="font-mono">{FIELDS.pending}</dt>
         <dd>
           {pending.length > 0 ? `${pending.join(', ')}: ` : ''}Services whose carrier was not waited for. Only where the request says{' '}
           <code>carriers: "later"</code>.
         </dd>
-        <dt className="font-mono">edition</dt>
+        <dt className="font-mono">{FIELDS.edition}</dt>
         <dd>Keep it with the order: with it the same cart can be asked for again as it was.</dd>
       </dl>
       <details>

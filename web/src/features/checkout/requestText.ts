@@ -25,11 +25,11 @@ export function requestText(tongue: Tongue, { address, key, body }: Asked): stri
   headers: { 'content-type': 'application/json' },
   body: JSON.stringify(${indented(body, '  ')}),
 });
-const { options, withheld, message } = await answer.json();`;
+const { options, message } = await answer.json();`;
     case 'client':
       return `import { DeliveryClient } from '@ostrakon/client';
 
 const delivery = new DeliveryClient({ address: '${address}'${key === null ? '' : `, key: '${key}'`} });
-const { options, withheld, message } = await delivery.quote(${indented(body, '')});`;
+const { options, message } = await delivery.quote(${indented(body, '')});`;
   }
 }
