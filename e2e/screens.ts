@@ -13,12 +13,8 @@ export const screens: Readonly<Record<string, readonly string[]>> = {
     '/editions',
     '/shop',
     '/shop/backup',
-    '/shop/checkout',
-    '/shop/people',
-    '/shop/activity',
-    '/account',
-    '/join',
   ],
+  'of people and checkouts': ['/shop/checkout', '/shop/people', '/shop/activity'],
   'of the shop': ['/shop/goods', '/shop/packaging', '/shop/locations', '/shop/places'],
   'of carriers': ['/book?face=margin', '/shop/carriers', '/services/express', '/costs', '/costs/fit', '/costs/label'],
   'of proof': [

@@ -7,7 +7,7 @@ import jsqr from 'jsqr';
 import { Secret, TOTP } from 'otpauth';
 import { PNG } from 'pngjs';
 import { root } from '../places.ts';
-import { axeFaults, expect, saved, test } from '../shop.ts';
+import { axeFaults, expect, saved, test, tooWide } from '../shop.ts';
 import { startServer, stop } from '../startServer.ts';
 
 const PASSWORD = 'kiln glaze wheel stone';
@@ -76,6 +76,9 @@ test('a shop opened to others is refused without an owner, then set up from the 
     await page.goto(server.url + path);
     await expect(page.getByRole('heading', { name: 'Welcome, Nell' })).toBeVisible();
     expect(await axeFaults(page)).toEqual([]);
+    await page.setViewportSize({ width: 360, height: 700 });
+    expect(await tooWide(page)).toEqual([]);
+    await page.setViewportSize({ width: 1280, height: 800 });
     await field(page, 'New password').fill('password123');
     await page.keyboard.press('Enter');
     await expect(page.getByText(/^This password would be guessed\./)).toBeVisible();
@@ -111,11 +114,17 @@ test('an owner signs in with a second factor read from its picture, is slowed af
   await expect(page.getByText('This is not the code your app shows now.')).toBeVisible();
   await field(page, 'Code your app shows').fill(app.generate());
   await button(page, 'Confirm').click();
+  await expect(button(page, 'I have kept them')).toBeVisible();
   const codes = await page.getByRole('list').filter({ hasText: '-' }).getByRole('listitem').allTextContents();
   expect(codes).toHaveLength(10);
   await button(page, 'I have kept them').click();
   await expect(page.getByText(/10 of your recovery codes are left/)).toBeVisible();
   expect(await axeFaults(page)).toEqual([]);
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await page.setViewportSize({ width: 360, height: 700 });
+  expect(await tooWide(page)).toEqual([]);
+  expect(await axeFaults(page)).toEqual([]);
+  await page.setViewportSize({ width: 1280, height: 800 });
 
   await page.goto(shop.url);
   await signOut(page);

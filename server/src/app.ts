@@ -16,7 +16,7 @@ import { keyHandlers } from './features/checkout-keys/keyRoutes.ts';
 import { draftHandlers } from './features/draft/draftRoutes.ts';
 import { editionHandlers } from './features/editions/editionRoutes.ts';
 import { ReleaseFeed } from './features/editions/releaseFeed.ts';
-import { goodsHandlers, hasLeft } from './features/goods/goodsRoutes.ts';
+import { goodsHandlers, goodsWords, hasLeft } from './features/goods/goodsRoutes.ts';
 import { holidayHandlers } from './features/holidays/holidayRoutes.ts';
 import { loadHandlers } from './features/loads/loadRoutes.ts';
 import { peopleHandlers, sessionHandlers } from './features/people/peopleRoutes.ts';
@@ -27,7 +27,7 @@ import { surveyHandlers } from './features/surveys/surveyRoutes.ts';
 import { trialHandlers } from './features/trials/trialRoutes.ts';
 import { ANSWERED, doorOf, type Handlers } from './http/door.ts';
 import { OWNER_DOOR } from './http/doorFacts.ts';
-import { MOST_BODY_BYTES, problemHandler, unknownAddress } from './http/problemHandler.ts';
+import { MOST_BODY_BYTES, MOST_OF_STRANGERS_BYTES, problemHandler, unknownAddress } from './http/problemHandler.ts';
 import type { PublicLimits } from './http/publicDoor.ts';
 import { keepStrangersOut } from './http/strangers.ts';
 import type { Shop } from './openShop.ts';
@@ -124,12 +124,20 @@ function buyersDoor(parts: AppParts, feed: ReleaseFeed): Router {
       res.send(text);
       return ANSWERED;
     },
-    'POST /goods/changes': ({ body, res }) => goods.change(body, hasLeft(res)),
+    'POST /goods/changes': async ({ body, who, res }) => {
+      const answer = await goods.change(body, hasLeft(res));
+      await access.audit.record(`key ${who.key?.name}`, 'goodsChanged', goodsWords(body));
+      return answer;
+    },
     'PUT /loads': ({ body }) => ofOwner.set(body),
     'PATCH /loads': ({ body }) => ofOwner.count(body),
   };
   return buyersApp(handlers, access.keys, limits, log);
 }
+
+// The limits count what a compressed body unpacks to, while it unpacks. Whoever has not signed in has little to say.
+const readsAll = express.json({ limit: MOST_BODY_BYTES, strict: false });
+const readsLittle = express.json({ limit: MOST_OF_STRANGERS_BYTES, strict: false });
 
 function ownerDoor(parts: AppParts, feed: ReleaseFeed): Router {
   const { draft, drafts, editions, goods, loads, gateway, surveys, trials, keeping, access, log, hosts = [], pages } = parts;
@@ -162,8 +170,7 @@ function ownerDoor(parts: AppParts, feed: ReleaseFeed): Router {
   app.use(compression());
   const api = doorOf(ownerRoutes, handlers, {
     admit: (route: Route, req) => access.admit(route.who as Right, req),
-    // The limit counts what a compressed body unpacks to, while it unpacks.
-    parse: express.json({ limit: MOST_BODY_BYTES, strict: false }),
+    parse: ({ who }) => (who === 'anybody' ? readsLittle : readsAll),
   });
   app.use('/api', api, unknownAddress);
   if (pages !== undefined) servePages(app, pages);

@@ -29,7 +29,7 @@ export function buyersApp(handlers: BuyersHandlers, keys: KeyRing, limits: Publi
   };
   const app = Router();
   app.use(overTls, publicGuards(keys, limits));
-  app.use(doorOf(publicRoutes, all as Handlers<PublicRoutes, Caller>, { admit: admitCaller, parse: publicParser }));
+  app.use(doorOf(publicRoutes, all as Handlers<PublicRoutes, Caller>, { admit: admitCaller, parse: () => publicParser }));
   app.use(unknownAddress);
   app.use(problemHandler(log));
   return app;

@@ -22,7 +22,7 @@ export interface FrozenParts {
 
 function keyRing(keys: EditionFile['keys']): KeyRing {
   const held = new Map<string, HeldKey>(
-    keys.map(({ id, kind, scopes, origins, held: as }) => [as, { id, kind, scopes: new Set(scopes), origins: new Set(origins) }]),
+    keys.map(({ id, kind, scopes, origins, held: as }) => [as, { id, kind, name: '', scopes: new Set(scopes), origins: new Set(origins) }]),
   );
   return { find: (text) => held.get(heldAs(text)) ?? null, used: () => undefined };
 }

@@ -8,7 +8,7 @@ import { afterEach, beforeEach, describe, expect, test } from 'vitest';
 import { ARGON2, hashPassword } from './features/people/passwords.ts';
 import { stepOfCode } from './features/people/secondFactor.ts';
 import { backUpFolder, replaceFolder } from './features/shop-file/folderShop.ts';
-import { firstLane, newFolder, openTestShop, stepsOf, type TestShop } from './testShop.ts';
+import { clay, firstLane, newFolder, openTestShop, stepsOf, type TestShop } from './testShop.ts';
 
 const PASSWORD = 'kiln glaze wheel stone';
 const OTHER = 'harbour lantern oak drift';
@@ -81,6 +81,21 @@ describe('coming in', () => {
       expect([slowed.status, slowed.body.code]).toEqual([429, 'too-many-tries']);
       expect(Number(slowed.headers['retry-after'])).toBeGreaterThan(200);
     }
+  });
+
+  test('whoever has not signed in says little', async () => {
+    await first();
+    const long = { name: 'Nell', password: 'x'.repeat(20_000) };
+    for (const path of ['/api/session', '/api/links/use', '/api/links/look'])
+      expect(await codeOf(api().post(path).send(long))).toBe('body-too-large');
+    // Of a route that is not theirs nothing is read.
+    expect(
+      await codeOf(
+        api()
+          .post('/api/draft/steps')
+          .send({ ...long, steps: ['x'.repeat(5_000_000)] }),
+      ),
+    ).toBe('not-signed-in');
   });
 
   test('from one address many names are slowed, too', async () => {
@@ -314,12 +329,18 @@ describe('roles', () => {
     expect(releases[0].author).toBe('Nell');
     const rows = await shop.database.read.query('SELECT DISTINCT "author" FROM "draft_step"');
     expect(rows).toEqual([{ author: 'Ada' }]);
+    await api()
+      .post('/api/products/changes')
+      .set('Cookie', keeper)
+      .send({ put: [clay] })
+      .expect(200);
     await api().get('/api/shop/document').set('Cookie', owner).expect(200);
     await signIn('Nell', 'wrong');
     const audit = async (query = '') => (await api().get(`/api/audit${query}`).set('Cookie', owner)).body;
     expect((await audit()).entries.map(({ who, what, of }: { who: string; what: string; of: string }) => `${who} ${what} ${of}`)).toEqual([
       'Nell signInRefused ',
       'Nell exported the whole shop',
+      'Ada goodsChanged clay-10',
       'Nell published 1 (First)',
       'Nell personJoined ',
     ]);
@@ -327,7 +348,7 @@ describe('roles', () => {
     expect((await audit('?text=%25')).entries).toHaveLength(0);
     expect((await audit('?kinds=exported,published')).entries).toHaveLength(2);
     const [newest] = (await audit()).entries;
-    expect((await audit(`?before=${newest.seq}`)).entries).toHaveLength(3);
+    expect((await audit(`?before=${newest.seq}`)).entries).toHaveLength(4);
   });
 });
 

@@ -1,6 +1,7 @@
 import { type AnswerOf, isFile, METHODS, type Method, type ParamNames, partsOf, type Route, type Routes } from '@ostrakon/core/contract';
 import { type Request, type RequestHandler, type Response, Router } from 'express';
 import type { z } from 'zod';
+import { bodyValue } from './bodyValue.ts';
 import { HttpProblem } from './problems.ts';
 
 /** What a request says, read by the table: parts of its path, query and body. */
@@ -36,14 +37,17 @@ export type Handlers<T extends Routes, Who, Named extends keyof T = keyof T> = {
 export interface DoorRules<Who> {
   /** Who asks; throws where nobody may ask so. Called before the body is read. */
   admit(route: Route, req: Request): Who;
-  /** Reads the body of a route that takes one. */
-  readonly parse: RequestHandler;
+  /** What reads the body of a route that takes one. */
+  parse(route: Route): RequestHandler;
 }
 
 const requireJson: RequestHandler = (req, _res, next) => {
+  const type = req.headers['content-type'];
   // As nearly everybody writes it.
-  if (req.headers['content-type'] !== 'application/json' && req.is('application/json') === false)
-    throw new HttpProblem('media-type', 'Send the request body as application/json.');
+  if (type === 'application/json') return next();
+  if (req.is('application/json') === false) throw new HttpProblem('media-type', 'Send the request body as application/json.');
+  if (type !== undefined && /charset="?(?!utf-8)/i.test(type))
+    throw new HttpProblem('media-type', 'The encoding of the body is not supported. Send JSON in UTF-8.');
   next();
 };
 
@@ -90,7 +94,7 @@ class Saying {
     const { body } = this.#route;
     if (!this.#read && body && !isFile(body)) {
       // A route that takes nothing is not held to sending nothing.
-      this.#body = body.parse(this.req.body === undefined ? {} : this.req.body);
+      this.#body = body.parse(bodyValue(this.req.body));
       this.#read = true;
     }
     return this.#body;
@@ -151,7 +155,8 @@ export function doorOf<T extends Routes, Who>(table: T, handlers: Handlers<T, Wh
         res.locals.who = rules.admit(route, req);
         next();
       };
-      const reads = method === 'GET' || method === 'DELETE' || !route.body ? [] : isFile(route.body) ? [] : [requireJson, rules.parse];
+      const reads =
+        method === 'GET' || method === 'DELETE' || !route.body ? [] : isFile(route.body) ? [] : [requireJson, rules.parse(route)];
       at[method.toLowerCase() as 'get'](admit, ...reads, handlerOf(route, handler));
     }
     const allow = allowed(list.map(([method]) => method));

@@ -1,12 +1,15 @@
 import { CommandProblem, documentPath, type Problem } from '@ostrakon/core';
-import type { ErrorRequestHandler, RequestHandler } from 'express';
+import type { ErrorRequestHandler, Request, RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { z } from 'zod';
 import { troubleOf } from '../persistence/sqlite/storageFault.ts';
+import { bodyValue } from './bodyValue.ts';
 import { HttpProblem } from './problems.ts';
 
 /** Largest request body of the owner's page, in bytes. */
 export const MOST_BODY_BYTES = 4 * 1024 * 1024;
+/** The same of whoever has not signed in: a name, a password, a code. */
+export const MOST_OF_STRANGERS_BYTES = 10 * 1024;
 
 const escapePointer = (part: PropertyKey) => String(part).replaceAll('~', '~0').replaceAll('/', '~1');
 
@@ -98,11 +101,20 @@ export const unknownAddress: RequestHandler = (req) => {
   throw new HttpProblem('not-found', `Nothing answers ${req.method} ${req.path}.`);
 };
 
+/** What was sent, as far as it can be understood. */
+function sentIn({ body }: Request): unknown {
+  try {
+    return bodyValue(body);
+  } catch {
+    return undefined;
+  }
+}
+
 /** The last handler: every failure leaves as problem details, and none as a stack trace. */
 export function problemHandler(log: Logger): ErrorRequestHandler {
   return (error, req, res, next) => {
     if (res.headersSent) return next(error);
-    const problem = toProblem(error, '', req.body);
+    const problem = toProblem(error, '', sentIn(req));
     if (problem.code === 'internal' || problem.code.startsWith('storage-'))
       log.error({ event: 'request.failed', requestId: res.locals.requestId, err: error });
     const { requestId } = res.locals;

@@ -1,4 +1,3 @@
-import type { IncomingMessage } from 'node:http';
 import type { Route } from '@ostrakon/core/contract';
 import cors from 'cors';
 import express, { type NextFunction, type Request, type RequestHandler, type Response } from 'express';
@@ -157,18 +156,8 @@ export function publicGuards(keys: KeyRing, limits: PublicLimits): RequestHandle
   return [callers(keys), perMinute(limits), atOnce(limits)];
 }
 
-/** Small bodies, as they are: nothing is unpacked for anybody. */
-export const publicParser: RequestHandler = express.json({
-  limit: MOST_QUESTION_BYTES,
-  strict: false,
-  inflate: false,
-  verify: (req, _res, raw) => {
-    (req as WithRaw).raw = raw;
-  },
-});
-
-/** A request with its body as it was sent. */
-export type WithRaw = IncomingMessage & { raw?: Buffer };
+/** Small bodies, as they are: nothing is unpacked for anybody, and nothing understood that may be answered from memory. */
+export const publicParser: RequestHandler = express.raw({ limit: MOST_QUESTION_BYTES, inflate: false, type: () => true });
 
 /** Who asks, where a route is theirs. */
 export function admitCaller({ who }: Route, req: Request): Caller {

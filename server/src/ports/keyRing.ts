@@ -5,6 +5,7 @@ import { tokenHash } from '../http/tokens.ts';
 export interface HeldKey {
   readonly id: string;
   readonly kind: 'server' | 'page';
+  readonly name: string;
   readonly scopes: ReadonlySet<KeyScope>;
   readonly origins: ReadonlySet<string>;
 }

@@ -19,6 +19,11 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
   keyMade: 'made a checkout key',
   keyChanged: 'changed a checkout key',
   keyEnded: 'ended a checkout key',
+  goodsChanged: 'changed goods:',
+  trialsChanged: 'changed trials:',
+  draftMade: 'began a draft',
+  draftThrownAway: 'threw a draft away',
+  draftBroughtBack: 'brought a draft back',
   published: 'published edition',
   planned: 'planned edition',
   planMoved: 'moved a plan of edition',
@@ -37,6 +42,7 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
 /** What is chosen together. */
 export const AUDIT_GROUPS = [
   ['', 'Everything'],
+  ['goodsChanged,trialsChanged,draftMade,draftThrownAway,draftBroughtBack', 'Goods, trials and drafts'],
   ['published,planned,planMoved,planCalledOff,wentBack', 'Publishing and plans'],
   ['keyMade,keyChanged,keyEnded,carrierOpened,carrierChanged,carrierRemoved,calendarMade,calendarEnded', 'Keys, accounts, addresses'],
   ['personInvited,personJoined,personChanged,personEnded,linkMade', 'People'],

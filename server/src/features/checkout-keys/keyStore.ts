@@ -47,9 +47,9 @@ export class KeyStore implements KeyRing {
 
   #index(): void {
     this.#held = new Map(
-      [...this.#rows.values()].map(({ id, kind, secret, scopes, origins }) => [
+      [...this.#rows.values()].map(({ id, kind, name, secret, scopes, origins }) => [
         secret,
-        { id, kind, scopes: new Set<KeyScope>(JSON.parse(scopes)), origins: new Set<string>(JSON.parse(origins)) },
+        { id, kind, name, scopes: new Set<KeyScope>(JSON.parse(scopes)), origins: new Set<string>(JSON.parse(origins)) },
       ]),
     );
   }

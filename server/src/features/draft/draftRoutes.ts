@@ -29,12 +29,23 @@ export function draftHandlers(drafts: Drafts, editionBook: (number: number) => P
     'GET /draft': ({ res }) => read(drafts.main, res),
     'POST /draft/steps': ({ body, who }) => take(drafts.main, body, who.name),
     'GET /drafts': async () => ({ drafts: await drafts.list() }),
-    'POST /drafts': async ({ body: { name, from, commands }, who }) =>
-      drafts.make({ name, from, commands, book: await editionBook(from) }, who.name),
+    'POST /drafts': async ({ body: { name, from, commands }, who }) => {
+      const made = await drafts.make({ name, from, commands, book: await editionBook(from) }, who.name);
+      await who.tell('draftMade', made.name);
+      return made;
+    },
     'GET /drafts/:id': async ({ params, res }) => read(await drafts.get(params.id), res),
     'PATCH /drafts/:id': ({ params, body }) => drafts.rename(beside(params.id), body.name),
-    'DELETE /drafts/:id': ({ params }) => drafts.throwAway(beside(params.id)),
-    'POST /drafts/:id/back': ({ params }) => drafts.bringBack(beside(params.id)),
+    'DELETE /drafts/:id': async ({ params, who }) => {
+      const thrown = await drafts.throwAway(beside(params.id));
+      await who.tell('draftThrownAway', thrown.name);
+      return thrown;
+    },
+    'POST /drafts/:id/back': async ({ params, who }) => {
+      const back = await drafts.bringBack(beside(params.id));
+      await who.tell('draftBroughtBack', back.name);
+      return back;
+    },
     'POST /drafts/:id/steps': async ({ params, body, who }) => take(await drafts.get(params.id), body, who.name),
     'GET /drafts/:id/commands': async ({ params: { id } }) => {
       const { current } = await drafts.get(id);

@@ -1,3 +1,4 @@
+import type { GoodsChange } from '@ostrakon/core';
 import type { Response } from 'express';
 import { ANSWERED } from '../../http/door.ts';
 import { PackedJson } from '../../http/packedJson.ts';
@@ -14,6 +15,12 @@ export function hasLeft(res: Response): () => boolean {
   return () => left;
 }
 
+/** A change in a few words: which product, or how many. */
+export function goodsWords({ put, back, edit, remove }: GoodsChange): string {
+  const ids = [...put.map(({ id }) => id), ...back.map(({ product }) => product.id), ...edit.map(({ id }) => id), ...remove];
+  return ids.length > 3 ? `${ids.length} products` : ids.join(', ');
+}
+
 export function goodsHandlers(goods: GoodsStore) {
   const imports = new GoodsImports(goods);
   const packed = new PackedJson((products: GoodsStore['byId']) => ({ products: [...products.values()] }));
@@ -23,13 +30,21 @@ export function goodsHandlers(goods: GoodsStore) {
       await packed.send(goods.byId, req, res);
       return ANSWERED;
     },
-    'POST /products/changes': ({ body, res }) => goods.change(body, hasLeft(res)),
+    'POST /products/changes': async ({ body, res, who }) => {
+      const answer = await goods.change(body, hasLeft(res));
+      await who.tell('goodsChanged', goodsWords(body));
+      return answer;
+    },
     'POST /products/imports': () => imports.begin(),
     'DELETE /products/imports/:id': ({ params }) => {
       imports.callOff(params.id);
       return null;
     },
     'POST /products/imports/:id/parts': ({ params, body }) => imports.add(params.id, body),
-    'POST /products/imports/:id/taken': ({ params, res }) => imports.take(params.id, hasLeft(res)),
+    'POST /products/imports/:id/taken': async ({ params, res, who }) => {
+      const answer = await imports.take(params.id, hasLeft(res));
+      await who.tell('goodsChanged', `an import, ${answer.count} are there now`);
+      return answer;
+    },
   } satisfies OwnerHandlers<'/products'>;
 }

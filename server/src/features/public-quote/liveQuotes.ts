@@ -144,6 +144,8 @@ export class LiveQuotes {
    * @param digest of the request as it was sent: the same one within a minute, with nothing changed meanwhile, is answered from memory
    */
   async answer(request: () => PublicRequest, asked: number | undefined, digest: string): Promise<Answered> {
+    // What is wrong with a question is told, even where there is nothing to answer it from.
+    if (!this.#sources.live(this.#sources.now())) request();
     const live = this.#live();
     const edition = asked ?? live.number;
     const now = this.#sources.now();

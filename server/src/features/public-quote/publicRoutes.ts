@@ -3,7 +3,7 @@ import type { PublicRoutes } from '@ostrakon/core/contract';
 import type { Request, Response } from 'express';
 import { ANSWERED, type Handlers } from '../../http/door.ts';
 import { HttpProblem } from '../../http/problems.ts';
-import type { Caller, WithRaw } from '../../http/publicDoor.ts';
+import type { Caller } from '../../http/publicDoor.ts';
 import type { LiveQuotes } from './liveQuotes.ts';
 
 /** Written as it is, under a tag that begins with its edition. */
@@ -36,7 +36,7 @@ function requireHistory(lastOrderAt: string | undefined, { key }: Caller): void 
 
 /** Of a question as it was sent, and of who may say more than others. */
 const digestOf = (req: Request, { key }: Caller): string =>
-  `${key?.scopes.has('quotes') ? 'k' : ''}${hash('sha1', (req as WithRaw).raw ?? '', 'base64url')}`;
+  `${key?.scopes.has('quotes') ? 'k' : ''}${hash('sha1', Buffer.isBuffer(req.body) ? req.body : '', 'base64url')}`;
 
 export type QuoteRoutes = 'POST /quotes' | 'GET /edition' | 'GET /options';
 
