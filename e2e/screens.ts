@@ -36,3 +36,6 @@ export const screens: Readonly<Record<string, readonly string[]>> = {
     '/services/ground',
   ],
 };
+
+/** Pages without the shop around them; the journeys of people look at these. */
+export const plainPages: readonly string[] = ['/account', '/join'];

@@ -1,12 +1,12 @@
 import { PAGES } from '@ostrakon/core';
-import { screens } from '../screens.ts';
+import { plainPages, screens } from '../screens.ts';
 import { axeFaults, bench, cell, expect, faultsOf, sees, test, tooWide } from '../shop.ts';
 
 /** A chart takes a moment to fit a narrower window. */
 const softly = expect.configure({ soft: true, timeout: 5000 });
 
 test('the screens that are looked at are all there are', () => {
-  const paths = Object.values(screens).flatMap((list) => list.map((path) => path.split('?')[0] ?? ''));
+  const paths = [...plainPages, ...Object.values(screens).flatMap((list) => list.map((path) => path.split('?')[0] ?? ''))];
   for (const page of PAGES) {
     const pattern = new RegExp(`^${page.replaceAll(/:\w+/g, '[^/]+')}$`);
     expect(

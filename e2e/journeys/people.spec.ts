@@ -181,6 +181,22 @@ test('each does what they may: a keeper changes but does not publish, a reader l
   await keeper.goto(`${shop.url}/shop/people`);
   await expect(keeper.getByText('This is for owners only.')).toBeVisible();
 
+  // Ada has forgotten theirs: an owner makes an address, the old password and the old sessions are of no use.
+  await page.reload();
+  await button(page, 'Let Ada choose another password').click();
+  const reset = page.getByRole('dialog', { name: 'An address for Ada' });
+  const address = await reset.getByRole('textbox', { name: 'Address for Ada' }).inputValue();
+  await reset.getByRole('button', { name: 'Close' }).click();
+  await keeper.goto(address);
+  await expect(keeper.getByRole('heading', { name: 'Choose another password, Ada' })).toBeVisible();
+  await field(keeper, 'New password').fill('thimble orchard rain fold');
+  await button(keeper, 'Choose it and go in').click();
+  await expect(keeper).toHaveURL(/\/(book)?$/);
+  await expect(keeper.getByRole('banner').getByRole('button', { name: 'Signed in: Ada, keeper' })).toBeVisible();
+  await signOut(keeper);
+  await signIn(keeper, 'Ada', OTHER);
+  await expect(keeper.getByText('Name or password is wrong.')).toBeVisible();
+
   const reader = await enter('Rae', 'Reader');
   await reader.goto(`${shop.url}/shop`);
   await reader.getByLabel('Name of the shop').fill('Mine');

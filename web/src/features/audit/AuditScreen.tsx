@@ -7,6 +7,7 @@ import { useSending } from '../../access/useSending.ts';
 import { Button } from '../../ui/Button.tsx';
 import { toCsv } from '../../ui/csv.ts';
 import { download } from '../../ui/download.ts';
+import { HeadRow } from '../../ui/HeadRow.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { AUDIT_GROUPS, AUDIT_WORDS } from '../../words/auditWords.ts';
 import { useFormat } from '../../words/useWords.ts';
@@ -98,15 +99,7 @@ export function AuditScreen() {
       ) : (
         <div className="overflow-x-auto rounded-lg border border-line-strong bg-paper px-4 py-1">
           <table className="w-full">
-            <thead className="text-sm text-ash">
-              <tr>
-                {['When', 'Who', 'What'].map((head) => (
-                  <th key={head} scope="col" className="py-1.5 pe-4 text-start font-normal">
-                    {head}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <HeadRow names={['When', 'Who', 'What']} />
             <tbody>
               {entries.map(({ seq, at, who, what, of }) => (
                 <tr key={seq} className="border-line border-t align-baseline">

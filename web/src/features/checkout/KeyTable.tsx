@@ -5,6 +5,7 @@ import { accessApi, accessQueries } from '../../access/accessApi.ts';
 import { problemWords } from '../../access/problemWords.ts';
 import { useSending } from '../../access/useSending.ts';
 import { Button } from '../../ui/Button.tsx';
+import { HeadRow } from '../../ui/HeadRow.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { toast } from '../../ui/toast.ts';
 import { useFormat } from '../../words/useWords.ts';
@@ -93,15 +94,7 @@ export function KeyTable({ keys }: { keys: readonly CheckoutKey[] }) {
       {keys.length > 0 && (
         <div className="mb-3 overflow-x-auto">
           <table className="w-full">
-            <thead className="text-sm text-ash">
-              <tr>
-                {['Name', 'Key', 'For', 'Use', ''].map((head) => (
-                  <th key={head} scope="col" className="py-1 pe-4 text-start font-normal">
-                    {head || <span className="sr-only">To be done</span>}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <HeadRow names={['Name', 'Key', 'For', 'Use', '']} />
             <tbody>
               {keys.map((held) => (
                 <KeyRow key={held.id} held={held} onEdit={() => setOpen(held)} />

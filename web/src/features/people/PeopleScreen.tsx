@@ -8,6 +8,7 @@ import { SecretField } from '../../access/SecretField.tsx';
 import { ROLE_WORDS, useMe } from '../../access/useMe.ts';
 import { useSending } from '../../access/useSending.ts';
 import { Button } from '../../ui/Button.tsx';
+import { HeadRow } from '../../ui/HeadRow.tsx';
 import { LabelledInput } from '../../ui/LabelledInput.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -248,15 +249,7 @@ export function PeopleScreen() {
       </div>
       <div className="overflow-x-auto rounded-lg border border-line-strong bg-paper px-4 pb-2">
         <table className="w-full">
-          <thead className="text-sm text-ash">
-            <tr>
-              {['Name', 'May do', 'Publishing', 'Signs in with', ''].map((head) => (
-                <th key={head} scope="col" className="py-2 pe-4 text-start font-normal">
-                  {head || <span className="sr-only">To be done</span>}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <HeadRow names={['Name', 'May do', 'Publishing', 'Signs in with', '']} />
           <tbody>
             {(people.data ?? []).map((person) => (
               <PersonRow key={person.id} person={person} onLink={(made) => setLink({ name: person.name, link: made })} />
