@@ -317,6 +317,40 @@ describe('roles', () => {
     expect(await codeOf(api().get('/api/people').set('Cookie', cookie))).toBe('not-allowed');
   });
 
+  test('whoever is an owner no more publishes only where that is said anew', async () => {
+    const cookie = cookieIn(await first());
+    const { id, cookie: make } = await person('Ada', 'owner', true);
+    const theirs = await make();
+    const edit = (change: object) => api().patch(`/api/people/${id}`).set('Cookie', cookie).send(change).expect(200);
+    const publish = () => codeOf(api().post('/api/editions').set('Cookie', theirs).send({ revision: 0, note: '' }));
+    await edit({ role: 'keeper' });
+    expect(await publish()).toBe('not-allowed');
+    await edit({ mayPublish: true });
+    expect(await publish()).not.toBe('not-allowed');
+  });
+
+  test('of two owners who let each other in no more at once, one stays', async () => {
+    await first();
+    const nell = shop.server.access.people.named('Nell')?.id ?? '';
+    const { id } = await person('Ada', 'owner', true);
+    const { people } = shop.server.access;
+    const ended = await Promise.allSettled([people.end(id), people.end(nell)]);
+    expect(ended.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+    expect(people.list()).toHaveLength(1);
+  });
+
+  test('of two who are invited by one name at once, one is', async () => {
+    const cookie = cookieIn(await first());
+    const ask = () => codeOf(api().post('/api/people').set('Cookie', cookie).send({ name: 'Ada', role: 'reader', mayPublish: false }));
+    expect((await Promise.all([ask(), ask()])).sort()).toEqual([201, 'name-in-use']);
+  });
+
+  test('of two who would be the first at once, one is', async () => {
+    const both = ['Nell', 'Eve'].map((name) => codeOf(api().post('/api/people/first').send({ name, password: PASSWORD })));
+    expect((await Promise.all(both)).sort()).toEqual([201, 'name-in-use']);
+    expect(shop.server.access.people.list()).toHaveLength(1);
+  });
+
   test('who did it stands beside every step, release and entry', async () => {
     const owner = cookieIn(await first());
     const keeper = await (await person('Ada', 'keeper')).cookie();

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { EditPerson, InvitePerson, LinkSeen, Myself, OneTimeLink, Person, Role } from '@ostrakon/core/contract';
+import pLimit from 'p-limit';
 import { HttpProblem } from '../../http/problems.ts';
 import { newToken, tokenHash } from '../../http/tokens.ts';
 import { LinkEntity, type LinkRow, PersonEntity, type PersonRow } from '../../persistence/access/accessEntities.ts';
@@ -26,6 +27,8 @@ export class PeopleStore {
   readonly sessions: Sessions;
   readonly #people = new Map<string, PersonRow>();
   readonly #links = new Map<string, LinkRow>();
+  /** Who is there is looked at and changed with nothing in between: no name twice, and always an owner. */
+  readonly #inTurn = pLimit(1);
   readonly #begun = new Map<string, { key: string; until: number }>();
 
   private constructor(database: Database, secrets: Secrets, now: () => string) {
@@ -112,14 +115,23 @@ export class PeopleStore {
 
   /** The first owner of a shop that has no people yet. */
   async first(name: string, password: string): Promise<PersonRow> {
-    if (this.any) throw new HttpProblem('name-in-use', 'This shop has people already. Sign in.');
+    const requireNobody = () => {
+      if (this.any) throw new HttpProblem('name-in-use', 'This shop has people already. Sign in.');
+    };
+    requireNobody();
     requireStrong(password, name);
-    return this.#add(name, 'owner', true, await hashPassword(password));
+    const hashed = await hashPassword(password);
+    return this.#inTurn(() => {
+      requireNobody();
+      return this.#add(name, 'owner', true, hashed);
+    });
   }
 
   async invite({ name, role, mayPublish }: InvitePerson): Promise<{ person: Person; link: OneTimeLink }> {
-    if (!this.any && role !== 'owner') throw new HttpProblem('last-owner', 'The first person of a shop is an owner.');
-    const row = await this.#add(name, role, mayPublish || role === 'owner', null);
+    const row = await this.#inTurn(() => {
+      if (!this.any && role !== 'owner') throw new HttpProblem('last-owner', 'The first person of a shop is an owner.');
+      return this.#add(name, role, mayPublish || role === 'owner', null);
+    });
     const link = await this.#newLink(row, 'invitation');
     const person = this.list().find(({ id }) => id === row.id);
     if (!person) throw new Error('the person just made is there');
@@ -180,17 +192,22 @@ export class PeopleStore {
       throw new HttpProblem('last-owner', `${row.name} is the only owner who can sign in. Make somebody else an owner first.`);
   }
 
-  async edit(id: string, change: EditPerson): Promise<void> {
-    const row = this.#require(id);
-    const { role = row.role, mayPublish = row.mayPublish } = change;
-    if (role !== 'owner') this.#requireOwnerBesides(row);
-    await this.#set(row, { role, mayPublish: mayPublish || role === 'owner' });
+  edit(id: string, change: EditPerson): Promise<void> {
+    return this.#inTurn(async () => {
+      const row = this.#require(id);
+      // Whoever is an owner no more publishes only where that is said anew.
+      const { role = row.role, mayPublish = row.mayPublish && row.role !== 'owner' } = change;
+      if (role !== 'owner') this.#requireOwnerBesides(row);
+      await this.#set(row, { role, mayPublish: mayPublish || role === 'owner' });
+    });
   }
 
   async end(id: string): Promise<void> {
-    const row = this.#require(id);
-    this.#requireOwnerBesides(row);
-    await this.#set(row, { endedAt: this.#now(), password: null, lockedFactor: null, recovery: '[]' });
+    await this.#inTurn(async () => {
+      const row = this.#require(id);
+      this.#requireOwnerBesides(row);
+      await this.#set(row, { endedAt: this.#now(), password: null, lockedFactor: null, recovery: '[]' });
+    });
     await this.sessions.endAll(id);
     await this.#forgetLinks(id);
   }
