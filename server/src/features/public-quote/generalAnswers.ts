@@ -19,26 +19,35 @@ import { generalOptions, type PublicOptions } from '@ostrakon/core/contract';
 import { sampleAddresses } from '@ostrakon/core/sample-addresses';
 
 /** Addresses of each part that are looked at, and carts at each: few enough that no country costs much. */
-const ADDRESSES = 2;
+const ADDRESSES = 1;
 const CARTS = 2;
 /** Of at most so many parts of one country. */
 const MOST_PARTS = 100;
 
-/** The shop's lightest goods that cost something. */
-function lightest(products: Iterable<ProductFacts>): string[] {
-  const weighed = [...products].flatMap(({ id, weight, price }) =>
-    weight !== null && price > 0 ? [{ id, weight: massToMicrograms(weight) }] : [],
-  );
-  return weighed
-    .sort((a, b) => a.weight - b.weight)
-    .slice(0, CARTS)
-    .map(({ id }) => id);
+type Goods = ReadonlyMap<string, ProductFacts>;
+
+const lightestOf = new WeakMap<Goods, readonly string[]>();
+
+/** The shop's lightest goods that cost something; looked for once for as long as the goods are the same. */
+export function lightest(goods: Goods): readonly string[] {
+  const held = lightestOf.get(goods);
+  if (held) return held;
+  const few: { id: string; weight: number }[] = [];
+  for (const { id, weight, price } of goods.values()) {
+    if (weight === null || price === 0) continue;
+    few.push({ id, weight: massToMicrograms(weight) });
+    few.sort((a, b) => a.weight - b.weight);
+    few.length = Math.min(few.length, CARTS);
+  }
+  const ids = few.map(({ id }) => id);
+  lightestOf.set(goods, ids);
+  return ids;
 }
 
 interface Sources {
   readonly products: GoodsById;
-  /** The goods one after the other, for which there may be many. */
-  readonly goods: Iterable<ProductFacts>;
+  /** The same as they are listed. */
+  readonly goods: Goods;
   readonly loads: readonly DayLoad[];
   readonly now: string;
 }

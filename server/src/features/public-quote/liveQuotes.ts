@@ -26,7 +26,7 @@ import { LRUCache } from 'lru-cache';
 import type { z } from 'zod';
 import { admissionProblem, unknownProduct } from '../../http/admissionProblem.ts';
 import { HttpProblem } from '../../http/problems.ts';
-import { answerInGeneral } from './generalAnswers.ts';
+import { answerInGeneral, lightest } from './generalAnswers.ts';
 
 /** What a buyer's checkout sends. */
 type PublicRequest = z.output<(typeof publicRoutes)['POST /quotes']['body']>;
@@ -90,6 +90,8 @@ export class LiveQuotes {
 
   constructor(sources: LiveSources) {
     this.#sources = sources;
+    // No stranger's question waits for all goods to be looked through.
+    lightest(sources.products());
   }
 
   #live(): InForce {
@@ -194,7 +196,7 @@ export class LiveQuotes {
       held ??
       answerInGeneral(book, country, live.number, {
         products: ruledById(this.#sources.products(), book.book),
-        goods: this.#sources.products().values(),
+        goods: this.#sources.products(),
         loads,
         now,
       });
