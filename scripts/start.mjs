@@ -31,6 +31,7 @@ if (fresh && existsSync(data)) {
 // Somebody at a terminal wants to see what goes wrong, not every request.
 const env = { LOG_LEVEL: 'warn', ...process.env, OSTRAKON_DATA: data };
 if (demo) {
+  env.SHOP_FRONT ||= 'open';
   mkdirSync(data, { recursive: true });
   env.OSTRAKON_SEED = join(data, 'seed.json');
   run(process.execPath, ['demo/dist/writeSeed.js', env.OSTRAKON_SEED]);

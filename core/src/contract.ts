@@ -95,6 +95,16 @@ export {
 export { ProblemCode } from './contract/problemCode.ts';
 export { PublicOptions } from './contract/publicOptions.ts';
 export { PublicAsk, PublicEdition, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
+export {
+  LookAt,
+  LookLink,
+  OrderBuyer,
+  OrderPlaced,
+  PlaceOrder,
+  PublicCounterHours,
+  PublicGoods,
+  PublicShop,
+} from './contract/publicShop.ts';
 export { type OwnerRoutes, ownerRoutes } from './contract/routes/ownerRoutes.ts';
 export { type PublicRoutes, publicRoutes } from './contract/routes/publicRoutes.ts';
 export {
@@ -111,6 +121,8 @@ export {
   type RouteKey,
   type Routes,
 } from './contract/routes/route.ts';
+export { counterHours, shopFacts } from './contract/shopFacts.ts';
 export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, shopFileForward, TakeFile } from './contract/shopFile.ts';
 export { buyerWords, toldWords } from './contract/words/buyerWords.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './quote/cartInput.ts';
+export { inLanguage } from './rate-book/buyerTexts.ts';

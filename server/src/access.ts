@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import { mayDo, type Right } from '@ostrakon/core/contract';
 import type { Request } from 'express';
 import { AuditStore } from './features/audit/auditStore.ts';
+import { Looks } from './features/buyers-view/looks.ts';
 import { KeyStore } from './features/checkout-keys/keyStore.ts';
 import { PeopleStore } from './features/people/peopleStore.ts';
 import { tokenIn } from './features/people/sessionCookie.ts';
@@ -17,21 +18,29 @@ export class Access {
   readonly people: PeopleStore;
   readonly keys: KeyStore;
   readonly audit: AuditStore;
+  readonly looks: Looks;
   readonly tries = new Tries();
   readonly close: () => Promise<void>;
 
-  private constructor(people: PeopleStore, keys: KeyStore, audit: AuditStore, close: () => Promise<void>) {
-    this.people = people;
-    this.keys = keys;
-    this.audit = audit;
-    this.close = close;
+  private constructor(parts: Pick<Access, 'people' | 'keys' | 'audit' | 'looks' | 'close'>) {
+    this.people = parts.people;
+    this.keys = parts.keys;
+    this.audit = parts.audit;
+    this.looks = parts.looks;
+    this.close = parts.close;
   }
 
   static async open(folder: string, now: () => string): Promise<Access> {
     const database = await openAccess(folder);
     try {
-      const people = await PeopleStore.open(database, Secrets.ofFolder(join(folder, ACCESS_FOLDER)), now);
-      return new Access(people, await KeyStore.open(database, now), new AuditStore(database, now), () => database.close());
+      const secrets = Secrets.ofFolder(join(folder, ACCESS_FOLDER));
+      return new Access({
+        people: await PeopleStore.open(database, secrets, now),
+        keys: await KeyStore.open(database, now),
+        audit: new AuditStore(database, now),
+        looks: new Looks(secrets, now),
+        close: () => database.close(),
+      });
     } catch (error) {
       await database.close();
       throw error;

@@ -1,5 +1,6 @@
+import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
-import { isPage, Problem } from '@ostrakon/core';
+import { isPage, Problem, type PublicQuote } from '@ostrakon/core';
 import { openApi, ownerRoutes, type Right, type Route } from '@ostrakon/core/contract';
 import compression from 'compression';
 import express, { type RequestHandler, Router } from 'express';
@@ -11,6 +12,7 @@ import { type BuyersHandlers, buyersApp, overTls } from './buyersApp.ts';
 import type { KnownCarrier } from './carriers/connections.ts';
 import type { CarrierGateway } from './carriers/gateway.ts';
 import { auditHandlers } from './features/audit/auditRoutes.ts';
+import { buyersViewHandlers, lookHandlers } from './features/buyers-view/buyersViewRoutes.ts';
 import { carrierHandlers } from './features/carriers/carrierRoutes.ts';
 import { keyHandlers } from './features/checkout-keys/keyRoutes.ts';
 import { draftHandlers } from './features/draft/draftRoutes.ts';
@@ -19,6 +21,7 @@ import { ReleaseFeed } from './features/editions/releaseFeed.ts';
 import { goodsHandlers, goodsWords, hasLeft } from './features/goods/goodsRoutes.ts';
 import { holidayHandlers } from './features/holidays/holidayRoutes.ts';
 import { loadHandlers } from './features/loads/loadRoutes.ts';
+import { orderHandlers } from './features/orders/orderRoutes.ts';
 import { peopleHandlers, sessionHandlers } from './features/people/peopleRoutes.ts';
 import { LiveQuotes } from './features/public-quote/liveQuotes.ts';
 import { quoteHandlers } from './features/public-quote/publicRoutes.ts';
@@ -46,6 +49,8 @@ export interface AppParts extends Shop {
   readonly log: Logger;
   /** Names the server goes by besides those of this machine. */
   readonly hosts?: readonly string[];
+  /** Whether anybody may see the shop front and place orders there. */
+  readonly frontOpen?: boolean;
   /** Folder of the built page; none in tests of the API. */
   readonly pages?: string;
 }
@@ -95,7 +100,7 @@ function servePages(app: Router, pages: string): void {
   });
 }
 
-function liveQuotes({ editions, goods, loads, gateway, keeping }: AppParts): LiveQuotes {
+function liveQuotes({ editions, drafts, goods, loads, gateway, keeping }: AppParts): LiveQuotes {
   return new LiveQuotes({
     live: (instant) => {
       const live = editions.inForce(instant);
@@ -109,15 +114,37 @@ function liveQuotes({ editions, goods, loads, gateway, keeping }: AppParts): Liv
     loads: () => loads.all,
     carriers: (asks, waited) => gateway.answers(asks, waited),
     known: (asks) => gateway.known(asks),
+    looked: async (at) => {
+      const next = editions.releases.reduce((last, { edition }) => Math.max(last, edition), 0) + 1;
+      if (at.see === 'draft') return { number: next, book: (await drafts.get(at.draft)).current.book };
+      const edition = await editions.read(at.see === 'edition' ? at.edition : next - 1);
+      return { number: edition.summary.number, book: edition.book };
+    },
     now: keeping.now,
   });
 }
 
 function buyersDoor(parts: AppParts, feed: ReleaseFeed): Router {
-  const { goods, loads, draft, editions, access, limits, log } = parts;
+  const { goods, loads, draft, editions, orders, access, keeping, frontOpen = false, limits, log } = parts;
+  const quotes = liveQuotes(parts);
+  const lookOf = (look: string) => access.looks.read(look);
   const ofOwner = loadHandlers(loads, () => [draft.current.book, ...editions.booksInUse]);
   const handlers: BuyersHandlers = {
-    ...quoteHandlers(liveQuotes(parts)),
+    ...quoteHandlers(quotes, lookOf),
+    ...buyersViewHandlers({
+      now: keeping.now,
+      document: async (look) => {
+        const { edition, book } = await quotes.document({ look });
+        return { edition, book: book.book };
+      },
+      products: () => [...goods.byId.values()],
+      lookOf,
+      open: frontOpen,
+    }),
+    ...orderHandlers(orders, async (cart, edition) => {
+      const { text } = await quotes.answer(() => cart, { edition }, randomUUID());
+      return JSON.parse(text) as PublicQuote;
+    }),
     'GET /releases/:secret.ics': async ({ params, res }) => {
       const text = await feed.calendar(params.secret);
       res.setHeader('Content-Type', 'text/calendar; charset=utf-8');
@@ -132,7 +159,7 @@ function buyersDoor(parts: AppParts, feed: ReleaseFeed): Router {
     'PUT /loads': ({ body }) => ofOwner.set(body),
     'PATCH /loads': ({ body }) => ofOwner.count(body),
   };
-  return buyersApp(handlers, access.keys, limits, log);
+  return buyersApp(handlers, access.keys, limits, log, frontOpen);
 }
 
 // The limits count what a compressed body unpacks to, while it unpacks. Whoever has not signed in has little to say.
@@ -153,6 +180,10 @@ function ownerDoor(parts: AppParts, feed: ReleaseFeed): Router {
     ...sessionHandlers({ people, tries, audit, shopName }),
     ...peopleHandlers({ people, tries, audit, shopName }),
     ...keyHandlers(keys, parts.publicAddress ?? null),
+    ...lookHandlers(access.looks, async (at) => {
+      if (at.see === 'draft') await drafts.get(at.draft);
+      if (at.see === 'edition') await editions.read(at.edition);
+    }),
     ...auditHandlers(audit),
     ...draftHandlers(drafts, async (number) => (await editions.read(number)).book),
     ...editionHandlers(editions, drafts, feed, { products: () => goods.byId.values(), loads: () => loads.all, keys: () => keys.filed() }),

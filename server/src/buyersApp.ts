@@ -18,7 +18,7 @@ export const overTls: RequestHandler = (req, res, next) => {
 };
 
 /** The buyers' door. */
-export function buyersApp(handlers: BuyersHandlers, keys: KeyRing, limits: PublicLimits, log: Logger): Router {
+export function buyersApp(handlers: BuyersHandlers, keys: KeyRing, limits: PublicLimits, log: Logger, frontOpen = false): Router {
   let described: object | undefined;
   const all = {
     ...handlers,
@@ -29,7 +29,7 @@ export function buyersApp(handlers: BuyersHandlers, keys: KeyRing, limits: Publi
   };
   const app = Router();
   app.use(overTls, publicGuards(keys, limits));
-  app.use(doorOf(publicRoutes, all as Handlers<PublicRoutes, Caller>, { admit: admitCaller, parse: () => publicParser }));
+  app.use(doorOf(publicRoutes, all as Handlers<PublicRoutes, Caller>, { admit: admitCaller(frontOpen), parse: () => publicParser }));
   app.use(unknownAddress);
   app.use(problemHandler(log));
   return app;

@@ -2,6 +2,7 @@ import type { EditionFile } from '@ostrakon/core/contract';
 import express, { type Express } from 'express';
 import type { Logger } from 'pino';
 import { type BuyersHandlers, buyersApp } from './buyersApp.ts';
+import { buyersViewHandlers } from './features/buyers-view/buyersViewRoutes.ts';
 import { LiveQuotes } from './features/public-quote/liveQuotes.ts';
 import { quoteHandlers } from './features/public-quote/publicRoutes.ts';
 import { PUBLIC_PATH } from './http/doorFacts.ts';
@@ -27,6 +28,10 @@ function keyRing(keys: EditionFile['keys']): KeyRing {
   return { find: (text) => held.get(heldAs(text)) ?? null, used: () => undefined };
 }
 
+const noLook = (): never => {
+  throw new HttpProblem('link-spent', 'This server shows its one edition and nothing else.');
+};
+
 const noChange = (): never => {
   throw new HttpProblem('not-found', 'This server answers for one edition and takes no changes. Send them to the shop itself.');
 };
@@ -46,10 +51,19 @@ export function frozenApp({ file, now, log, limits, trustProxy, watch }: FrozenP
     loads: () => loads,
     carriers: async () => new Map(),
     known: () => new Map(),
+    looked: async () => noLook(),
     now,
   });
   const handlers: BuyersHandlers = {
-    ...quoteHandlers(quotes),
+    ...quoteHandlers(quotes, noLook),
+    ...buyersViewHandlers({
+      now,
+      document: async () => ({ edition: quotes.edition(), book }),
+      products: () => products,
+      lookOf: noLook,
+      open: false,
+    }),
+    'POST /orders': noChange,
     'GET /releases/:secret.ics': noChange,
     'POST /goods/changes': noChange,
     'PUT /loads': noChange,

@@ -36,6 +36,7 @@ const settings = settingsOrEnd();
 const here = dirname(fileURLToPath(import.meta.url));
 const folder = resolve(settings.OSTRAKON_DATA ?? resolve(here, '../../.ostrakon'));
 const pages = resolve(here, '../../web/dist');
+const front = resolve(here, '../../storefront/dist');
 const seedFile = settings.OSTRAKON_SEED;
 // Lines that come while one is being written go out together.
 const log = pino({ level: settings.LOG_LEVEL }, destination({ dest: 1, sync: false }));
@@ -70,6 +71,7 @@ const shopServer = await ShopServer.start({
   ...(metrics && { watch: metrics }),
   ...publicAddress(),
   ...(existsSync(pages) && { pages }),
+  ...(existsSync(front) && { front: { folder: front, open: settings.SHOP_FRONT === 'open' } }),
 }).catch((error: unknown) => giveUp(openingFailed(error)));
 const open = openWithoutOwner(settings, shopServer.access.people.any);
 if (open !== null) {

@@ -3,6 +3,7 @@ import { Drafts } from './features/draft/drafts.ts';
 import { EditionStore } from './features/editions/editionStore.ts';
 import { GoodsStore } from './features/goods/goodsStore.ts';
 import { LoadStore } from './features/loads/loadStore.ts';
+import { OrderStore } from './features/orders/orderStore.ts';
 import { SurveyStore } from './features/surveys/surveyStore.ts';
 import { TrialStore } from './features/trials/trialStore.ts';
 import { Secrets } from './persistence/secrets.ts';
@@ -21,6 +22,7 @@ export async function openShop(folder: string, now: () => string) {
       editions: await EditionStore.open(database, now),
       goods: await GoodsStore.open(database),
       loads: await LoadStore.open(database),
+      orders: new OrderStore(database, now),
       surveys: new SurveyStore(database, now),
       trials: new TrialStore(database),
     };

@@ -58,6 +58,7 @@ export const Settings = z.object({
   OSTRAKON_SEED: z.string().optional(),
   CARRIERS_PORT: port(4311),
   CARRIERS_URL: z.url({ protocol: /^https?$/, error: 'must be an address that begins with http:// or https://' }).optional(),
+  SHOP_FRONT: z.enum(['open', 'closed'], 'must be open or closed').default('closed'),
   LOG_LEVEL: z.enum(LEVELS, `must be one of ${LEVELS.join(', ')}`).default('info'),
 });
 export type Settings = z.infer<typeof Settings>;

@@ -30,6 +30,8 @@ export interface ServerParts {
   readonly publicAddress?: string;
   readonly hosts?: readonly string[];
   readonly pages?: string;
+  /** Folder of the built shop front, and whether anybody may see it. */
+  readonly front?: { readonly folder: string; readonly open: boolean };
   /** Who stands before the server and may say for whom it asks, as Express understands it; nobody where nothing is said. */
   readonly trustProxy?: number | string;
   readonly watch?: Watch;
@@ -94,7 +96,7 @@ export class ShopServer {
   }
 
   #open(shop: Shop): Opened {
-    const { folder, now, log, carriers, limits, publicLimits, publicAddress, hosts, pages } = this.#parts;
+    const { folder, now, log, carriers, limits, publicLimits, publicAddress, hosts, pages, front } = this.#parts;
     const gateway = gatewayTo(carriers, shop.accounts, log, limits);
     // What carriers asked in the last survey is usual until they are asked again.
     shop.surveys.latest().then(
@@ -112,6 +114,7 @@ export class ShopServer {
       publicAddress,
       log,
       ...(hosts && { hosts }),
+      frontOpen: front?.open === true,
       ...(pages !== undefined && { pages }),
     });
     const every = this.#lookEvery;

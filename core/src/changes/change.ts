@@ -41,6 +41,10 @@ export type Change =
   | { code: 'shopFact'; fact: ShopFact; before: string; after: string }
   | { code: 'served'; added: readonly string[]; removed: readonly string[] }
   | { code: 'text'; text: 'noOption' | 'refer'; after: string }
+  | { code: 'policySet' | 'mailSet'; after: string | null }
+  | { code: 'languagesChanged'; added: Names; removed: Names }
+  /** So many texts are said in another way in a language, by its tag. */
+  | { code: 'translated'; locale: string; texts: number }
   | { code: 'zoneAdded' | 'zoneRemoved'; zone: string }
   | { code: 'zoneRenamed'; before: string; after: string }
   | { code: 'zonesReordered' | 'servicesReordered'; names: readonly string[] }

@@ -30,7 +30,23 @@ function shopChanges(before: Shop, after: Shop): Change[] {
     ...(same(before.closed, after.closed) ? [] : [{ code: 'shopClosed', after: after.closed } as const]),
     ...(same(before.holidays, after.holidays) ? [] : [{ code: 'holidaysListed', after: after.holidays } as const]),
     ...texts.map((text): Change => ({ code: 'text', text, after: after.texts[text] })),
+    ...(before.texts.policy === after.texts.policy ? [] : [{ code: 'policySet', after: after.texts.policy ?? null } as const]),
+    ...(before.mail === after.mail ? [] : [{ code: 'mailSet', after: after.mail ?? null } as const]),
   ];
+}
+
+function languageChanges({ languages: before = [] }: RateBook, { languages: after = [] }: RateBook): Change[] {
+  const textsOf = (list: typeof before, locale: string) => list.find((one) => one.locale === locale)?.texts ?? [];
+  const names = (list: typeof before, others: typeof before) =>
+    list.flatMap(({ locale }) => (others.some((one) => one.locale === locale) ? [] : [locale]));
+  const [added, removed] = [names(after, before), names(before, after)];
+  const translated = after.flatMap(({ locale, texts }): Change[] => {
+    const old = textsOf(before, locale);
+    const said = without(texts, old).length;
+    const dropped = old.filter(({ of }) => !texts.some((one) => one.of === of)).length;
+    return said + dropped === 0 ? [] : [{ code: 'translated', locale, texts: said + dropped }];
+  });
+  return [...(added.length + removed.length === 0 ? [] : [{ code: 'languagesChanged', added, removed } as const]), ...translated];
 }
 
 function zoneChanges(before: Zone, after: Zone, { services, goodsGroups }: RateBook): Change[] {
@@ -118,6 +134,7 @@ export function describeChanges(before: RateBook, after: RateBook): Change[] {
   const empty = (zone: Zone): Zone => ({ ...zone, lanes: {} });
   return [
     ...shopChanges(before.shop, after.shop),
+    ...languageChanges(before, after),
     ...listChanges('goodsGroupsChanged', before.goodsGroups, after.goodsGroups),
     ...goodsRuleChanges(before, after),
     ...listChanges('locationsChanged', before.locations.map(placed), after.locations.map(placed)),

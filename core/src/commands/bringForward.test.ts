@@ -89,7 +89,7 @@ test('a draft brought to a later book keeps what both say; what meets is as deci
         }
       }
     }),
-    { numRuns: 600 },
+    { numRuns: 900 },
   );
   met.enough(40, 'nothing meets', 'meets', 'refused');
 });

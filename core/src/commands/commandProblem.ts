@@ -18,6 +18,8 @@ export const CommandProblemCode = z.enum([
   'capBelowFloor',
   'carrierNotChosen',
   'figuresNeeded',
+  'languageThere',
+  'languageNotFound',
 ]);
 export type CommandProblemCode = z.infer<typeof CommandProblemCode>;
 
@@ -39,6 +41,8 @@ const SENTENCES: Record<CommandProblemCode, (id: string) => string> = {
   allowanceNotFound: (id) => `No allowance has the id "${id}"`,
   capBelowFloor: () => 'At most is less than at least',
   carrierNotChosen: (id) => `No carrier is chosen for the service "${id}"`,
+  languageThere: (tag) => `Buyers read ${tag} already`,
+  languageNotFound: (tag) => `Buyers are not answered in ${tag}`,
   outOfOrder: (id) => `The list has no position ${id}`,
 };
 

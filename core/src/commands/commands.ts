@@ -4,6 +4,7 @@ import { type CommandDefinition, define } from './define.ts';
 import { goodsGroupCommands } from './goodsGroupCommands.ts';
 import { goodsRuleCommands } from './goodsRuleCommands.ts';
 import { laneCommands } from './laneCommands.ts';
+import { languageCommands } from './languageCommands.ts';
 import { locationCommands } from './locationCommands.ts';
 import { meantCommands } from './meantCommands.ts';
 import { packingCommands } from './packingCommands.ts';
@@ -16,6 +17,7 @@ import { zoneCommands } from './zoneCommands.ts';
 /** Every change that is one thing. */
 const single = {
   ...shopCommands,
+  ...languageCommands,
   ...goodsGroupCommands,
   ...goodsRuleCommands,
   ...locationCommands,

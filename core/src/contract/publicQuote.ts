@@ -6,6 +6,7 @@ import type { ArrivalPromise } from '../promise/promise.ts';
 import { orderedOn, promiseText } from '../promise/promiseText.ts';
 import type { Offer, Quote, Reason } from '../quote/quoteTypes.ts';
 import { buyerNote } from '../rate-book/buyerNote.ts';
+import { type InLanguage, inLanguage } from '../rate-book/buyerTexts.ts';
 import { type RateBook, type Service, ServiceKind } from '../rate-book/rateBook.ts';
 import { TimeSpan } from '../time/timeOfDay.ts';
 import { PublicReason } from './buyerReason.ts';
@@ -65,7 +66,11 @@ export const PublicWithheld = z.strictObject({ service: z.string(), name: z.stri
 export type PublicWithheld = z.infer<typeof PublicWithheld>;
 
 /** How a quote is asked for, besides the cart: `later` waits for no carrier and names the services still to come. */
-export const PublicAsk = z.looseObject({ carriers: z.enum(['wait', 'later']).optional() });
+export const PublicAsk = z.looseObject({
+  carriers: z.enum(['wait', 'later']).optional(),
+  /** The buyer's language, as a BCP 47 tag: answered in it where the shop has its texts in it, else in the shop's own. */
+  language: z.string().max(35, 'A language has at most 35 letters').optional(),
+});
 
 /** What an address lacks or says in two ways: the field to ask the buyer for, and the sentence to ask with. */
 const AddressNote = z.strictObject({
@@ -113,12 +118,13 @@ function toCounter({ kind, counter }: Service, offer: Offer) {
   return { counter: { street, city, country, postalCode, instructions, ...distance } };
 }
 
-function toOptions(offers: readonly Offer[], book: RateBook): PublicOption[] {
+function toOptions(offers: readonly Offer[], { book, say }: InLanguage): PublicOption[] {
   return offers.flatMap((offer): PublicOption[] => {
     const service = book.services.find((entry) => entry.id === offer.service);
     if (!service) return [];
     const facts = { service: service.id, name: service.name, kind: service.kind, note: buyerNote(service), ...toCounter(service, offer) };
-    if (offer.status === 'refer') return [{ status: 'refer', ...facts, message: offer.words ?? book.shop.texts.refer }];
+    if (offer.status === 'refer')
+      return [{ status: 'refer', ...facts, message: offer.words === undefined ? book.shop.texts.refer : say(offer.words) }];
     const more = offer.moreForFree && { moreForFree: offer.moreForFree.more };
     const { tax, transit, promise } = offer;
     const arrival = promise && { promise: toPromise(promise, book.shop.locale) };
@@ -153,23 +159,25 @@ function toAddressNotes({ remarks }: Quote, { shop }: RateBook): z.infer<typeof 
 }
 
 /** The edition that answers, and until when, where that is near. */
-type OfEdition = Pick<PublicQuote, 'edition' | 'until'>;
+type OfEdition = Pick<PublicQuote, 'edition' | 'until'> & { readonly language?: string | undefined };
 
 /** Which edition buyers are quoted from, and until when, where another is about to begin. */
 export const PublicEdition = z.strictObject({ edition: PublicQuote.shape.edition, until: PublicQuote.shape.until });
 export type PublicEdition = z.infer<typeof PublicEdition>;
 /** Leaves out zone, ledger, reasons, measures, parcels and origins: those are the owner's. */
-export function toPublicQuote(quote: Quote, book: RateBook, { edition, until }: OfEdition): PublicQuote {
+export function toPublicQuote(quote: Quote, document: RateBook, { edition, until, language }: OfEdition): PublicQuote {
+  const said = inLanguage(document, language);
+  const { book } = said;
   const { currency } = book.shop;
-  const parts = quote.consignments.map(({ to, lines, options }) => ({ to, lines: [...lines], options: toOptions(options, book) }));
+  const parts = quote.consignments.map(({ to, lines, options }) => ({ to, lines: [...lines], options: toOptions(options, said) }));
   const consignments = parts.length > 1 ? { consignments: parts } : {};
-  const options = toOptions(quote.options, book);
+  const options = toOptions(quote.options, said);
   const waiting = quote.withheld.filter(({ reasons }) => isPending(reasons)).map(({ service }) => service);
   const notes = toAddressNotes(quote, book);
   const address = notes.length > 0 && { address: notes };
   const pending = waiting.length > 0 && { pending: waiting };
   // While something may still come, nothing is said of there being nothing.
-  const message = quote.message !== undefined && waiting.length === 0 && { message: quote.message };
+  const message = quote.message !== undefined && waiting.length === 0 && { message: said.say(quote.message) };
   return {
     edition,
     ...(until !== undefined && { until }),

@@ -91,6 +91,8 @@ export interface FindingFacts {
   readonly cartonNotCovered: { readonly price: Minor; readonly carton: Minor; readonly carriage: Minor | null };
   /** A coupon that carts are tried with, and no service or reduction asks for. */
   readonly unusedCoupon: { readonly coupon: string; readonly trials: readonly string[] };
+  /** Texts buyers of a language read untranslated: the first of them. */
+  readonly untranslated: { readonly locale: string; readonly texts: readonly string[]; readonly count: number };
   /** A packaging that weighs nothing. */
   readonly noTare: { readonly packaging: Id };
   /** Goods whose weight, or size, is not known. */

@@ -17,6 +17,7 @@ import { mixedFindings } from './mixedFindings.ts';
 import { placeFindings } from './placeFindings.ts';
 import { pricedKinds, priceFindings, type SharedItems } from './priceFindings.ts';
 import { holdsNowhere, neverBetter } from './serviceFindings.ts';
+import { untranslatedTexts } from './textFindings.ts';
 import { tidyFindings, windowsOver } from './tidyFindings.ts';
 
 /** What findings are looked for in, besides the book. */
@@ -131,6 +132,7 @@ export function findingsOf(compiled: CompiledBook, sources: FindingSources): Fin
     ...couponFindings(book, sources.trials ?? []),
     ...windowsOver(book, today),
     ...holdsNowhere(book),
+    ...untranslatedTexts(book),
     ...goodsFindings(book, sources.products),
   ];
   return {

@@ -19,9 +19,11 @@ import { TimeZone } from '../time/timeZone.ts';
 import { Allowance } from './allowance.ts';
 import { Charge } from './charge.ts';
 import { Lane } from './lane.ts';
+import { Locale } from './locale.ts';
 import { Location } from './location.ts';
 import { Meant } from './meant.ts';
 import { ServiceTexts } from './serviceText.ts';
+import { BuyersLanguage } from './translation.ts';
 
 /** The format this code reads and writes; older ones are migrated forward. */
 export const RATE_BOOK_FORMAT = 7;
@@ -77,19 +79,13 @@ export const Zone = z.strictObject({
 });
 export type Zone = z.infer<typeof Zone>;
 
-function isLocale(tag: string): boolean {
-  try {
-    return Intl.NumberFormat.supportedLocalesOf(tag).length === 1;
-  } catch {
-    return false;
-  }
-}
-
 export const ShopTexts = z.strictObject({
   /** What the buyer reads where no option is offered. */
   noOption: Message,
   /** What the buyer reads instead of a price where the shop wants to be asked. */
   refer: Message,
+  /** What the shop says of its deliveries in general, as Markdown; absent where it says nothing. */
+  policy: z.string().trim().min(1, 'Write what the buyer reads').max(20_000, 'At most 20,000 characters').optional(),
 });
 export type ShopTexts = z.infer<typeof ShopTexts>;
 
@@ -129,10 +125,12 @@ export const Shop = z.strictObject({
   currency: Currency,
   units: z.enum(['metric', 'imperial']),
   /** BCP 47 language tag for numbers and names. */
-  locale: z.string().refine(isLocale, 'No language has this BCP 47 tag'),
+  locale: Locale,
   /** Countries the shop delivers to at all. */
   served: z.array(CountryCode),
   texts: ShopTexts,
+  /** Where buyers write to; absent where they cannot. */
+  mail: z.email('An address such as orders@shop.example').max(254, 'At most 254 characters').optional(),
   /** IANA time zone in which dates and weekdays are counted. */
   timeZone: TimeZone,
   pricing: Pricing,
@@ -175,6 +173,19 @@ function uniqueIds(entries: readonly { id: string }[], path: string, context: z.
   });
 }
 
+function oncePerLanguage(
+  { shop, languages = [] }: { shop: Shop; languages?: BuyersLanguage[] | undefined },
+  context: z.RefinementCtx,
+): void {
+  const seen = new Set([shop.locale]);
+  languages.forEach(({ locale }, at) => {
+    if (seen.has(locale)) {
+      context.addIssue({ code: 'custom', message: 'This language is there already', path: ['languages', at, 'locale'], input: locale });
+    }
+    seen.add(locale);
+  });
+}
+
 /** Everything that decides what buyers are offered: one document. */
 export const RateBook = z
   .strictObject({
@@ -196,6 +207,8 @@ export const RateBook = z
     allowances: z.array(Allowance).max(100),
     /** What findings the owner means to be so. */
     meant: z.array(Meant).max(500).optional(),
+    /** Languages buyers read besides the shop's own; absent where there are none. */
+    languages: z.array(BuyersLanguage).max(12, 'At most 12 languages').optional(),
   })
   .superRefine((book, context) => {
     uniqueIds(book.zones, 'zones', context);
@@ -204,6 +217,7 @@ export const RateBook = z
     uniqueIds(book.locations, 'locations', context);
     uniqueIds(book.charges, 'charges', context);
     uniqueIds(book.allowances, 'allowances', context);
+    oncePerLanguage(book, context);
     const locations = new Set(book.locations.map((location) => location.id));
     book.zones.forEach((zone, at) => {
       zone.places.forEach((place, index) => {

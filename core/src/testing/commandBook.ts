@@ -91,6 +91,7 @@ export const allowance: Allowance = {
 
 export const book: RateBook = {
   ...plain,
+  languages: [{ locale: 'de-DE', texts: [{ of: 'Gone', is: 'Vorbei' }] }],
   charges: [charge, { ...charge, id: 'fuel', scope: EVERYWHERE }],
   allowances: [allowance, { ...allowance, id: 'club', scope: EVERYWHERE, coupons: ['CLUB'] }],
   goodsGroups: [

@@ -23,6 +23,19 @@ export const everyCommand: readonly Command[] = [
   { name: 'setEditionsAnswer', args: { editionsAnswer: 60 } },
   { name: 'takeOver', args: { book: { ...book, shop: { ...book.shop, name: 'Other shop' } } } },
   { name: 'setTexts', args: { noOption: 'No.', refer: 'Ask.' } },
+  { name: 'setMail', args: { mail: 'orders@shop.example' } },
+  { name: 'addLanguage', args: { locale: 'fr-CA' } },
+  { name: 'removeLanguage', args: { locale: 'de-DE' } },
+  {
+    name: 'setTranslations',
+    args: {
+      locale: 'de-DE',
+      texts: [
+        { of: 'Ground', is: 'Paket' },
+        { of: 'Gone', is: null },
+      ],
+    },
+  },
   { name: 'addZone', args: { id: 'new', name: 'New', places: [], at: 0 } },
   { name: 'renameZone', args: { zone: 'far', name: 'Farther' } },
   { name: 'duplicateZone', args: { zone: 'near', id: 'near-2', name: 'Near 2' } },

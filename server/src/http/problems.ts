@@ -29,6 +29,8 @@ const catalogue = {
   'shutting-down': { status: 503, title: 'The server is shutting down' },
   'foreign-request': { status: 403, title: 'This request does not come from the shop’s own pages' },
   'method-not-allowed': { status: 405, title: 'This address takes other methods' },
+  'front-closed': { status: 403, title: 'The shop front is not open' },
+  'quote-gone': { status: 409, title: 'This is not offered at this price any more' },
   'file-refused': { status: 422, title: 'This file holds no shop' },
   'edition-gone': { status: 410, title: 'This edition answers no longer' },
   'plan-refused': { status: 409, title: 'This plan cannot be' },

@@ -1,4 +1,4 @@
-import type { Route } from '@ostrakon/core/contract';
+import type { KeyScope, Route } from '@ostrakon/core/contract';
 import cors from 'cors';
 import express, { type NextFunction, type Request, type RequestHandler, type Response } from 'express';
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
@@ -159,10 +159,11 @@ export function publicGuards(keys: KeyRing, limits: PublicLimits): RequestHandle
 /** Small bodies, as they are: nothing is unpacked for anybody, and nothing understood that may be answered from memory. */
 export const publicParser: RequestHandler = express.raw({ limit: MOST_QUESTION_BYTES, inflate: false, type: () => true });
 
-/** Who asks, where a route is theirs. */
-export function admitCaller({ who }: Route, req: Request): Caller {
-  const caller = callerOf(req);
-  if (who === 'buyer') return caller;
-  if (caller.key?.kind === 'server' && caller.key.scopes.has(who as 'goods' | 'loads')) return caller;
-  throw new HttpProblem('key-needed', `This takes a server key for ${who}.`);
-}
+/** Who asks, where a route is theirs. Orders are taken from the shop's own front, too, where that is open. */
+export const admitCaller = (frontOpen: boolean) =>
+  function admit({ who }: Route, req: Request): Caller {
+    const caller = callerOf(req);
+    if (who === 'buyer' || (who === 'orders' && frontOpen && caller.key === null)) return caller;
+    if (caller.key?.kind === 'server' && caller.key.scopes.has(who as KeyScope)) return caller;
+    throw new HttpProblem('key-needed', `This takes a server key for ${who}.`);
+  };

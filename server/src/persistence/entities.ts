@@ -139,6 +139,27 @@ export interface FeedRow {
   madeAt: string;
 }
 
+export interface ShopOrderRow {
+  number: number;
+  reference: string;
+  placedAt: string;
+  edition: number;
+  language: string | null;
+  cart: string;
+  choices: string;
+  /** What delivery costs, in minor units. */
+  delivery: number;
+}
+
+/** Who buys: all that is said of a person. */
+export interface OrderBuyerRow {
+  order: number;
+  name: string;
+  mail: string;
+  street: string;
+  town: string;
+}
+
 export const DraftEntity = new EntitySchema<DraftRow>({
   name: 'Draft',
   tableName: 'draft',
@@ -193,6 +214,35 @@ export const EditionEntity = new EntitySchema<EditionRow>({
     base: { type: 'integer', nullable: true },
     goodsRules: { type: 'varchar', name: 'goods_rules', nullable: true },
   },
+});
+
+export const ShopOrderEntity = new EntitySchema<ShopOrderRow>({
+  name: 'ShopOrder',
+  tableName: 'shop_order',
+  uniques: [{ name: 'UQ_shop_order_reference', columns: ['reference'] }],
+  columns: {
+    number: { type: 'integer', primary: true },
+    reference: { type: 'varchar' },
+    placedAt: { type: 'varchar', name: 'placed_at' },
+    edition: { type: 'integer' },
+    language: { type: 'varchar', nullable: true },
+    cart: { type: 'text' },
+    choices: { type: 'text' },
+    delivery: { type: 'integer' },
+  },
+});
+
+export const OrderBuyerEntity = new EntitySchema<OrderBuyerRow>({
+  name: 'OrderBuyer',
+  tableName: 'order_buyer',
+  columns: {
+    order: { type: 'integer', primary: true },
+    name: { type: 'varchar' },
+    mail: { type: 'varchar' },
+    street: { type: 'varchar' },
+    town: { type: 'varchar' },
+  },
+  foreignKeys: [{ name: 'FK_order_buyer_order', target: 'ShopOrder', columnNames: ['order'], referencedColumnNames: ['number'] }],
 });
 
 export const GoodsRulesEntity = new EntitySchema<GoodsRulesRow>({
@@ -306,8 +356,10 @@ export const entities = [
   EditionEntity,
   FeedEntity,
   GoodsRulesEntity,
+  OrderBuyerEntity,
   ProductEntity,
   ReleaseEntity,
+  ShopOrderEntity,
   SurveyEntity,
   TrialEntity,
 ];

@@ -13,6 +13,10 @@ const idOf = (list: readonly { readonly id: string; readonly name: string }[], n
 const SCREENS: Readonly<Partial<Record<Change['code'], ChangePlace>>> = {
   served: { name: 'Served places', to: '/shop/places' },
   goodsGroupsChanged: { name: 'Goods', to: '/shop/goods' },
+  policySet: { name: 'Words for buyers', to: '/shop/words' },
+  mailSet: { name: 'Words for buyers', to: '/shop/words' },
+  languagesChanged: { name: 'Words for buyers', to: '/shop/words' },
+  translated: { name: 'Words for buyers', to: '/shop/words' },
   goodsRuled: { name: 'Goods', to: '/shop/goods' },
   packagingChanged: { name: 'Packaging', to: '/shop/packaging' },
   usualPackaging: { name: 'Packaging', to: '/shop/packaging' },

@@ -36,7 +36,12 @@ const freeText = (free: FreeFrom | null, format: Format) =>
 
 const shorten = (names: readonly string[]) => (names.length > 6 ? [...names.slice(0, 5), `${names.length - 5} more`] : names);
 
-function shopWords(change: Extract<Change, { code: 'shopFact' | 'served' | 'text' }>, format: Format): string {
+type ShopWordsChange = Extract<
+  Change,
+  { code: 'shopFact' | 'served' | 'text' | 'policySet' | 'mailSet' | 'languagesChanged' | 'translated' }
+>;
+
+function shopWords(change: ShopWordsChange, format: Format): string {
   switch (change.code) {
     case 'shopFact':
       return `The shop’s ${facts[change.fact]} was ${change.before}, is now ${change.after}.`;
@@ -48,6 +53,18 @@ function shopWords(change: Extract<Change, { code: 'shopFact' | 'served' | 'text
     }
     case 'text':
       return `The message ${texts[change.text]} is now “${change.after}”`;
+    case 'policySet':
+      return change.after === null ? 'Buyers read no delivery policy any more.' : 'The delivery policy buyers read was written anew.';
+    case 'mailSet':
+      return change.after === null ? 'Buyers have no address to write to any more.' : `Buyers write to ${change.after}.`;
+    case 'languagesChanged': {
+      const named = (tags: readonly string[]) => format.list(tags.map(format.language));
+      const added = change.added.length > 0 ? `Buyers are answered in ${named(change.added)}, too.` : '';
+      const removed = change.removed.length > 0 ? `Buyers are no longer answered in ${named(change.removed)}.` : '';
+      return `${added} ${removed}`.trim();
+    }
+    case 'translated':
+      return `${format.count(change.texts, 'text')} changed in ${format.language(change.locale)}.`;
   }
 }
 
@@ -229,6 +246,10 @@ export function changeWords(change: Change, format: Format, subdivision: (code: 
     case 'shopFact':
     case 'served':
     case 'text':
+    case 'policySet':
+    case 'mailSet':
+    case 'languagesChanged':
+    case 'translated':
       return shopWords(change, format);
     case 'pricing':
       return pricingWords(change.after);

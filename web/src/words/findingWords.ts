@@ -301,6 +301,13 @@ function goodsText(told: ToldFinding, names: FindingNames): FindingText | null {
         what: `${products(finding.facts.products, finding.facts.count, names)}: ${finding.facts.count === 1 ? 'fits' : 'fit'} no packaging, so that ${finding.facts.count === 1 ? 'it is' : 'they are'} sent without a box.`,
         why: 'Add a packaging, or say that it travels in its own box.',
       };
+    case 'untranslated': {
+      const { locale, texts, count } = finding.facts;
+      return {
+        what: `Buyers who read ${format.language(locale)} see ${count === 1 ? 'a text' : `${count} texts`} in the shop’s own language.`,
+        why: `${format.list(texts.slice(0, 3).map((text) => `“${text.length > 40 ? `${text.slice(0, 39)}…` : text}”`))}${count > 3 ? ' …' : '.'}`,
+      };
+    }
     case 'noTare': {
       const name = book.packing.packaging.find(({ id }) => id === finding.facts.packaging)?.name ?? '';
       return { what: `${name} weighs nothing, so every parcel in it is too light.`, why: 'Packaging.' };
@@ -429,6 +436,8 @@ export function placeOf({ findings: [finding] }: ToldFinding): string {
     case 'fitsNoBox':
     case 'noTare':
       return '/shop/packaging';
+    case 'untranslated':
+      return `/shop/words?language=${finding.facts.locale}`;
     case 'unusedCoupon':
       return '/charges';
     case 'leftOver':

@@ -50,6 +50,8 @@ export interface Format {
   bound(measure: Measure, bound: string | number): string;
   discount(discount: Discount): string;
   region(code: string): string;
+  /** A language by its tag, such as "Canadian French". */
+  language(tag: string): string;
   /** Day and time of an instant by the shop's clock; with the year where it is not this one. */
   moment(instant: string): string;
   /** A time of day, or minutes since midnight, as the language writes it: "2:00 p.m.", "14:00". */
@@ -124,6 +126,7 @@ export const formatFor = oncePer(({ currency, locale, units, timeZone }: Shop): 
     time: (time) => timeInWords(time, locale),
     span: (span) => spanInWords(span, locale),
     region: (code) => regionName(code, locale),
+    language: (tag) => new Intl.DisplayNames(locale, { type: 'language' }).of(tag) ?? tag,
     list: (words) => list.format(words),
     alternatives: (words) => either.format(words),
     percent: (basisPoints) => formatPercent(basisPoints, locale),

@@ -70,6 +70,7 @@ import {
   UseLink,
 } from '../people.ts';
 import type { ProblemCode } from '../problemCode.ts';
+import { LookAt, LookLink } from '../publicShop.ts';
 import { BackupRequest, KeptShops, SentFile, TakeFile } from '../shopFile.ts';
 import type { Routes } from './route.ts';
 
@@ -214,6 +215,14 @@ export const ownerRoutes = {
     problems: ['not-found'],
   },
 
+  'POST /look': {
+    says: 'Make an address that shows the shop front by what is live, an edition or a draft, for a while',
+    who: 'read',
+    body: LookAt,
+    status: 201,
+    answer: LookLink,
+    problems: ['not-found'],
+  },
   'GET /keys': { says: 'The keys of the checkout', who: 'own', answer: KeyList },
   'POST /keys': { says: 'Make a key', who: 'own', body: MakeKey, status: 201, answer: KeyMade, problems: ['too-many-keys'] },
   'PATCH /keys/:id': {

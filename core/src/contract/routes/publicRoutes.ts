@@ -5,6 +5,7 @@ import { CartInput } from '../../quote/cartInput.ts';
 import { GoodsAnswer, GoodsChange, LoadList } from '../api.ts';
 import { PublicOptions } from '../publicOptions.ts';
 import { PublicAsk, PublicEdition, PublicQuote } from '../publicQuote.ts';
+import { OrderPlaced, PlaceOrder, PublicGoods, PublicShop } from '../publicShop.ts';
 import type { Routes } from './route.ts';
 
 /** The number of an edition, beside a quote. */
@@ -14,6 +15,9 @@ const EditionAsked = z
   .transform(Number)
   .optional();
 const PageKey = z.string().max(100).optional();
+/** What the owner was given to look at something that is not live. */
+const Look = z.string().max(600).optional();
+const Language = z.string().max(35).optional();
 
 /** The buyers' door: what checkouts and the shop's own server ask, by method and path from `/public/v1` on. */
 export const publicRoutes = {
@@ -21,7 +25,7 @@ export const publicRoutes = {
   'POST /quotes': {
     says: 'The options of a cart, by the live edition or one of before',
     who: 'buyer',
-    query: z.object({ edition: EditionAsked, key: PageKey }),
+    query: z.object({ edition: EditionAsked, key: PageKey, look: Look }),
     body: CartInput.safeExtend(PublicAsk.shape),
     answer: PublicQuote,
     problems: [
@@ -33,6 +37,38 @@ export const publicRoutes = {
       'too-many-parts',
       'moment-out-of-reach',
       'key-needed',
+      'link-spent',
+    ],
+  },
+  'GET /shop': {
+    says: 'The shop: its languages, currency, countries, and the hours of its counters',
+    who: 'buyer',
+    query: z.object({ key: PageKey, look: Look, language: Language }),
+    answer: PublicShop,
+    problems: ['nothing-published', 'link-spent', 'edition-gone'],
+  },
+  'GET /goods': {
+    says: 'What the shop front lists; only where that is open, or with an address to look',
+    who: 'buyer',
+    query: z.object({ key: PageKey, look: Look, language: Language }),
+    answer: PublicGoods,
+    problems: ['nothing-published', 'front-closed', 'link-spent', 'edition-gone'],
+  },
+  'POST /orders': {
+    says: 'Place an order: the same reference again is the same order',
+    who: 'orders',
+    body: PlaceOrder,
+    status: 201,
+    answer: OrderPlaced,
+    problems: [
+      'nothing-published',
+      'edition-gone',
+      'not-found',
+      'unknown-product',
+      'too-many-pieces',
+      'too-many-parts',
+      'moment-out-of-reach',
+      'quote-gone',
     ],
   },
   'GET /edition': {

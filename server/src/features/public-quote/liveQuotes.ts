@@ -9,6 +9,7 @@ import {
   completeCart,
   type DayLoad,
   instantToMs,
+  oncePer,
   type ProductFacts,
   type PublicEdition,
   plan,
@@ -21,7 +22,7 @@ import {
   toPublicQuote,
 } from '@ostrakon/core';
 import { withCentroid } from '@ostrakon/core/centroids';
-import type { PublicOptions, publicRoutes } from '@ostrakon/core/contract';
+import type { LookAt, PublicOptions, publicRoutes } from '@ostrakon/core/contract';
 import { LRUCache } from 'lru-cache';
 import type { z } from 'zod';
 import { admissionProblem, unknownProduct } from '../../http/admissionProblem.ts';
@@ -38,11 +39,34 @@ interface InForce {
   readonly until: number;
 }
 
+/** What the owner looks at in place of what is live: under which number it is told, and what its answers are kept under. */
+export interface Looked {
+  readonly number: number;
+  readonly book: RateBook;
+}
+
+/** What is quoted from. */
+interface Sight {
+  readonly number: number;
+  readonly book: CompiledBook;
+  readonly ending: Pick<PublicEdition, 'until'>;
+  /** Answers from it are kept under this; null where none are. */
+  readonly key: string | null;
+}
+
+/** What a question is about, besides the cart: an edition of before, or what the owner looks at. */
+export interface Asked {
+  readonly edition?: number | undefined;
+  readonly look?: LookAt | null;
+}
+
 export interface LiveSources {
   /** The present instant in UTC: of a quote that names no moment, and by which an edition is live. */
   now(): string;
   /** The edition that is live at an instant, or null before the first. */
   live(instant: string): InForce | null;
+  /** What is looked at; rejects with a problem where it is there no more. */
+  looked(at: LookAt): Promise<Looked>;
   /** An edition of before that still answers for orders taken then; rejects with a problem where none does. */
   before(number: number): Promise<Pick<InForce, 'number' | 'book'>>;
   products(): ReadonlyMap<string, ProductFacts>;
@@ -77,6 +101,8 @@ const MOST_COUNTRIES = 300;
 
 /** Editions of before that are kept ready. */
 const MOST_COMPILED = 4;
+
+const compiledLook = oncePer(compile);
 
 /** Quotes from the live edition, compiled once per edition and held in memory. */
 export class LiveQuotes {
@@ -113,6 +139,25 @@ export class LiveQuotes {
     return compiled;
   }
 
+  /** What a question is answered from. */
+  async #sight({ edition: asked, look = null }: Asked): Promise<Sight> {
+    if (look !== null && look.see !== 'live') {
+      const { number, book } = await this.#sources.looked(look);
+      return { number, book: compiledLook(book), ending: {}, key: null };
+    }
+    const live = this.#live();
+    const number = asked ?? live.number;
+    const key = `${number} ${live.until}`;
+    if (number !== live.number) return { number, book: await this.#compileBefore(number), ending: {}, key };
+    return { number, book: this.#compileLive(live), ending: this.#ending(live.until), key };
+  }
+
+  /** What is live, or looked at, as it was written. */
+  async document(asked: Asked): Promise<{ edition: PublicEdition; book: CompiledBook }> {
+    const { number, ending, book } = await this.#sight(asked);
+    return { edition: { edition: number, ...ending }, book };
+  }
+
   /** Which edition buyers are quoted from. */
   edition(): PublicEdition {
     const { number, until } = this.#live();
@@ -143,21 +188,18 @@ export class LiveQuotes {
   /**
    * A quote of what is live, or of an edition of before for an order taken then, as text.
    * @param request reads what was asked; not called where the answer is known
+   * @param about an edition of before, or what is looked at
    * @param digest of the request as it was sent: the same one within a minute, with nothing changed meanwhile, is answered from memory
    */
-  async answer(request: () => PublicRequest, asked: number | undefined, digest: string): Promise<Answered> {
+  async answer(request: () => PublicRequest, about: Asked, digest: string): Promise<Answered> {
     // What is wrong with a question is told, even where there is nothing to answer it from.
     if (!this.#sources.live(this.#sources.now())) request();
-    const live = this.#live();
-    const edition = asked ?? live.number;
+    const { number: edition, book, ending, key } = await this.#sight(about);
     const now = this.#sources.now();
-    const isLive = edition === live.number;
-    const book = isLive ? this.#compileLive(live) : await this.#compileBefore(edition);
-    const kept = this.#keptFor(`${edition} ${Math.floor(instantToMs(now) / MINUTE_MS)} ${live.until} ${digest}`);
-    const held = kept.read();
+    const kept = this.#keptFor(`${key} ${Math.floor(instantToMs(now) / MINUTE_MS)} ${digest}`);
+    const held = key === null ? undefined : kept.read();
     if (held) return held;
-    const ending = isLive ? this.#ending(live.until) : {};
-    const { carriers: waits, ...cart } = request();
+    const { carriers: waits, language, ...cart } = request();
     const products = ruledById(this.#sources.products(), book.book);
     const loads = this.#sources.loads();
     const opened = completeCart(book.places, cart, { products, now, loads, pointed: withCentroid });
@@ -165,10 +207,10 @@ export class LiveQuotes {
     const admission = admit(book, opened.request, now);
     if (!admission.ok) throw admissionProblem(admission.problem);
     const { quote, asked: carriersAsked } = await this.#withCarriers(book, admission.admitted, waits !== 'later');
-    const text = JSON.stringify(toPublicQuote(quote, book.book, { edition, ...ending }));
+    const text = JSON.stringify(toPublicQuote(quote, book.book, { edition, ...ending, language }));
     const answered = { edition, text, tag: hash('sha1', text, 'base64url').slice(0, 16) };
     // What a carrier says may be another in a moment.
-    if (!carriersAsked) kept.write(answered);
+    if (!carriersAsked && key !== null) kept.write(answered);
     return answered;
   }
 

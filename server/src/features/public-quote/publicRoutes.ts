@@ -1,5 +1,5 @@
 import { hash } from 'node:crypto';
-import type { PublicRoutes } from '@ostrakon/core/contract';
+import type { LookAt, PublicRoutes } from '@ostrakon/core/contract';
 import type { Request, Response } from 'express';
 import { ANSWERED, type Handlers } from '../../http/door.ts';
 import { HttpProblem } from '../../http/problems.ts';
@@ -40,8 +40,11 @@ const digestOf = (req: Request, { key }: Caller): string =>
 
 export type QuoteRoutes = 'POST /quotes' | 'GET /edition' | 'GET /options';
 
-/** What a shop's checkout asks. Buyer-safe data only. */
-export function quoteHandlers(quotes: LiveQuotes) {
+/**
+ * What a shop's checkout asks. Buyer-safe data only.
+ * @param lookOf what an address to look shows; throws where it has ended
+ */
+export function quoteHandlers(quotes: LiveQuotes, lookOf: (look: string) => LookAt) {
   return {
     'POST /quotes': async (asked) => {
       const { query, who, req, res } = asked;
@@ -50,7 +53,8 @@ export function quoteHandlers(quotes: LiveQuotes) {
         requireHistory(body.lastOrderAt, who);
         return body;
       };
-      const { edition, tag, text } = await quotes.answer(read, query.edition, digestOf(req, who));
+      const look = query.look === undefined ? null : lookOf(query.look);
+      const { edition, tag, text } = await quotes.answer(read, { edition: query.edition, look }, digestOf(req, who));
       return send(res, `${edition}-${tag}`, text);
     },
     // Asked now and then by who keeps quotes: those of another edition hold no longer.

@@ -14,6 +14,7 @@ import { Plans1764900000000 } from './migrations/1764900000000-plans.ts';
 import { GoodsRules1765000000000 } from './migrations/1765000000000-goods-rules.ts';
 import { Feed1765100000000 } from './migrations/1765100000000-feed.ts';
 import { Drafts1765200000000 } from './migrations/1765200000000-drafts.ts';
+import { Orders1765400000000 } from './migrations/1765400000000-orders.ts';
 import { openSqlite, type SqliteDatabase } from './openSqlite.ts';
 
 export const migrations = [
@@ -30,6 +31,7 @@ export const migrations = [
   GoodsRules1765000000000,
   Feed1765100000000,
   Drafts1765200000000,
+  Orders1765400000000,
 ];
 
 /** Opens the shop of a folder. */

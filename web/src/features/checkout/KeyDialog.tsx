@@ -11,6 +11,7 @@ import { Modal } from '../../ui/Modal.tsx';
 
 export const SCOPE_WORDS = {
   quotes: ['Options', 'may say when a buyer ordered last'],
+  orders: ['Orders', 'places orders of this shop'],
   goods: ['Goods', 'keeps the goods of this shop up to date'],
   loads: ['Orders taken', 'counts the orders of a packing day or a round'],
 } as const satisfies Readonly<Record<KeyScope, readonly [name: string, about: string]>>;

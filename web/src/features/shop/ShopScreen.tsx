@@ -1,4 +1,4 @@
-import { CURRENCY_CODES, homeCountry, LANGUAGES, type Shop, type ShopTexts } from '@ostrakon/core';
+import { CURRENCY_CODES, homeCountry, LANGUAGES, type Shop } from '@ostrakon/core';
 import { useId, useState } from 'react';
 import { TimeZoneChooser } from '../../calendars/TimeZoneChooser.tsx';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
@@ -19,7 +19,7 @@ function useFacts() {
   };
 }
 
-function Message({ text, label, about }: { text: keyof ShopTexts; label: string; about: string }) {
+function Message({ text, label, about }: { text: 'noOption' | 'refer'; label: string; about: string }) {
   const { shop } = useDraft().book;
   const session = useDraftSession();
   return (

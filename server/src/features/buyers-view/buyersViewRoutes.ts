@@ -1,0 +1,54 @@
+import { minorDigits, type ProductFacts, type PublicEdition, type RateBook, ruledGoods } from '@ostrakon/core';
+import { inLanguage, type LookAt, type PublicRoutes, shopFacts } from '@ostrakon/core/contract';
+import type { Handlers } from '../../http/door.ts';
+import { HttpProblem } from '../../http/problems.ts';
+import type { Caller } from '../../http/publicDoor.ts';
+import type { OwnerHandlers } from '../../ports/who.ts';
+import type { Looks } from './looks.ts';
+
+export interface BuyersViewSources {
+  now(): string;
+  /** What is live, or looked at. */
+  document(look: LookAt | null): Promise<{ readonly edition: PublicEdition; readonly book: RateBook }>;
+  products(): readonly ProductFacts[];
+  /** What an address to look shows; throws where it has ended. */
+  lookOf(look: string): LookAt;
+  /** Whether anybody may see the shop front. */
+  readonly open: boolean;
+}
+
+/** What the shop front asks besides quotes. */
+export function buyersViewHandlers({ now, document, products, lookOf, open }: BuyersViewSources) {
+  const looked = (look: string | undefined) => document(look === undefined ? null : lookOf(look));
+  return {
+    'GET /shop': async ({ query }) => {
+      const { edition, book } = await looked(query.look);
+      return shopFacts(book, query.language, now(), edition);
+    },
+    'GET /goods': async ({ query }) => {
+      if (!open && query.look === undefined) throw new HttpProblem('front-closed', 'The goods of this shop are not listed here.');
+      const { book } = await looked(query.look);
+      const { say } = inLanguage(book, query.language);
+      const groups = new Map(book.goodsGroups.map(({ id, name }) => [id, say(name)]));
+      const goods = ruledGoods(products(), book).map(({ id, name, price, group }) => ({
+        product: id,
+        name: say(name),
+        price,
+        group: (group !== null && groups.get(group)) || null,
+      }));
+      const { currency } = book.shop;
+      return { currency, minorDigits: minorDigits(currency), goods };
+    },
+  } satisfies Handlers<PublicRoutes, Caller, 'GET /shop' | 'GET /goods'>;
+}
+
+/** Addresses by which the owner looks through the buyer's eyes. */
+export function lookHandlers(looks: Looks, isThere: (at: LookAt) => Promise<unknown>) {
+  return {
+    'POST /look': async ({ body, res }) => {
+      await isThere(body);
+      res.setHeader('Cache-Control', 'no-store');
+      return looks.make(body);
+    },
+  } satisfies OwnerHandlers<'/look'>;
+}
