@@ -9,8 +9,10 @@ export interface Address {
   country: string;
   subdivision?: string;
   postalCode?: string;
-  point?: { latitude: number; longitude: number };
+  point?: Point;
 }
+
+export type Point = { latitude: number; longitude: number };
 
 export interface Cart {
   lines: Line[];
@@ -24,6 +26,8 @@ export interface Cart {
   /** When the buyer ordered last: with a server key for quotes only. */
   lastOrderAt?: string;
   cartStartedAt?: string;
+  /** The buyer's language, such as `fr-CA`. */
+  language?: string;
   /** `later` waits for no carrier; ask again for the services named in `pending`. */
   carriers?: 'wait' | 'later';
 }
@@ -33,7 +37,15 @@ interface OptionFacts {
   name: string;
   kind: 'card' | 'carrier' | 'counter' | 'round';
   note: string;
-  counter?: { street: string; city: string; country: string; postalCode: string | null; instructions: string; distance?: number };
+  counter?: {
+    street: string;
+    city: string;
+    country: string;
+    postalCode: string | null;
+    instructions: string;
+    point?: Point;
+    distance?: number;
+  };
 }
 
 export interface PricedOption extends OptionFacts {
@@ -66,6 +78,8 @@ export interface Quote {
   withheld: { service: string; name: string; reasons: { code: string; text: string }[] }[];
   pending?: string[];
   message?: string;
+  /** About where the address lies, beside a place to collect at. */
+  near?: Point;
 }
 
 export interface General {
@@ -117,7 +131,8 @@ export class DeliveryClient {
     this.#settings = settings;
   }
 
-  async #ask<T>(path: string, query: Record<string, string | number | undefined>, init: RequestInit = {}): Promise<T> {
+  /** Asks anything of the door; what it answers is as its description says. */
+  async ask<T>(path: string, query: Record<string, string | number | undefined>, init: RequestInit = {}): Promise<T> {
     const { address, key, fetch: send = fetch } = this.#settings;
     const isSecret = key?.startsWith('oss_') === true;
     const asked = { ...query, ...(key !== undefined && !isSecret && { key }) };
@@ -134,17 +149,17 @@ export class DeliveryClient {
   }
 
   /** The options of a cart; `edition` is of an order placed while that one was live. */
-  quote(cart: Cart, { edition, signal }: { edition?: number; signal?: AbortSignal } = {}): Promise<Quote> {
-    return this.#ask('/quotes', { edition }, { method: 'POST', body: JSON.stringify(cart), ...(signal && { signal }) });
+  quote(cart: Cart, { edition, look, signal }: { edition?: number; look?: string; signal?: AbortSignal } = {}): Promise<Quote> {
+    return this.ask('/quotes', { edition, look }, { method: 'POST', body: JSON.stringify(cart), ...(signal && { signal }) });
   }
 
   /** Which edition is live: a quote of another one holds no longer. */
   edition(): Promise<{ edition: number; until?: string }> {
-    return this.#ask('/edition', {});
+    return this.ask('/edition', {});
   }
 
   /** What is delivered to a country in general, and from what price. */
   options(country: string): Promise<General> {
-    return this.#ask('/options', { country });
+    return this.ask('/options', { country });
   }
 }

@@ -102,6 +102,7 @@ export {
   OrderPlaced,
   PlaceOrder,
   PublicCounterHours,
+  PublicCountry,
   PublicGoods,
   PublicShop,
 } from './contract/publicShop.ts';

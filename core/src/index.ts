@@ -225,7 +225,7 @@ export { Point } from './places/point.ts';
 export { isRuralCode, normalizePostal } from './places/postal.ts';
 export { postalExample, postalLinesExample } from './places/postalExample.ts';
 export { type CheckedPostalList, checkPostalList, MOST_POSTAL_LINES, type PostalLineProblem, postalRulesOf } from './places/postalList.ts';
-export { isPostalShape } from './places/postalShape.ts';
+export { isPostalShape, postalPattern } from './places/postalShape.ts';
 export { isToldByPostal, subdivisionOfAddress, subdivisionOfPostal } from './places/postalStart.ts';
 export { areNested, partsOf, withHolders } from './places/subdivisionTree.ts';
 export { Dispatch } from './promise/dispatch.ts';

@@ -13,6 +13,7 @@ import {
 } from '@ostrakon/core';
 import { airDays, groundDays, packetDays, palletDays, pickupCounter, postDays, vanRound } from './calendars.ts';
 import { express, expressTerms, freight, freightTerms, smallPacket, surface, tracked, trackedTerms } from './carriers.ts';
+import { languages, policy } from './french.ts';
 import { locations, packaging } from './places.ts';
 import { goodsGroups } from './products.ts';
 import { allowances, charges } from './rules.ts';
@@ -274,7 +275,9 @@ export const liveBook: RateBook = RateBook.parse({
     texts: {
       noOption: 'We have no delivery price for this order yet. Write to us and we will find a way.',
       refer: 'Heavy order: ask us for a delivery price.',
+      policy,
     },
+    mail: 'orders@tidewrack.example',
     timeZone: 'America/Halifax',
     pricing: { rounding: 'halfUp', ending: 'none', tax: 'included', order: 'owner' },
     severalAddresses: { allowed: true, mostItems: 60 },
@@ -282,6 +285,7 @@ export const liveBook: RateBook = RateBook.parse({
     closed: [],
     holidays: [],
   },
+  languages,
   goodsGroups,
   locations,
   packing: { packaging, usual: 'carton-m', volume: { divisor: 5000, per: 'cm3PerKg', roundUpTo: '0.5 kg' } },

@@ -228,5 +228,5 @@ test('every route of both doors answers, as it is described', async () => {
   await shopFiles();
   const all = [...Object.keys(ownerRoutes).map((key) => `owner ${key}`), ...Object.keys(publicRoutes).map((key) => `buyers ${key}`)];
   // An answer that is a file is looked at once its last byte has left.
-  await expect.poll(() => all.filter((key) => !answeredRoutes.has(key))).toEqual([]);
+  await expect.poll(() => all.filter((key) => !answeredRoutes.has(key)), { timeout: 20_000 }).toEqual([]);
 }, 60_000);

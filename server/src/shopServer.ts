@@ -17,6 +17,7 @@ import { openShop, type Shop } from './openShop.ts';
 import { DraftEntity } from './persistence/entities.ts';
 import { lockFolder } from './persistence/sqlite/folderLock.ts';
 import { finishReplacing, newShopBeside } from './persistence/sqlite/replacing.ts';
+import { FRONT_PATH, shopFront } from './shopFront.ts';
 
 export interface ServerParts {
   /** Where the shop's data are. */
@@ -148,6 +149,8 @@ export class ShopServer {
     front.use(watchRequests(this.#parts.log, this.#parts.watch));
     front.use(this.#drain.count);
     if (doors.includes('buyers')) front.use(PUBLIC_PATH, (req, res, next) => this.#opened.doors.buyers(req, res, next));
+    const { front: shown } = this.#parts;
+    if (shown && doors.includes('buyers')) front.use(FRONT_PATH, shopFront(shown.folder));
     if (doors.includes('owner')) front.use((req, res, next) => this.#opened.doors.owner(req, res, next));
     front.use(unknownAddress);
     front.use(problemHandler(this.#parts.log));

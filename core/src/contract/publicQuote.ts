@@ -30,6 +30,9 @@ export const PublicPromise = z.strictObject({
 });
 export type PublicPromise = z.infer<typeof PublicPromise>;
 
+const Point = z.strictObject({ latitude: z.number(), longitude: z.number() });
+type Point = z.infer<typeof Point>;
+
 /** Where and how to collect. */
 const PublicCounter = z.strictObject({
   street: z.string(),
@@ -37,6 +40,8 @@ const PublicCounter = z.strictObject({
   country: z.string(),
   postalCode: z.string().nullable(),
   instructions: z.string(),
+  /** Where it is, where that is known. */
+  point: Point.optional(),
   /** Distance to the buyer's address in metres. */
   distance: z.int().min(0).optional(),
 });
@@ -103,6 +108,8 @@ export const PublicQuote = z.strictObject({
   pending: z.array(z.string()).optional(),
   /** The shop's words where no option is offered. */
   message: z.string().optional(),
+  /** About where the first address lies, to a hundredth of a degree; told beside a place to collect at. */
+  near: Point.optional(),
 });
 export type PublicQuote = z.infer<typeof PublicQuote>;
 
@@ -113,9 +120,9 @@ function toPromise(promise: ArrivalPromise, locale: string): PublicPromise {
 
 function toCounter({ kind, counter }: Service, offer: Offer) {
   if (kind !== 'counter' || counter === null) return {};
-  const { street, city, country, postalCode, instructions } = counter;
+  const { street, city, country, postalCode, instructions, point } = counter;
   const distance = offer.status === 'priced' && offer.distance !== undefined && { distance: Math.round(offer.distance / 1000) };
-  return { counter: { street, city, country, postalCode, instructions, ...distance } };
+  return { counter: { street, city, country, postalCode, instructions, ...(point && { point }), ...distance } };
 }
 
 function toOptions(offers: readonly Offer[], { book, say }: InLanguage): PublicOption[] {
@@ -159,13 +166,19 @@ function toAddressNotes({ remarks }: Quote, { shop }: RateBook): z.infer<typeof 
 }
 
 /** The edition that answers, and until when, where that is near. */
-type OfEdition = Pick<PublicQuote, 'edition' | 'until'> & { readonly language?: string | undefined };
+type OfEdition = Pick<PublicQuote, 'edition' | 'until'> & {
+  readonly language?: string | undefined;
+  /** Where the first address lies. */
+  readonly near?: Point | undefined;
+};
+
+const roughly = (degrees: number) => Math.round(degrees * 100) / 100;
 
 /** Which edition buyers are quoted from, and until when, where another is about to begin. */
 export const PublicEdition = z.strictObject({ edition: PublicQuote.shape.edition, until: PublicQuote.shape.until });
 export type PublicEdition = z.infer<typeof PublicEdition>;
 /** Leaves out zone, ledger, reasons, measures, parcels and origins: those are the owner's. */
-export function toPublicQuote(quote: Quote, document: RateBook, { edition, until, language }: OfEdition): PublicQuote {
+export function toPublicQuote(quote: Quote, document: RateBook, { edition, until, language, near }: OfEdition): PublicQuote {
   const said = inLanguage(document, language);
   const { book } = said;
   const { currency } = book.shop;
@@ -189,5 +202,7 @@ export function toPublicQuote(quote: Quote, document: RateBook, { edition, until
     withheld: toWithheld(quote, book),
     ...pending,
     ...message,
+    ...(near &&
+      options.some(({ counter }) => counter?.point) && { near: { latitude: roughly(near.latitude), longitude: roughly(near.longitude) } }),
   };
 }

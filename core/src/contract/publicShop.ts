@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Currency } from '../money/currency.ts';
-import { CountryCode } from '../places/countries.ts';
+import { CountryCode, SubdivisionCode } from '../places/countries.ts';
 import { CartInput } from '../quote/cartInput.ts';
 import { TimeSpan } from '../time/timeOfDay.ts';
 import { PublicQuote } from './publicQuote.ts';
@@ -53,6 +53,16 @@ export const PublicShop = z.strictObject({
   counters: z.array(PublicCounterHours),
 });
 export type PublicShop = z.infer<typeof PublicShop>;
+
+/** How addresses of a country are written. */
+export const PublicCountry = z.strictObject({
+  country: CountryCode,
+  name: z.string(),
+  /** What a whole postal code looks like, as a regular expression for capitals, and one as people write it; null where none is used or known. */
+  postal: z.strictObject({ pattern: z.string(), example: z.string() }).nullable(),
+  regions: z.array(z.strictObject({ code: SubdivisionCode, name: z.string() })),
+});
+export type PublicCountry = z.infer<typeof PublicCountry>;
 
 /** What a shop sells, as its shop front lists it. */
 export const PublicGoods = z.strictObject({

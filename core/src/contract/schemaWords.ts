@@ -484,6 +484,7 @@ export const FIELD_WORDS: Readonly<Record<string, string>> = {
   'Allowance.coupons': 'Only with one of these; none is without.',
   'Conditions.coupons': 'Only with one of these; none is without.',
   'QuoteRequest.coupons': 'Codes the buyer typed in.',
+  'PublicQuote.near': 'About where the first address lies; told beside a place to collect at.',
   'PublicRequest.language': 'The buyer’s language, as a BCP 47 tag; the shop’s own where it has its texts in no such language.',
   'PublicRequest.coupons': 'Codes the buyer typed in.',
   'QuoteRequest.others': 'Further addresses, which lines name by number in `to`.',

@@ -5,7 +5,7 @@ import { CartInput } from '../../quote/cartInput.ts';
 import { GoodsAnswer, GoodsChange, LoadList } from '../api.ts';
 import { PublicOptions } from '../publicOptions.ts';
 import { PublicAsk, PublicEdition, PublicQuote } from '../publicQuote.ts';
-import { OrderPlaced, PlaceOrder, PublicGoods, PublicShop } from '../publicShop.ts';
+import { OrderPlaced, PlaceOrder, PublicCountry, PublicGoods, PublicShop } from '../publicShop.ts';
 import type { Routes } from './route.ts';
 
 /** The number of an edition, beside a quote. */
@@ -45,6 +45,14 @@ export const publicRoutes = {
     who: 'buyer',
     query: z.object({ key: PageKey, look: Look, language: Language }),
     answer: PublicShop,
+    problems: ['nothing-published', 'link-spent', 'edition-gone'],
+  },
+  'GET /countries/:country': {
+    says: 'How addresses of a country are written: its postal codes and its parts',
+    who: 'buyer',
+    params: z.object({ country: CountryCode }),
+    query: z.object({ key: PageKey, look: Look, language: Language }),
+    answer: PublicCountry,
     problems: ['nothing-published', 'link-spent', 'edition-gone'],
   },
   'GET /goods': {

@@ -1,10 +1,29 @@
-import { minorDigits, type ProductFacts, type PublicEdition, type RateBook, ruledGoods } from '@ostrakon/core';
+import {
+  minorDigits,
+  oncePerText,
+  type ProductFacts,
+  type PublicEdition,
+  postalExample,
+  postalPattern,
+  type RateBook,
+  regionName,
+  ruledGoods,
+  withHolders,
+} from '@ostrakon/core';
 import { inLanguage, type LookAt, type PublicRoutes, shopFacts } from '@ostrakon/core/contract';
+import { subdivisionNames } from '@ostrakon/core/subdivision-names';
 import type { Handlers } from '../../http/door.ts';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Caller } from '../../http/publicDoor.ts';
 import type { OwnerHandlers } from '../../ports/who.ts';
 import type { Looks } from './looks.ts';
+
+/** The largest parts of a country. */
+const regionsOf = oncePerText((country: string) =>
+  [...subdivisionNames()].flatMap(([code, names]) =>
+    code.startsWith(`${country}-`) && withHolders(code).length === 1 ? [{ code, ...names }] : [],
+  ),
+);
 
 export interface BuyersViewSources {
   now(): string;
@@ -25,6 +44,24 @@ export function buyersViewHandlers({ now, document, products, lookOf, open }: Bu
       const { edition, book } = await looked(query.look);
       return shopFacts(book, query.language, now(), edition);
     },
+    'GET /countries/:country': async ({ params: { country }, query }) => {
+      const { book } = await looked(query.look);
+      const { say, book: own } = inLanguage(book, query.language);
+      const { locale } = own.shop;
+      const pattern = postalPattern(country);
+      const example = postalExample(country);
+      return {
+        country,
+        name: regionName(country, locale),
+        postal: pattern !== undefined && example !== undefined ? { pattern, example } : null,
+        regions: regionsOf(country)
+          .map(({ code, english, local }) => ({
+            code,
+            name: locale.startsWith('en') ? english : say(say(english) === english ? local : english),
+          }))
+          .sort((a, b) => a.name.localeCompare(b.name, locale)),
+      };
+    },
     'GET /goods': async ({ query }) => {
       if (!open && query.look === undefined) throw new HttpProblem('front-closed', 'The goods of this shop are not listed here.');
       const { book } = await looked(query.look);
@@ -39,7 +76,7 @@ export function buyersViewHandlers({ now, document, products, lookOf, open }: Bu
       const { currency } = book.shop;
       return { currency, minorDigits: minorDigits(currency), goods };
     },
-  } satisfies Handlers<PublicRoutes, Caller, 'GET /shop' | 'GET /goods'>;
+  } satisfies Handlers<PublicRoutes, Caller, 'GET /shop' | 'GET /goods' | 'GET /countries/:country'>;
 }
 
 /** Addresses by which the owner looks through the buyer's eyes. */

@@ -207,7 +207,7 @@ export class LiveQuotes {
     const admission = admit(book, opened.request, now);
     if (!admission.ok) throw admissionProblem(admission.problem);
     const { quote, asked: carriersAsked } = await this.#withCarriers(book, admission.admitted, waits !== 'later');
-    const text = JSON.stringify(toPublicQuote(quote, book.book, { edition, ...ending, language }));
+    const text = JSON.stringify(toPublicQuote(quote, book.book, { edition, ...ending, language, near: opened.request.destination.point }));
     const answered = { edition, text, tag: hash('sha1', text, 'base64url').slice(0, 16) };
     // What a carrier says may be another in a moment.
     if (!carriersAsked && key !== null) kept.write(answered);

@@ -1,0 +1,144 @@
+import type { PublicGoods, PublicShop } from '@ostrakon/core/contract';
+import { createContext, type ReactNode, Suspense, use, useCallback, useContext, useEffect, useMemo, useState, useTransition } from 'react';
+import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
+import { type Basket, basketOf, cartInAddress, emptyBasket, keepBasket, keptBasket } from './basket.ts';
+import { askGoods, askShop, look, problemOf, wantedLanguage } from './door.ts';
+import { type Format, formatOf } from './format.ts';
+
+import { en } from './words/en.ts';
+import type { Words } from './words/words.ts';
+
+interface Front {
+  readonly shop: PublicShop;
+  readonly goods: PublicGoods['goods'];
+  readonly words: Words;
+  readonly format: Format;
+  readonly basket: Basket;
+  change(next: (basket: Basket) => Basket): void;
+  speak(language: string): void;
+}
+
+const FrontContext = createContext<Front | null>(null);
+
+export function useFront(): Front {
+  const front = useContext(FrontContext);
+  if (!front) throw new Error('There is no shop here');
+  return front;
+}
+
+const wordsIn = async (language: string): Promise<Words> =>
+  language.toLowerCase().startsWith('fr') ? (await import('./words/fr.ts')).fr : en;
+
+/** A cart that came with the address of the page; taken once, so that a reload keeps what was changed since. */
+function sentBasket(country: string): Basket | null {
+  const sent = new URLSearchParams(location.hash.split('?')[1] ?? '').get('cart');
+  const cart = sent === null ? null : cartInAddress(sent);
+  if (cart === null) return null;
+  history.replaceState(null, '', `${location.pathname}${location.search}${location.hash.split('?')[0]}`);
+  return basketOf(cart, country);
+}
+
+interface Loaded {
+  readonly shop: PublicShop;
+  readonly goods: PublicGoods['goods'];
+  readonly words: Words;
+}
+
+const asked = new Map<string, Promise<Loaded>>();
+
+/** The shop and its goods in a language; asked once. */
+function loadedIn(language: string): Promise<Loaded> {
+  const held = asked.get(language);
+  if (held) return held;
+  const loading = Promise.all([askShop(language), askGoods(language)]).then(async ([shop, { goods }]) => ({
+    shop,
+    goods,
+    words: await wordsIn(shop.language),
+  }));
+  asked.set(language, loading);
+  return loading;
+}
+
+/** What can be told where nothing of the shop is known. */
+function Closed({ error, resetErrorBoundary }: FallbackProps) {
+  const problem = problemOf(error);
+  return (
+    <main className="mx-auto max-w-xl space-y-4 p-6" role="alert">
+      <h1 className="text-xl font-bold">{problem?.code === 'front-closed' ? en.closedFront : (problem?.message ?? en.failed)}</h1>
+      <button
+        type="button"
+        className="quiet"
+        onClick={() => {
+          asked.clear();
+          resetErrorBoundary();
+        }}
+      >
+        {en.again}
+      </button>
+    </main>
+  );
+}
+
+const LANGUAGE = 'shop-front-language';
+function keptLanguage(): string | undefined {
+  try {
+    return localStorage.getItem(LANGUAGE) ?? undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/** The shop as it is told at its door, in the buyer's language, with what the buyer has put together. */
+export function FrontProvider({ children }: { children: ReactNode }) {
+  const [wanted, setWanted] = useState(() => wantedLanguage ?? keptLanguage() ?? navigator.language);
+  const [, change] = useTransition();
+  const speak = useCallback((language: string) => {
+    change(() => setWanted(language));
+    try {
+      localStorage.setItem(LANGUAGE, language);
+    } catch {
+      // Then it is asked again with the next page.
+    }
+  }, []);
+  const waiting = (
+    <main className="p-6 text-dim" aria-busy="true">
+      …
+    </main>
+  );
+  return (
+    <ErrorBoundary FallbackComponent={Closed}>
+      <Suspense fallback={waiting}>
+        <Open wanted={wanted} speak={speak}>
+          {children}
+        </Open>
+      </Suspense>
+    </ErrorBoundary>
+  );
+}
+
+function Open({ wanted, speak, children }: { wanted: string; speak: Front['speak']; children: ReactNode }) {
+  const { shop, goods, words } = use(loadedIn(wanted));
+  useEffect(() => {
+    document.documentElement.lang = shop.language;
+    document.title = shop.name;
+  }, [shop]);
+  return (
+    <WithBasket shop={shop} goods={goods} words={words} speak={speak}>
+      {children}
+    </WithBasket>
+  );
+}
+
+function WithBasket({ shop, goods, words, speak, children }: Pick<Front, 'shop' | 'goods' | 'words' | 'speak'> & { children: ReactNode }) {
+  const home = shop.countries.includes(shop.home) ? shop.home : (shop.countries[0] ?? shop.home);
+  // What is looked at is not mixed with a basket of the buyer's own.
+  const [basket, setBasket] = useState<Basket>(() => sentBasket(home) ?? (look === undefined ? keptBasket() : null) ?? emptyBasket(home));
+  useEffect(() => {
+    if (look === undefined) keepBasket(basket);
+  }, [basket]);
+  const value = useMemo(
+    (): Front => ({ shop, goods, words, format: formatOf(shop.language, shop), basket, change: setBasket, speak }),
+    [shop, goods, words, basket, speak],
+  );
+  return <FrontContext value={value}>{children}</FrontContext>;
+}
