@@ -12,6 +12,7 @@ export interface Address {
   point?: Point;
 }
 
+type Days = { least: number; most: number };
 export type Point = { latitude: number; longitude: number };
 
 export interface Cart {
@@ -53,7 +54,7 @@ export interface PricedOption extends OptionFacts {
   price: number;
   moreForFree?: number;
   tax?: { mode: 'included' | 'added'; basisPoints: number; amount: number };
-  transit?: { least: number; most: number };
+  transit?: Days;
   promise?: {
     first: string;
     last: string;
@@ -92,7 +93,15 @@ export interface General {
     rest: boolean;
     subdivisions: string[];
     byAddress: boolean;
-    options: { service: string; name: string; kind: OptionFacts['kind']; note: string; from: number | null; freeFrom?: number }[];
+    options: {
+      service: string;
+      name: string;
+      kind: OptionFacts['kind'];
+      note: string;
+      from: number | null;
+      freeFrom?: number;
+      days?: Days;
+    }[];
   }[];
 }
 

@@ -55,6 +55,15 @@ export {
   SurveyList,
   SurveyState,
 } from './contract/carriers.ts';
+export {
+  type DeliveredOption,
+  type DeliveredTo,
+  DeliveryFacts,
+  type DeliverySources,
+  deliveredTo,
+  deliveryFacts,
+  type PlaceTold,
+} from './contract/deliveryFacts.ts';
 export { documentPath } from './contract/documentPath.ts';
 export { type GeneralSources, generalOptions } from './contract/generalOptions.ts';
 export { type DocumentName, documentFields, documentSchemas } from './contract/jsonSchema.ts';
@@ -96,6 +105,7 @@ export { ProblemCode } from './contract/problemCode.ts';
 export { PublicOptions } from './contract/publicOptions.ts';
 export { PublicAsk, PublicEdition, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
 export {
+  DeliveryPageState,
   LookAt,
   LookLink,
   OrderBuyer,
@@ -105,6 +115,7 @@ export {
   PublicCountry,
   PublicGoods,
   PublicShop,
+  type UnsaidWhy,
 } from './contract/publicShop.ts';
 export { type OwnerRoutes, ownerRoutes } from './contract/routes/ownerRoutes.ts';
 export { type PublicRoutes, publicRoutes } from './contract/routes/publicRoutes.ts';
@@ -126,4 +137,4 @@ export { counterHours, shopFacts } from './contract/shopFacts.ts';
 export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, shopFileForward, TakeFile } from './contract/shopFile.ts';
 export { buyerWords, toldWords } from './contract/words/buyerWords.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './quote/cartInput.ts';
-export { inLanguage } from './rate-book/buyerTexts.ts';
+export { inLanguage, languageFor } from './rate-book/buyerTexts.ts';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
-import { isPage, Problem, type PublicQuote } from '@ostrakon/core';
+import { instantToMs, isPage, msToInstant, Problem, type PublicQuote } from '@ostrakon/core';
 import { openApi, ownerRoutes, type Right, type Route } from '@ostrakon/core/contract';
 import compression from 'compression';
 import express, { type RequestHandler, Router } from 'express';
@@ -11,10 +11,12 @@ import type { Access } from './access.ts';
 import { type BuyersHandlers, buyersApp, overTls } from './buyersApp.ts';
 import type { KnownCarrier } from './carriers/connections.ts';
 import type { CarrierGateway } from './carriers/gateway.ts';
+import { deliveryPageSources } from './deliveryPage.ts';
 import { auditHandlers } from './features/audit/auditRoutes.ts';
 import { buyersViewHandlers, lookHandlers } from './features/buyers-view/buyersViewRoutes.ts';
 import { carrierHandlers } from './features/carriers/carrierRoutes.ts';
 import { keyHandlers } from './features/checkout-keys/keyRoutes.ts';
+import { deliveryHandlers, deliveryStateHandlers } from './features/delivery-page/deliveryRoutes.ts';
 import { draftHandlers } from './features/draft/draftRoutes.ts';
 import { editionHandlers } from './features/editions/editionRoutes.ts';
 import { ReleaseFeed } from './features/editions/releaseFeed.ts';
@@ -114,6 +116,10 @@ function liveQuotes({ editions, drafts, goods, loads, gateway, keeping }: AppPar
     loads: () => loads.all,
     carriers: (asks, waited) => gateway.answers(asks, waited),
     known: (asks) => gateway.known(asks),
+    since: (number) => {
+      const span = editions.spans.findLast(({ edition, from }) => edition === number && from <= instantToMs(keeping.now()));
+      return span && msToInstant(span.from);
+    },
     looked: async (at) => {
       const next = editions.releases.reduce((last, { edition }) => Math.max(last, edition), 0) + 1;
       if (at.see === 'draft') return { number: next, book: (await drafts.get(at.draft)).current.book };
@@ -124,9 +130,8 @@ function liveQuotes({ editions, drafts, goods, loads, gateway, keeping }: AppPar
   });
 }
 
-function buyersDoor(parts: AppParts, feed: ReleaseFeed): Router {
+function buyersDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Router {
   const { goods, loads, draft, editions, orders, access, keeping, frontOpen = false, limits, log } = parts;
-  const quotes = liveQuotes(parts);
   const lookOf = (look: string) => access.looks.read(look);
   const ofOwner = loadHandlers(loads, () => [draft.current.book, ...editions.booksInUse]);
   const handlers: BuyersHandlers = {
@@ -141,6 +146,7 @@ function buyersDoor(parts: AppParts, feed: ReleaseFeed): Router {
       lookOf,
       open: frontOpen,
     }),
+    ...deliveryHandlers(deliveryPageSources(quotes, (id) => goods.byId.get(id), lookOf)),
     ...orderHandlers(orders, async (cart, edition) => {
       const { text } = await quotes.answer(() => cart, { edition }, randomUUID());
       return JSON.parse(text) as PublicQuote;
@@ -166,7 +172,7 @@ function buyersDoor(parts: AppParts, feed: ReleaseFeed): Router {
 const readsAll = express.json({ limit: MOST_BODY_BYTES, strict: false });
 const readsLittle = express.json({ limit: MOST_OF_STRANGERS_BYTES, strict: false });
 
-function ownerDoor(parts: AppParts, feed: ReleaseFeed): Router {
+function ownerDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Router {
   const { draft, drafts, editions, goods, loads, gateway, surveys, trials, keeping, access, log, hosts = [], pages } = parts;
   const { people, tries, audit, keys } = access;
   const shopName = () => draft.current.book.shop.name;
@@ -180,6 +186,7 @@ function ownerDoor(parts: AppParts, feed: ReleaseFeed): Router {
     ...sessionHandlers({ people, tries, audit, shopName }),
     ...peopleHandlers({ people, tries, audit, shopName }),
     ...keyHandlers(keys, parts.publicAddress ?? null),
+    ...deliveryStateHandlers(({ look, ...about }) => quotes.delivery({ look }, about)),
     ...lookHandlers(access.looks, async (at) => {
       if (at.see === 'draft') await drafts.get(at.draft);
       if (at.see === 'edition') await editions.read(at.edition);
@@ -219,5 +226,6 @@ export function createDoors(parts: AppParts): Doors {
     lineage: draft.lineage,
     shopName: () => (editions.live()?.book ?? draft.current.book).shop.name,
   });
-  return { owner: ownerDoor(parts, feed), buyers: buyersDoor(parts, feed) };
+  const quotes = liveQuotes(parts);
+  return { owner: ownerDoor(parts, feed, quotes), buyers: buyersDoor(parts, feed, quotes) };
 }

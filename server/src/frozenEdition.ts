@@ -2,7 +2,9 @@ import type { EditionFile } from '@ostrakon/core/contract';
 import express, { type Express } from 'express';
 import type { Logger } from 'pino';
 import { type BuyersHandlers, buyersApp } from './buyersApp.ts';
+import { deliveryPageSources } from './deliveryPage.ts';
 import { buyersViewHandlers } from './features/buyers-view/buyersViewRoutes.ts';
+import { deliveryHandlers } from './features/delivery-page/deliveryRoutes.ts';
 import { LiveQuotes } from './features/public-quote/liveQuotes.ts';
 import { quoteHandlers } from './features/public-quote/publicRoutes.ts';
 import { PUBLIC_PATH } from './http/doorFacts.ts';
@@ -63,6 +65,7 @@ export function frozenApp({ file, now, log, limits, trustProxy, watch }: FrozenP
       lookOf: noLook,
       open: false,
     }),
+    ...deliveryHandlers(deliveryPageSources(quotes, (id) => byId.get(id), noLook)),
     'POST /orders': noChange,
     'GET /releases/:secret.ics': noChange,
     'POST /goods/changes': noChange,

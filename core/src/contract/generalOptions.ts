@@ -5,17 +5,22 @@ import type { Destination, Place } from '../places/place.ts';
 import type { CompiledBook } from '../quote/compile.ts';
 import { buyerNote } from '../rate-book/buyerNote.ts';
 import type { Service } from '../rate-book/rateBook.ts';
-import type { PublicOptions } from './publicOptions.ts';
+import type { GeneralOption, PublicOptions } from './publicOptions.ts';
 import type { PublicQuote } from './publicQuote.ts';
 
 type Part = PublicOptions['parts'][number];
-type GeneralOption = Part['options'][number];
+
+/** What buyers are told of a small cart, and the value of its goods. */
+export interface QuotedCart {
+  readonly quote: PublicQuote;
+  readonly value: number;
+}
 
 export interface GeneralSources {
   /** Some addresses in a zone, by its place in the book, that lie in the country. */
   addresses(zone: number): readonly Destination[];
   /** What buyers are told of each of a few small carts to an address, with the value of its goods. */
-  quotes(to: Destination): readonly { readonly quote: PublicQuote; readonly value: number }[];
+  quotes(to: Destination): readonly QuotedCart[];
 }
 
 /** Where in a country a place lies. */
@@ -42,8 +47,17 @@ const least = (...known: (number | null | undefined)[]): number | null => {
   return numbers.length === 0 ? null : Math.min(...numbers);
 };
 
-function joined(before: GeneralOption | undefined, service: Service, from: number | null, freeFrom: number | null): GeneralOption {
+interface Told {
+  readonly from: number | null;
+  readonly freeFrom: number | null;
+  readonly days?: GeneralOption['days'];
+}
+
+const NOTHING: Told = { from: null, freeFrom: null };
+
+function joined(before: GeneralOption | undefined, service: Service, { from, freeFrom, days: said }: Told): GeneralOption {
   const free = least(before?.freeFrom, freeFrom);
+  const days = [before?.days, said].filter((one) => one !== undefined);
   return {
     service: service.id,
     name: service.name,
@@ -51,24 +65,35 @@ function joined(before: GeneralOption | undefined, service: Service, from: numbe
     note: buyerNote(service),
     from: least(before?.from, from),
     ...(free !== null && { freeFrom: free }),
+    ...(days.length > 0 && {
+      days: { least: Math.min(...days.map((one) => one.least)), most: Math.max(...days.map((one) => one.most)) },
+    }),
   };
 }
 
 /** What the carts get at the addresses, service by service in the order of the book. */
-function optionsOf(services: readonly Service[], addresses: readonly Destination[], { quotes }: GeneralSources): GeneralOption[] {
+export function optionsOf(
+  services: readonly Service[],
+  addresses: readonly Destination[],
+  { quotes }: Pick<GeneralSources, 'quotes'>,
+): GeneralOption[] {
   const byService = new Map<string, GeneralOption>();
-  const add = (id: string, from: number | null, freeFrom: number | null) => {
+  const add = (id: string, told: Told) => {
     const service = services.find((one) => one.id === id);
-    if (service) byService.set(id, joined(byService.get(id), service, from, freeFrom));
+    if (service) byService.set(id, joined(byService.get(id), service, told));
   };
   for (const { quote, value } of addresses.flatMap((to) => quotes(to))) {
     for (const option of quote.options) {
-      if (option.status === 'refer') add(option.service, null, null);
-      else add(option.service, option.price, option.moreForFree === undefined ? null : value + option.moreForFree);
+      if (option.status === 'refer') {
+        add(option.service, NOTHING);
+        continue;
+      }
+      const { service, price, moreForFree, transit: days } = option;
+      add(service, { from: price, freeFrom: moreForFree === undefined ? null : value + moreForFree, ...(days && { days }) });
     }
     // Kept from this cart by a limit, or still waited for: there all the same.
-    for (const { service } of quote.withheld) add(service, null, null);
-    for (const service of quote.pending ?? []) add(service, null, null);
+    for (const { service } of quote.withheld) add(service, NOTHING);
+    for (const service of quote.pending ?? []) add(service, NOTHING);
   }
   return services.flatMap(({ id }) => byService.get(id) ?? []);
 }

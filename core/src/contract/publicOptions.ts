@@ -5,7 +5,7 @@ import { ServiceKind } from '../rate-book/rateBook.ts';
 import { PublicQuote } from './publicQuote.ts';
 
 /** An option as it is in general, for some part of a country. */
-const GeneralOption = z.strictObject({
+export const GeneralOption = z.strictObject({
   service: z.string(),
   name: z.string(),
   kind: ServiceKind,
@@ -14,7 +14,11 @@ const GeneralOption = z.strictObject({
   from: z.int().min(0).nullable(),
   /** Goods for so much make it free, in minor units. */
   freeFrom: z.int().min(0).optional(),
+  /** Days on the way, the least and the most. */
+  days: z.strictObject({ least: z.int().min(0), most: z.int().min(0) }).optional(),
 });
+
+export type GeneralOption = z.infer<typeof GeneralOption>;
 
 /** What is delivered to a country in general. */
 export const PublicOptions = z.strictObject({

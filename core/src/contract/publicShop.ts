@@ -109,6 +109,18 @@ export const OrderPlaced = z.strictObject({
 });
 export type OrderPlaced = z.infer<typeof OrderPlaced>;
 
+/** Why something is left out of what machines read. */
+export const UnsaidWhy = z.enum([
+  'placeByDistance',
+  'placeDrawn',
+  'placeExcepted',
+  'everywhereElse',
+  'priceOfCarrier',
+  'priceOnAsking',
+  'rangeOfCodes',
+]);
+export type UnsaidWhy = z.infer<typeof UnsaidWhy>;
+
 /** What the owner looks at through the buyer's eyes: what is live, an edition, or a draft by its number. */
 export const LookAt = z.discriminatedUnion('see', [
   z.strictObject({ see: z.literal('live') }),
@@ -116,6 +128,15 @@ export const LookAt = z.discriminatedUnion('see', [
   z.strictObject({ see: z.literal('draft'), draft: z.int().min(1) }),
 ]);
 export type LookAt = z.infer<typeof LookAt>;
+
+/** What the owner is told of the delivery page. */
+export const DeliveryPageState = z.strictObject({
+  edition: z.int().min(1),
+  since: z.iso.datetime().optional(),
+  /** What the vocabulary of schema.org has no words for: why, of which service (all of them where it is null), and where by its heading on the page. */
+  unsaid: z.array(z.strictObject({ service: z.string().nullable(), where: z.string(), why: UnsaidWhy })),
+});
+export type DeliveryPageState = z.infer<typeof DeliveryPageState>;
 
 /** An address that opens the shop front for a while. */
 export const LookLink = z.strictObject({ look: z.string(), until: z.iso.datetime() });

@@ -13,14 +13,14 @@ import type { PublicCounterHours, PublicShop } from './publicShop.ts';
 const DAYS = 14;
 
 /** The counters buyers can collect at by any zone of a book, with their hours from a moment on. */
-export function counterHours(book: RateBook, now: Instant): PublicCounterHours[] {
+export function counterHours(book: RateBook, now: Instant, say: (text: string) => string): PublicCounterHours[] {
   return book.services.flatMap((service): PublicCounterHours[] => {
     const { counter } = service;
     if (service.kind !== 'counter' || counter === null || !book.zones.some((zone) => laneOf(zone, service.id))) return [];
     const { day: today, minute } = localAt(instantToMs(now), counter.timeZone);
     const days = Array.from({ length: DAYS }, (_, at) => {
       const { spans, exception } = openOn(counter, today + at);
-      return { date: fromDay(today + at), hours: [...spans], ...(exception !== undefined && { name: exception }) };
+      return { date: fromDay(today + at), hours: [...spans], ...(exception !== undefined && { name: say(exception) }) };
     });
     const openNow = days[0]?.hours.some(({ from, until }) => minutesOf(from) <= minute && minute < minutesOf(until)) === true;
     const { street, city, country, postalCode, point, instructions, timeZone } = counter;
@@ -35,7 +35,7 @@ export function shopFacts(
   now: Instant,
   edition: Pick<PublicQuote, 'edition' | 'until'>,
 ): PublicShop {
-  const { book } = inLanguage(document, language);
+  const { book, say } = inLanguage(document, language);
   const { name, currency, units, served, locale, mail, severalAddresses } = book.shop;
   return {
     ...edition,
@@ -49,6 +49,6 @@ export function shopFacts(
     home: homeCountry(book),
     severalAddresses,
     ...(mail !== undefined && { mail }),
-    counters: counterHours(book, now),
+    counters: counterHours(book, now, say),
   };
 }

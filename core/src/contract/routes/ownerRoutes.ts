@@ -70,7 +70,7 @@ import {
   UseLink,
 } from '../people.ts';
 import type { ProblemCode } from '../problemCode.ts';
-import { LookAt, LookLink } from '../publicShop.ts';
+import { DeliveryPageState, LookAt, LookLink } from '../publicShop.ts';
 import { BackupRequest, KeptShops, SentFile, TakeFile } from '../shopFile.ts';
 import type { Routes } from './route.ts';
 
@@ -215,6 +215,12 @@ export const ownerRoutes = {
     problems: ['not-found'],
   },
 
+  'GET /delivery-page': {
+    says: 'What the delivery page says since when, and what of it the words of schema.org cannot say',
+    who: 'read',
+    answer: DeliveryPageState,
+    problems: ['nothing-published'],
+  },
   'POST /look': {
     says: 'Make an address that shows the shop front by what is live, an edition or a draft, for a while',
     who: 'read',

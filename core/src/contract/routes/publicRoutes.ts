@@ -3,6 +3,7 @@ import { DayLoad, LoadCount } from '../../dispatch/dispatchCalendar.ts';
 import { CountryCode } from '../../places/countries.ts';
 import { CartInput } from '../../quote/cartInput.ts';
 import { GoodsAnswer, GoodsChange, LoadList } from '../api.ts';
+import { DeliveryFacts } from '../deliveryFacts.ts';
 import { PublicOptions } from '../publicOptions.ts';
 import { PublicAsk, PublicEdition, PublicQuote } from '../publicQuote.ts';
 import { OrderPlaced, PlaceOrder, PublicCountry, PublicGoods, PublicShop } from '../publicShop.ts';
@@ -18,6 +19,15 @@ const PageKey = z.string().max(100).optional();
 /** What the owner was given to look at something that is not live. */
 const Look = z.string().max(600).optional();
 const Language = z.string().max(35).optional();
+
+/** Which delivery page, and of which address. */
+const DeliveryAsked = z.object({
+  key: PageKey,
+  look: Look,
+  language: Language,
+  country: CountryCode.optional(),
+  postalCode: z.string().max(16).optional(),
+});
 
 /** The buyers' door: what checkouts and the shop's own server ask, by method and path from `/public/v1` on. */
 export const publicRoutes = {
@@ -78,6 +88,34 @@ export const publicRoutes = {
       'moment-out-of-reach',
       'quote-gone',
     ],
+  },
+  'GET /delivery': {
+    says: 'The delivery page: what is delivered where in general, or to one address; alone or with all that makes it a page',
+    who: 'buyer',
+    query: DeliveryAsked.extend({ part: z.literal('article').optional() }),
+    answer: { file: 'text/html' },
+    problems: ['nothing-published', 'link-spent', 'edition-gone'],
+  },
+  'GET /delivery/facts': {
+    says: 'All the delivery page says, as facts',
+    who: 'buyer',
+    query: DeliveryAsked,
+    answer: DeliveryFacts,
+    problems: ['nothing-published', 'link-spent', 'edition-gone'],
+  },
+  'GET /delivery/paper': {
+    says: 'The delivery page on paper',
+    who: 'buyer',
+    query: DeliveryAsked.omit({ country: true, postalCode: true }),
+    answer: { file: 'application/pdf' },
+    problems: ['nothing-published', 'link-spent', 'edition-gone', 'busy'],
+  },
+  'GET /delivery/data': {
+    says: 'What machines read of the delivery page, or of a product, in the words of schema.org',
+    who: 'buyer',
+    query: DeliveryAsked.omit({ country: true, postalCode: true }).extend({ product: z.string().max(60).optional() }),
+    answer: { file: 'application/ld+json' },
+    problems: ['nothing-published', 'link-spent', 'edition-gone', 'unknown-product'],
   },
   'GET /edition': {
     says: 'Which edition is live, and until when',

@@ -1,17 +1,11 @@
 import { once } from 'node:events';
-import { Worker } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
 import { type ClosedDays, type HolidaysOf, SubdivisionCode } from '@ostrakon/core';
 import { LRUCache } from 'lru-cache';
 import pLimit from 'p-limit';
 import { HttpProblem } from '../../http/problems.ts';
+import { startThread } from '../../startThread.ts';
 import type { FoundHoliday, HolidayPlace, HolidayQuestion } from './holidayWorker.ts';
-
-/** The thread's file lies beside this one: built, or in its source, for which the thread needs the loader of the sources first. */
-function startWorker(): Worker {
-  if (!import.meta.url.endsWith('.ts')) return new Worker(new URL('./holidayWorker.js', import.meta.url));
-  const source = JSON.stringify(new URL('./holidayWorker.ts', import.meta.url).href);
-  return new Worker(`import('tsx/esm/api').then(({ register }) => { register(); return import(${source}); })`, { eval: true });
-}
 
 let worker: Worker | undefined;
 const oneAtATime = pLimit(1);
@@ -21,7 +15,7 @@ let places: readonly HolidayPlace[] | undefined;
 /** Asks the thread, one question after the other; it stays for the next, and keeps nobody from ending. */
 function ask(question: HolidayQuestion | 'places'): Promise<unknown> {
   return oneAtATime(async () => {
-    worker ??= startWorker();
+    worker ??= startThread(import.meta.url, 'holidayWorker');
     worker.ref();
     try {
       worker.postMessage(question);

@@ -8,10 +8,12 @@ import {
   compile,
   completeCart,
   type DayLoad,
+  type Destination,
   instantToMs,
   oncePer,
   type ProductFacts,
   type PublicEdition,
+  type PublicQuote,
   plan,
   type Quote,
   type RateAnswer,
@@ -22,12 +24,13 @@ import {
   toPublicQuote,
 } from '@ostrakon/core';
 import { withCentroid } from '@ostrakon/core/centroids';
-import type { LookAt, PublicOptions, publicRoutes } from '@ostrakon/core/contract';
+import type { DeliveryFacts, LookAt, PublicOptions, publicRoutes } from '@ostrakon/core/contract';
+import { languageFor } from '@ostrakon/core/contract';
 import { LRUCache } from 'lru-cache';
 import type { z } from 'zod';
 import { admissionProblem, unknownProduct } from '../../http/admissionProblem.ts';
 import { HttpProblem } from '../../http/problems.ts';
-import { answerInGeneral, lightest } from './generalAnswers.ts';
+import { answerDelivery, answerInGeneral, deliveredProduct, lightest } from './generalAnswers.ts';
 
 /** What a buyer's checkout sends. */
 type PublicRequest = z.output<(typeof publicRoutes)['POST /quotes']['body']>;
@@ -65,6 +68,8 @@ export interface LiveSources {
   now(): string;
   /** The edition that is live at an instant, or null before the first. */
   live(instant: string): InForce | null;
+  /** Since when an edition that is live has been so. */
+  since?(number: number): string | undefined;
   /** What is looked at; rejects with a problem where it is there no more. */
   looked(at: LookAt): Promise<Looked>;
   /** An edition of before that still answers for orders taken then; rejects with a problem where none does. */
@@ -111,6 +116,7 @@ export class LiveQuotes {
   #compiledLive: { readonly number: number; readonly book: CompiledBook } | undefined;
   readonly #kept = new LRUCache<string, Answered>({ maxSize: MOST_KEPT, sizeCalculation: ({ text }) => text.length + 200 });
   readonly #general = new LRUCache<string, PublicOptions>({ max: MOST_COUNTRIES });
+  readonly #deliveries = new LRUCache<string, Promise<DeliveryFacts>>({ max: 60 });
   #keptOf: { products: unknown; loads: unknown } = { products: null, loads: null };
   readonly #compiledBefore = new LRUCache<number, CompiledBook>({ max: MOST_COMPILED });
 
@@ -214,12 +220,51 @@ export class LiveQuotes {
     return answered;
   }
 
+  /** All a delivery page says, of what is live or looked at. It is the same for all who ask on a day. */
+  async delivery(
+    asked: Asked,
+    about: { readonly language?: string | undefined; readonly to?: Destination | undefined },
+  ): Promise<DeliveryFacts> {
+    const { language, to } = about;
+    const { number, book, ending, key } = await this.#sight(asked);
+    const now = this.#sources.now();
+    const since = this.#sources.since?.(number);
+    const make = () =>
+      answerDelivery(book, { edition: number, ...ending, ...(since !== undefined && key !== null && { since }) }, about, {
+        products: ruledById(this.#sources.products(), book.book),
+        goods: this.#sources.products(),
+        loads: this.#sources.loads(),
+        now,
+      });
+    if (key === null) return make();
+    this.#keptFor('');
+    const place = `${key} ${languageFor(book.book, language)} ${now.slice(0, 13)} ${to ? `${to.country} ${to.postalCode ?? ''}` : ''}`;
+    const held = this.#deliveries.get(place);
+    if (held) return held;
+    const making = make();
+    this.#deliveries.set(place, making);
+    making.catch(() => this.#deliveries.delete(place));
+    return making;
+  }
+
+  /** What one of a product costs to deliver to each part of the delivery page. */
+  async deliveredProduct(asked: Asked, language: string | undefined, product: string): Promise<readonly (PublicQuote | null)[]> {
+    const { number, book } = await this.#sight(asked);
+    return deliveredProduct(book, number, language, product, {
+      products: ruledById(this.#sources.products(), book.book),
+      goods: this.#sources.products(),
+      loads: this.#sources.loads(),
+      now: this.#sources.now(),
+    });
+  }
+
   /** Answers of the same goods and orders taken; with others what was kept goes. */
   #keptFor(key: string): { read(): Answered | undefined; write(answered: Answered): void } {
     const [products, loads] = [this.#sources.products(), this.#sources.loads()];
     if (products !== this.#keptOf.products || loads !== this.#keptOf.loads) {
       this.#kept.clear();
       this.#general.clear();
+      this.#deliveries.clear();
       this.#keptOf = { products, loads };
     }
     return { read: () => this.#kept.get(key), write: (answered) => void this.#kept.set(key, answered) };
