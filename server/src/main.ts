@@ -37,6 +37,7 @@ const here = dirname(fileURLToPath(import.meta.url));
 const folder = resolve(settings.OSTRAKON_DATA ?? resolve(here, '../../.ostrakon'));
 const pages = resolve(here, '../../web/dist');
 const front = resolve(here, '../../storefront/dist');
+const parts = resolve(here, '../../parts/dist');
 const seedFile = settings.OSTRAKON_SEED;
 // Lines that come while one is being written go out together.
 const log = pino({ level: settings.LOG_LEVEL }, destination({ dest: 1, sync: false }));
@@ -71,6 +72,7 @@ const shopServer = await ShopServer.start({
   ...(metrics && { watch: metrics }),
   ...publicAddress(),
   ...(existsSync(pages) && { pages }),
+  ...(existsSync(parts) && { parts }),
   ...(existsSync(front) && { front: { folder: front, open: settings.SHOP_FRONT === 'open' } }),
 }).catch((error: unknown) => giveUp(openingFailed(error)));
 const open = openWithoutOwner(settings, shopServer.access.people.any);

@@ -31,6 +31,23 @@ const readOnly: RequestHandler = (req, res, next) => {
   res.set('Allow', 'GET, HEAD').status(405).type('text').send('This address can only be read.\n');
 };
 
+/** Where the parts for any shop's pages are. */
+export const PARTS_PATH = '/public/parts';
+
+/** The parts: one script that any page may load, from wherever it is. */
+export function shopParts(folder: string): Router {
+  const parts = Router();
+  parts.use(readOnly, compression(), (_req, res, next) => {
+    res.setHeader('Access-Control-Allow-Origin', '*');
+    res.setHeader('Cross-Origin-Resource-Policy', 'cross-origin');
+    res.setHeader('X-Content-Type-Options', 'nosniff');
+    next();
+  });
+  parts.use(express.static(folder, { index: false, maxAge: '5m' }));
+  parts.use(unknownAddress);
+  return parts;
+}
+
 /** The built shop front: files, and nothing that is not in them. */
 export function shopFront(folder: string): Router {
   const front = Router();

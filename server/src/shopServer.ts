@@ -17,7 +17,7 @@ import { openShop, type Shop } from './openShop.ts';
 import { DraftEntity } from './persistence/entities.ts';
 import { lockFolder } from './persistence/sqlite/folderLock.ts';
 import { finishReplacing, newShopBeside } from './persistence/sqlite/replacing.ts';
-import { FRONT_PATH, shopFront } from './shopFront.ts';
+import { FRONT_PATH, PARTS_PATH, shopFront, shopParts } from './shopFront.ts';
 
 export interface ServerParts {
   /** Where the shop's data are. */
@@ -33,6 +33,8 @@ export interface ServerParts {
   readonly pages?: string;
   /** Folder of the built shop front, and whether anybody may see it. */
   readonly front?: { readonly folder: string; readonly open: boolean };
+  /** Folder of the built parts for any shop's pages. */
+  readonly parts?: string;
   /** Who stands before the server and may say for whom it asks, as Express understands it; nobody where nothing is said. */
   readonly trustProxy?: number | string;
   readonly watch?: Watch;
@@ -149,7 +151,8 @@ export class ShopServer {
     front.use(watchRequests(this.#parts.log, this.#parts.watch));
     front.use(this.#drain.count);
     if (doors.includes('buyers')) front.use(PUBLIC_PATH, (req, res, next) => this.#opened.doors.buyers(req, res, next));
-    const { front: shown } = this.#parts;
+    const { front: shown, parts } = this.#parts;
+    if (parts !== undefined && doors.includes('buyers')) front.use(PARTS_PATH, shopParts(parts));
     if (shown && doors.includes('buyers')) front.use(FRONT_PATH, shopFront(shown.folder));
     if (doors.includes('owner')) front.use((req, res, next) => this.#opened.doors.owner(req, res, next));
     front.use(unknownAddress);
