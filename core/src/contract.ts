@@ -66,6 +66,7 @@ export {
 } from './contract/deliveryFacts.ts';
 export { documentPath } from './contract/documentPath.ts';
 export { type GeneralSources, generalOptions } from './contract/generalOptions.ts';
+export { FEED_COLUMNS, FeedAsked, FeedRow, feedRows, GoodsFeed } from './contract/goodsFeed.ts';
 export { type DocumentName, documentFields, documentSchemas } from './contract/jsonSchema.ts';
 export { CheckoutKey, EditKey, KeyList, KeyMade, type KeyScope, MakeKey, PageOrigin, Scope } from './contract/keys.ts';
 export { type DoorFacts, openApi } from './contract/openApi.ts';

@@ -20,6 +20,7 @@ import { deliveryHandlers, deliveryStateHandlers } from './features/delivery-pag
 import { draftHandlers } from './features/draft/draftRoutes.ts';
 import { editionHandlers } from './features/editions/editionRoutes.ts';
 import { ReleaseFeed } from './features/editions/releaseFeed.ts';
+import { feedHandlers } from './features/goods/feedRoutes.ts';
 import { goodsHandlers, goodsWords, hasLeft } from './features/goods/goodsRoutes.ts';
 import { holidayHandlers } from './features/holidays/holidayRoutes.ts';
 import { loadHandlers } from './features/loads/loadRoutes.ts';
@@ -37,6 +38,7 @@ import type { PublicLimits } from './http/publicDoor.ts';
 import { keepStrangersOut } from './http/strangers.ts';
 import type { Shop } from './openShop.ts';
 import type { Who } from './ports/who.ts';
+import { FRONT_PATH } from './shopFront.ts';
 
 export interface AppParts extends Shop {
   /** Carriers that can be reached. */
@@ -146,6 +148,7 @@ function buyersDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Rou
       lookOf,
       open: frontOpen,
     }),
+    ...feedHandlers((asked) => quotes.feed(asked)),
     ...deliveryHandlers(deliveryPageSources(quotes, (id) => goods.byId.get(id), lookOf)),
     ...orderHandlers(orders, async (cart, edition) => {
       const { text } = await quotes.answer(() => cart, { edition }, randomUUID());
@@ -186,11 +189,16 @@ function ownerDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Rout
     ...sessionHandlers({ people, tries, audit, shopName }),
     ...peopleHandlers({ people, tries, audit, shopName }),
     ...keyHandlers(keys, parts.publicAddress ?? null),
+    ...feedHandlers((asked) => quotes.feed(asked)),
     ...deliveryStateHandlers(({ look, ...about }) => quotes.delivery({ look }, about)),
-    ...lookHandlers(access.looks, async (at) => {
-      if (at.see === 'draft') await drafts.get(at.draft);
-      if (at.see === 'edition') await editions.read(at.edition);
-    }),
+    ...lookHandlers(
+      access.looks,
+      async (at) => {
+        if (at.see === 'draft') await drafts.get(at.draft);
+        if (at.see === 'edition') await editions.read(at.edition);
+      },
+      `${parts.publicAddress?.replace(/\/public\/v1$/, '') ?? ''}${FRONT_PATH}/`,
+    ),
     ...auditHandlers(audit),
     ...draftHandlers(drafts, async (number) => (await editions.read(number)).book),
     ...editionHandlers(editions, drafts, feed, { products: () => goods.byId.values(), loads: () => loads.all, keys: () => keys.filed() }),

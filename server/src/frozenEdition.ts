@@ -5,6 +5,7 @@ import { type BuyersHandlers, buyersApp } from './buyersApp.ts';
 import { deliveryPageSources } from './deliveryPage.ts';
 import { buyersViewHandlers } from './features/buyers-view/buyersViewRoutes.ts';
 import { deliveryHandlers } from './features/delivery-page/deliveryRoutes.ts';
+import { feedHandlers } from './features/goods/feedRoutes.ts';
 import { LiveQuotes } from './features/public-quote/liveQuotes.ts';
 import { quoteHandlers } from './features/public-quote/publicRoutes.ts';
 import { PUBLIC_PATH } from './http/doorFacts.ts';
@@ -66,6 +67,7 @@ export function frozenApp({ file, now, log, limits, trustProxy, watch }: FrozenP
       open: false,
     }),
     ...deliveryHandlers(deliveryPageSources(quotes, (id) => byId.get(id), noLook)),
+    ...feedHandlers((asked) => quotes.feed(asked)),
     'POST /orders': noChange,
     'GET /releases/:secret.ics': noChange,
     'POST /goods/changes': noChange,

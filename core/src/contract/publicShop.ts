@@ -139,5 +139,10 @@ export const DeliveryPageState = z.strictObject({
 export type DeliveryPageState = z.infer<typeof DeliveryPageState>;
 
 /** An address that opens the shop front for a while. */
-export const LookLink = z.strictObject({ look: z.string(), until: z.iso.datetime() });
+export const LookLink = z.strictObject({
+  look: z.string(),
+  until: z.iso.datetime(),
+  /** Where the shop front is: a path, or an address where the buyers' door is elsewhere. */
+  front: z.string(),
+});
 export type LookLink = z.infer<typeof LookLink>;

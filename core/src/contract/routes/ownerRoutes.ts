@@ -47,6 +47,7 @@ import {
   SurveyList,
   SurveyState,
 } from '../carriers.ts';
+import { FeedAsked } from '../goodsFeed.ts';
 import { EditKey, KeyList, KeyMade, MakeKey } from '../keys.ts';
 import {
   AuditList,
@@ -215,6 +216,13 @@ export const ownerRoutes = {
     problems: ['not-found'],
   },
 
+  'GET /goods-feed': {
+    says: 'Goods with the price and time of their delivery to a place, as CSV or JSON',
+    who: 'read',
+    query: FeedAsked,
+    answer: { file: 'text/csv' },
+    problems: ['nothing-published'],
+  },
   'GET /delivery-page': {
     says: 'What the delivery page says since when, and what of it the words of schema.org cannot say',
     who: 'read',

@@ -4,6 +4,7 @@ import { CountryCode } from '../../places/countries.ts';
 import { CartInput } from '../../quote/cartInput.ts';
 import { GoodsAnswer, GoodsChange, LoadList } from '../api.ts';
 import { DeliveryFacts } from '../deliveryFacts.ts';
+import { FeedAsked } from '../goodsFeed.ts';
 import { PublicOptions } from '../publicOptions.ts';
 import { PublicAsk, PublicEdition, PublicQuote } from '../publicQuote.ts';
 import { OrderPlaced, PlaceOrder, PublicCountry, PublicGoods, PublicShop } from '../publicShop.ts';
@@ -142,6 +143,13 @@ export const publicRoutes = {
     body: GoodsChange,
     answer: GoodsAnswer,
     problems: ['not-found', 'too-many-products', 'cancelled', 'unknown-product'],
+  },
+  'GET /goods-feed': {
+    says: 'Goods with the price and time of their delivery to a place, as CSV or JSON',
+    who: 'goods',
+    query: FeedAsked,
+    answer: { file: 'text/csv' },
+    problems: ['nothing-published'],
   },
   'PUT /loads': { says: 'Set the orders of a day', who: 'loads', body: DayLoad, answer: LoadList },
   'PATCH /loads': { says: 'Count orders of a day', who: 'loads', body: LoadCount, answer: LoadList },

@@ -79,13 +79,17 @@ export function buyersViewHandlers({ now, document, products, lookOf, open }: Bu
   } satisfies Handlers<PublicRoutes, Caller, 'GET /shop' | 'GET /goods' | 'GET /countries/:country'>;
 }
 
-/** Addresses by which the owner looks through the buyer's eyes. */
-export function lookHandlers(looks: Looks, isThere: (at: LookAt) => Promise<unknown>) {
+/**
+ * Addresses by which the owner looks through the buyer's eyes.
+ * @param isThere throws where what is to be looked at is not
+ * @param front where the shop front is
+ */
+export function lookHandlers(looks: Looks, isThere: (at: LookAt) => Promise<unknown>, front: string) {
   return {
     'POST /look': async ({ body, res }) => {
       await isThere(body);
       res.setHeader('Cache-Control', 'no-store');
-      return looks.make(body);
+      return { ...looks.make(body), front };
     },
   } satisfies OwnerHandlers<'/look'>;
 }

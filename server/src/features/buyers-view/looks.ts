@@ -20,7 +20,7 @@ export class Looks {
     this.#now = now;
   }
 
-  make(at: LookAt): LookLink {
+  make(at: LookAt): Omit<LookLink, 'front'> {
     const until = new Date(instantToMs(this.#now()) + ANSWERS_MS).toISOString();
     const locked = this.#secrets.lock(JSON.stringify({ at, until } satisfies z.input<typeof Told>), PURPOSE);
     return { look: Buffer.from(locked, 'base64').toString('base64url'), until };

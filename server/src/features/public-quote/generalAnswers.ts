@@ -10,6 +10,7 @@ import {
   findZone,
   type GoodsById,
   massToMicrograms,
+  minorDigits,
   type ProductFacts,
   type PublicQuote,
   plan,
@@ -23,6 +24,10 @@ import {
   type DeliveryFacts,
   deliveredTo,
   deliveryFacts,
+  type FeedAsked,
+  type FeedRow,
+  feedRows,
+  type GoodsFeed,
   generalOptions,
   inLanguage,
   type PublicOptions,
@@ -100,8 +105,30 @@ export function answerInGeneral(book: CompiledBook, country: CountryCode, editio
   return { edition, ...general };
 }
 
+/** Products that are quoted before anybody else is let in between. */
+const AT_ONCE = 20;
+
 /** Zones that a delivery page tells; more than that nobody reads. */
 const MOST_ZONES = 100;
+
+/** Each product by itself to one place, a row an option. */
+export async function answerFeed(book: CompiledBook, edition: number, asked: FeedAsked, sources: Sources): Promise<GoodsFeed> {
+  const { country, subdivision, postalCode, language } = asked;
+  const to: Destination = { country, ...(subdivision && { subdivision }), ...(postalCode && { postalCode }) };
+  const quoteOf = quoter(book, edition, language, sources);
+  const { say } = inLanguage(book.book, language);
+  const place = [country, subdivision, postalCode].filter(Boolean).join(' ');
+  const rows: FeedRow[] = [];
+  let nth = 0;
+  for (const { id, name, price } of sources.goods.values()) {
+    if (nth % AT_ONCE === 0) await breathe();
+    nth += 1;
+    const [quoted] = quoteOf(id, to);
+    if (quoted) rows.push(...feedRows({ product: id, name: say(name), price }, place, quoted.quote));
+  }
+  const { currency } = book.book.shop;
+  return { format: 'ostrakon-goods-feed', edition, madeAt: sources.now, currency, minorDigits: minorDigits(currency), rows };
+}
 
 /** The lightest goods of each group, by the name of the group. */
 function lightestByGroup({ goodsGroups }: RateBook, goods: Goods, products: GoodsById): readonly { group: string; product: string }[] {

@@ -24,13 +24,13 @@ import {
   toPublicQuote,
 } from '@ostrakon/core';
 import { withCentroid } from '@ostrakon/core/centroids';
-import type { DeliveryFacts, LookAt, PublicOptions, publicRoutes } from '@ostrakon/core/contract';
+import type { DeliveryFacts, FeedAsked, GoodsFeed, LookAt, PublicOptions, publicRoutes } from '@ostrakon/core/contract';
 import { languageFor } from '@ostrakon/core/contract';
 import { LRUCache } from 'lru-cache';
 import type { z } from 'zod';
 import { admissionProblem, unknownProduct } from '../../http/admissionProblem.ts';
 import { HttpProblem } from '../../http/problems.ts';
-import { answerDelivery, answerInGeneral, deliveredProduct, lightest } from './generalAnswers.ts';
+import { answerDelivery, answerFeed, answerInGeneral, deliveredProduct, lightest } from './generalAnswers.ts';
 
 /** What a buyer's checkout sends. */
 type PublicRequest = z.output<(typeof publicRoutes)['POST /quotes']['body']>;
@@ -245,6 +245,17 @@ export class LiveQuotes {
     this.#deliveries.set(place, making);
     making.catch(() => this.#deliveries.delete(place));
     return making;
+  }
+
+  /** Goods with what each costs to deliver to one place. */
+  async feed(asked: FeedAsked): Promise<GoodsFeed> {
+    const { number, book } = await this.#sight({});
+    return answerFeed(book, number, asked, {
+      products: ruledById(this.#sources.products(), book.book),
+      goods: this.#sources.products(),
+      loads: this.#sources.loads(),
+      now: this.#sources.now(),
+    });
   }
 
   /** What one of a product costs to deliver to each part of the delivery page. */
