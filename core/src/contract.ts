@@ -137,5 +137,7 @@ export {
 export { counterHours, shopFacts } from './contract/shopFacts.ts';
 export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, shopFileForward, TakeFile } from './contract/shopFile.ts';
 export { buyerWords, toldWords } from './contract/words/buyerWords.ts';
+export { LANGUAGES } from './names/languages.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './quote/cartInput.ts';
-export { inLanguage, languageFor } from './rate-book/buyerTexts.ts';
+export { type BuyerText, buyerTexts, inLanguage, languageFor, TEXT_KINDS, type TextKind, untranslated } from './rate-book/buyerTexts.ts';
+export type { RateBook } from './rate-book/rateBook.ts';

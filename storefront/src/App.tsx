@@ -67,7 +67,7 @@ function LookNote() {
   if (look === undefined) return null;
   return (
     <p className="bg-sand px-4 py-2 text-center text-sand-text">
-      {words.lookingAt(lookUntil === null ? '…' : format.clock(lookUntil))} {words.noOrders}
+      {words.lookingAt(lookUntil === null ? '…' : format.clock(lookUntil)).replace(/\.\.$/, '.')} {words.noOrders}
     </p>
   );
 }

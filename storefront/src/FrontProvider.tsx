@@ -1,3 +1,4 @@
+import type { Cart } from '@ostrakon/client';
 import type { PublicGoods, PublicShop } from '@ostrakon/core/contract';
 import { createContext, type ReactNode, Suspense, use, useCallback, useContext, useEffect, useMemo, useState, useTransition } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
@@ -30,13 +31,13 @@ const wordsIn = async (language: string): Promise<Words> =>
   language.toLowerCase().startsWith('fr') ? (await import('./words/fr.ts')).fr : en;
 
 /** A cart that came with the address of the page; taken once, so that a reload keeps what was changed since. */
-function sentBasket(country: string): Basket | null {
+function sentCart(): Cart | null {
   const sent = new URLSearchParams(location.hash.split('?')[1] ?? '').get('cart');
   const cart = sent === null ? null : cartInAddress(sent);
-  if (cart === null) return null;
-  history.replaceState(null, '', `${location.pathname}${location.search}${location.hash.split('?')[0]}`);
-  return basketOf(cart, country);
+  if (cart !== null) history.replaceState(null, '', `${location.pathname}${location.search}${location.hash.split('?')[0]}`);
+  return cart;
 }
+const sent = sentCart();
 
 interface Loaded {
   readonly shop: PublicShop;
@@ -132,7 +133,9 @@ function Open({ wanted, speak, children }: { wanted: string; speak: Front['speak
 function WithBasket({ shop, goods, words, speak, children }: Pick<Front, 'shop' | 'goods' | 'words' | 'speak'> & { children: ReactNode }) {
   const home = shop.countries.includes(shop.home) ? shop.home : (shop.countries[0] ?? shop.home);
   // What is looked at is not mixed with a basket of the buyer's own.
-  const [basket, setBasket] = useState<Basket>(() => sentBasket(home) ?? (look === undefined ? keptBasket() : null) ?? emptyBasket(home));
+  const [basket, setBasket] = useState<Basket>(
+    () => (sent && basketOf(sent, home)) ?? (look === undefined ? keptBasket() : null) ?? emptyBasket(home),
+  );
   useEffect(() => {
     if (look === undefined) keepBasket(basket);
   }, [basket]);

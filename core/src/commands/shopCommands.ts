@@ -12,6 +12,7 @@ export const shopCommands = {
     if (priced && minorDigits(args.currency) !== minorDigits(book.shop.currency)) {
       throw new CommandProblem('otherMinorUnit', 'currency', args.currency);
     }
+    if (book.languages?.some(({ locale }) => locale === args.locale)) throw new CommandProblem('languageThere', 'locale', args.locale);
     return withShop(book, (shop) => ({ ...shop, ...args }));
   }),
   setServed: define(z.strictObject({ countries: Shop.shape.served }), (book, args) =>

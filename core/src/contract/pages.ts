@@ -31,6 +31,8 @@ export const PAGES = [
   '/shop/dispatch',
   '/shop/places',
   '/shop/backup',
+  '/shop/words',
+  '/shop/delivery',
   '/shop/checkout',
   '/shop/people',
   '/shop/activity',

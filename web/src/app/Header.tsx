@@ -10,7 +10,7 @@ import { useRan, useTold } from '../proof/useProof.ts';
 import { Button } from '../ui/Button.tsx';
 import { later } from '../ui/later.ts';
 
-const Account = later(() => import('../access/Account.tsx'), 'Account');
+const HeaderEnd = later(() => import('./HeaderEnd.tsx'), 'HeaderEnd');
 const Steps = later(() => import('./Steps.tsx'), 'Steps');
 const DraftSwitch = later(() => import('../editions/DraftSwitch.tsx'), 'DraftSwitch');
 
@@ -145,7 +145,7 @@ export function Header({ onFind, onHelp }: { onFind: () => void; onHelp: () => v
         </Button>
         <PublishLink />
         <Suspense>
-          <Account />
+          <HeaderEnd />
         </Suspense>
       </div>
       <div className="band" aria-hidden />

@@ -46,6 +46,8 @@ export const ShopLayout = () => (
       ['/shop/carriers', 'Carriers'],
       ['/shop/locations', 'Locations'],
       ['/shop/places', 'Served places'],
+      ['/shop/words', 'Words for buyers'],
+      ['/shop/delivery', 'Delivery page'],
       ['/shop/checkout', 'Checkout'],
       ['/shop/people', 'People'],
       ['/shop/activity', 'Activity'],

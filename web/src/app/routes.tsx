@@ -32,6 +32,8 @@ const GuideScreen = later(() => import('../features/guide/GuideScreen.tsx'), 'Gu
 const RecipesScreen = later(() => import('../features/recipes/RecipesScreen.tsx'), 'RecipesScreen');
 const RecipeForm = later(() => import('../features/recipes/RecipeForm.tsx'), 'RecipeForm');
 const ConnectScreen = later(() => import('../features/checkout/ConnectScreen.tsx'), 'ConnectScreen');
+const WordsScreen = later(() => import('../features/buyer-words/WordsScreen.tsx'), 'WordsScreen');
+const DeliveryPageScreen = later(() => import('../features/delivery-page/DeliveryPageScreen.tsx'), 'DeliveryPageScreen');
 const PeopleScreen = later(() => import('../features/people/PeopleScreen.tsx'), 'PeopleScreen');
 const AuditScreen = later(() => import('../features/audit/AuditScreen.tsx'), 'AuditScreen');
 const AccountScreen = later(() => import('../features/account/AccountScreen.tsx'), 'AccountScreen');
@@ -82,6 +84,8 @@ export function Screens() {
           <Route path="dispatch" element={<ToDispatch />} />
           <Route path="places" element={<ServedScreen />} />
           <Route path="backup" element={<BackupScreen />} />
+          <Route path="words" element={<WordsScreen />} />
+          <Route path="delivery" element={<DeliveryPageScreen />} />
           <Route path="checkout" element={<ConnectScreen />} />
           <Route path="people" element={<PeopleScreen />} />
           <Route path="activity" element={<AuditScreen />} />

@@ -4,6 +4,8 @@ import { Ellipsis } from 'lucide-react';
 import { Suspense, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { editionsApi } from '../../api/editionsApi.ts';
+import { useBench } from '../../bench/BenchProvider.tsx';
+import { seeAsBuyer } from '../../buyers-view/lookApi.ts';
 import { readDayCount } from '../../calendars/readDays.ts';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { BookChanges } from '../../editions/BookChanges.tsx';
@@ -114,6 +116,7 @@ function EditionRow({
   compare: (from: number) => void;
 }) {
   const format = useFormat();
+  const { state } = useBench();
   const { number, note, publishedAt, failing } = edition;
   const isLive = all.present?.edition === number;
   const [shown, setShown] = useState(false);
@@ -160,6 +163,7 @@ function EditionRow({
             {
               entries: [
                 { label: 'Compare with the draft', act: () => compare(number) },
+                { label: 'See as a buyer', act: () => void seeAsBuyer({ see: 'edition', edition: number }, state.cart) },
                 { label: 'Open as a draft…', act: () => open({ kind: 'draft', edition: number }) },
                 { label: 'Make it live again…', act: () => open({ kind: 'back', edition: number }), disabled: isLive },
                 { label: 'Plan it…', act: () => open({ kind: 'plan', edition: number }) },

@@ -14,8 +14,8 @@ const GROUPS = [
   ['To begin with', 0, 1],
   ['Prices', 1, 12],
   ['Dates and costs', 12, 16],
-  ['The shop', 16, 25],
-  ['How it works', 25, GUIDE_PAGES.length],
+  ['The shop', 16, 27],
+  ['How it works', 27, GUIDE_PAGES.length],
 ] as const;
 
 function PageText({ text }: { text: string }) {

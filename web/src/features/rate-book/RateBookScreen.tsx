@@ -1,7 +1,6 @@
 import { Rows2, Rows4 } from 'lucide-react';
 import { Suspense } from 'react';
 import { Link } from 'react-router';
-import { CardsFileMenu } from '../../cards/CardsFileMenu.tsx';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { useChanges } from '../../draft/useChanges.ts';
 import { later } from '../../ui/later.ts';
@@ -12,6 +11,7 @@ import { useFormat } from '../../words/useWords.ts';
 import { Sheet } from './Sheet.tsx';
 import type { Face } from './sheetCell.ts';
 
+const CardsFileMenu = later(() => import('../../cards/CardsFileMenu.tsx'), 'CardsFileMenu');
 const DateFindings = later(() => import('../../calendars/DateFindings.tsx'), 'DateFindings');
 const CostFindings = later(() => import('./CostFindings.tsx'), 'CostFindings');
 const WhatNext = later(() => import('../../steps/WhatNext.tsx'), 'WhatNext');
@@ -54,7 +54,9 @@ export function RateBookScreen() {
         </div>
         {!empty && (
           <div className="flex flex-wrap justify-end gap-2 min-[1200px]:shrink-0 min-[1200px]:flex-nowrap">
-            <CardsFileMenu />
+            <Suspense fallback={<span className="w-28" />}>
+              <CardsFileMenu />
+            </Suspense>
             <Segments
               label="What each cell shows"
               value={face}

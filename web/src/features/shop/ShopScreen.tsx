@@ -43,6 +43,7 @@ export function ShopScreen() {
   const change = useFacts();
   const id = useId();
   const [fault, setFault] = useState<string | null>(null);
+  const [untold, setUntold] = useState<string | null>(null);
   const currencies = new Intl.DisplayNames('en', { type: 'currency' });
   const locales = new Intl.DisplayNames('en', { type: 'language' });
   return (
@@ -103,7 +104,10 @@ export function ShopScreen() {
             id={`${id}-locale`}
             label="Numbers and names as in"
             value={shop.locale}
-            onChange={(event) => change({ locale: event.target.value })}
+            onChange={(event) => {
+              const outcome = change({ locale: event.target.value });
+              setUntold(outcome.ok ? null : outcome.message);
+            }}
           >
             {[...new Set([...LANGUAGES, shop.locale])].map((locale) => (
               <option key={locale} value={locale}>
@@ -111,6 +115,11 @@ export function ShopScreen() {
               </option>
             ))}
           </Select>
+          {untold !== null && (
+            <p role="alert" className="mt-0.5 text-xs text-fault">
+              {untold}: remove it among the words for buyers first.
+            </p>
+          )}
         </div>
         <div>
           <label htmlFor={`${id}-zone`} className="mb-1 block text-sm text-ash">
