@@ -184,6 +184,7 @@ describe('settings', () => {
       OSTRAKON_HOSTS: [],
       CARRIERS_PORT: 4311,
       LOG_LEVEL: 'info',
+      SHOP_FRONT: 'closed',
     });
     expect(readSettings({ OSTRAKON_HOSTS: 'Desk.example.org, other.example' }).OSTRAKON_HOSTS).toEqual([
       'desk.example.org',

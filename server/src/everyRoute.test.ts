@@ -186,7 +186,7 @@ async function people() {
 }
 
 async function buyers() {
-  const { secret, key } = await post('/api/keys', { kind: 'server', name: 'Server', scopes: ['quotes', 'goods', 'loads'] });
+  const { secret, key } = await post('/api/keys', { kind: 'server', name: 'Server', scopes: ['quotes', 'orders', 'goods', 'loads'] });
   await get('/api/keys');
   await said(api('patch', `/api/keys/${key.id}`, { name: 'Shop server' }), 200);
   const ask = (method: 'get' | 'post' | 'put' | 'patch', path: string, body?: object) =>
@@ -194,6 +194,28 @@ async function buyers() {
   await ask('post', '/quotes', { lines: [{ product: 'clay-10', quantity: 1 }], destination: { country: 'CA' } });
   await ask('get', '/edition');
   await ask('get', '/options?country=CA');
+  for (const path of [
+    '/shop',
+    '/countries/CA',
+    '/delivery',
+    '/delivery/facts',
+    '/delivery/paper',
+    '/delivery/data',
+    '/goods-feed?country=CA',
+  ]) {
+    await ask('get', path);
+  }
+  await get('/api/delivery-page');
+  await get('/api/goods-feed?country=CA');
+  await get('/api/goods-feed/csv?country=CA');
+  const { look } = await post('/api/look', { see: 'live' });
+  await ask('get', `/goods?look=${look}`);
+  const cart = { lines: [{ product: 'clay-10', quantity: 1 }], discounts: [], destination: { country: 'CA' } };
+  const { edition, options } = await ask('post', '/quotes', cart);
+  const [{ service, price }] = options;
+  const buyer = { name: 'Nell', mail: 'nell@buyer.example', street: '1 Quay', town: 'Dartmouth' };
+  const order = { reference: 'order-one', cart, edition, choices: [{ service, price }], buyer };
+  await said(request(shop.app).post('/public/v1/orders').set('Authorization', `Bearer ${secret}`).send(order), 201);
   await ask('get', '/openapi.json');
   await ask('post', '/goods/changes', { put: [] });
   await ask('put', '/loads', { kind: 'packing', location: 'depot', date: '2026-11-23', orders: 2 });

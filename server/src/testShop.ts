@@ -19,6 +19,8 @@ interface Means {
   readonly hosts?: readonly string[];
   readonly publicLimits?: Partial<PublicLimits>;
   readonly trustProxy?: number;
+  /** Whether anybody may see the shop front. */
+  readonly frontOpen?: boolean;
 }
 
 /** Tests ask more than any buyer. */
@@ -31,7 +33,18 @@ export async function openTestShop(folder = newFolder(), means: Means = {}) {
   const { carriersUrl = 'http://127.0.0.1:9', limits = {}, now = () => NOW, log = pino({ level: 'silent' }), hosts = [] } = means;
   const publicLimits = { ...UNLIMITED, ...means.publicLimits };
   const proxy = means.trustProxy !== undefined && { trustProxy: means.trustProxy };
-  const server = await ShopServer.start({ folder, now, log, carriers: standIns(carriersUrl), limits, hosts, publicLimits, ...proxy });
+  const front = means.frontOpen === true && { front: { folder, open: true } };
+  const server = await ShopServer.start({
+    folder,
+    now,
+    log,
+    carriers: standIns(carriersUrl),
+    limits,
+    hosts,
+    publicLimits,
+    ...proxy,
+    ...front,
+  });
   const { app, faults } = checkedAnswers(server.app);
   const close = async () => {
     await server.close(0);

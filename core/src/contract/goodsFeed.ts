@@ -33,7 +33,6 @@ export const GoodsFeed = z.strictObject({
 export type GoodsFeed = z.infer<typeof GoodsFeed>;
 
 export const FeedAsked = z.object({
-  as: z.enum(['csv', 'json']).default('csv'),
   country: CountryCode,
   subdivision: SubdivisionCode.optional(),
   postalCode: z.string().max(16).optional(),

@@ -47,7 +47,7 @@ import {
   SurveyList,
   SurveyState,
 } from '../carriers.ts';
-import { FeedAsked } from '../goodsFeed.ts';
+import { FeedAsked, GoodsFeed } from '../goodsFeed.ts';
 import { EditKey, KeyList, KeyMade, MakeKey } from '../keys.ts';
 import {
   AuditList,
@@ -217,7 +217,14 @@ export const ownerRoutes = {
   },
 
   'GET /goods-feed': {
-    says: 'Goods with the price and time of their delivery to a place, as CSV or JSON',
+    says: 'Goods with the price and time of their delivery to a place',
+    who: 'read',
+    query: FeedAsked,
+    answer: GoodsFeed,
+    problems: ['nothing-published'],
+  },
+  'GET /goods-feed/csv': {
+    says: 'The same as CSV, a row for each product and option',
     who: 'read',
     query: FeedAsked,
     answer: { file: 'text/csv' },

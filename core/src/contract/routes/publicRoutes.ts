@@ -4,7 +4,7 @@ import { CountryCode } from '../../places/countries.ts';
 import { CartInput } from '../../quote/cartInput.ts';
 import { GoodsAnswer, GoodsChange, LoadList } from '../api.ts';
 import { DeliveryFacts } from '../deliveryFacts.ts';
-import { FeedAsked } from '../goodsFeed.ts';
+import { FeedAsked, GoodsFeed } from '../goodsFeed.ts';
 import { PublicOptions } from '../publicOptions.ts';
 import { PublicAsk, PublicEdition, PublicQuote } from '../publicQuote.ts';
 import { OrderPlaced, PlaceOrder, PublicCountry, PublicGoods, PublicShop } from '../publicShop.ts';
@@ -145,7 +145,14 @@ export const publicRoutes = {
     problems: ['not-found', 'too-many-products', 'cancelled', 'unknown-product'],
   },
   'GET /goods-feed': {
-    says: 'Goods with the price and time of their delivery to a place, as CSV or JSON',
+    says: 'Goods with the price and time of their delivery to a place',
+    who: 'goods',
+    query: FeedAsked,
+    answer: GoodsFeed,
+    problems: ['nothing-published'],
+  },
+  'GET /goods-feed/csv': {
+    says: 'The same as CSV, a row for each product and option',
     who: 'goods',
     query: FeedAsked,
     answer: { file: 'text/csv' },

@@ -19,14 +19,14 @@ function csvOf({ rows, currency }: GoodsFeed): string {
 
 /** Goods with the price and time of their delivery to a place, to be shown elsewhere. */
 export function feedHandlers(feedOf: (asked: FeedAsked) => Promise<GoodsFeed>) {
-  const send = async (query: FeedAsked, res: Response) => {
-    const feed = await feedOf(query);
-    res.setHeader('Content-Type', query.as === 'json' ? 'application/json; charset=utf-8' : 'text/csv; charset=utf-8; header=present');
-    res.setHeader('Content-Disposition', `attachment; filename="goods-delivered-${query.country.toLowerCase()}.${query.as}"`);
-    res.end(query.as === 'json' ? JSON.stringify(feed) : csvOf(feed));
-    return ANSWERED;
-  };
   return {
-    'GET /goods-feed': ({ query, res }: { query: FeedAsked; res: Response }) => send(query, res),
-  } satisfies OwnerHandlers<'/goods-feed'> & Handlers<PublicRoutes, Caller, 'GET /goods-feed'>;
+    'GET /goods-feed': ({ query }: { query: FeedAsked }) => feedOf(query),
+    'GET /goods-feed/csv': async ({ query, res }: { query: FeedAsked; res: Response }) => {
+      const text = csvOf(await feedOf(query));
+      res.setHeader('Content-Type', 'text/csv; charset=utf-8; header=present');
+      res.setHeader('Content-Disposition', `attachment; filename="goods-delivered-${query.country.toLowerCase()}.csv"`);
+      res.end(text);
+      return ANSWERED;
+    },
+  } satisfies OwnerHandlers<'/goods-feed'> & Handlers<PublicRoutes, Caller, 'GET /goods-feed' | 'GET /goods-feed/csv'>;
 }

@@ -74,8 +74,11 @@ function Feed({ address }: { address: string }) {
   const make = async () => {
     setMaking(true);
     try {
-      const query = { as: kind, country, ...(code.trim() !== '' && { postalCode: code.trim() }) };
-      downloadBlob(`goods-delivered-${country.toLowerCase()}.${kind}`, await askFile('GET /goods-feed', { query }));
+      const query = { country, ...(code.trim() !== '' && { postalCode: code.trim() }) };
+      downloadBlob(
+        `goods-delivered-${country.toLowerCase()}.${kind}`,
+        await (kind === 'csv' ? askFile('GET /goods-feed/csv', { query }) : askFile('GET /goods-feed', { query })),
+      );
     } catch (error) {
       toast.error((error as Error).message);
     } finally {
@@ -124,7 +127,7 @@ function Feed({ address }: { address: string }) {
         </Button>
       </div>
       <p className="mt-2 text-sm text-ash">
-        A program fetches it at {address}/goods-feed?country={country} with a server key for goods.
+        A program fetches it at {address}/goods-feed/csv?country={country} with a server key for goods.
       </p>
     </>
   );
