@@ -94,7 +94,9 @@ export const test = plain.extend<{ seeded: boolean | 'large'; shop: Shop; faults
   ],
   shop: async ({ seeded, carriers, request }, use) => {
     const folder = mkdtempSync(join(tmpdir(), 'ostrakon-e2e-'));
-    const started = await startServer(folder, seeded === 'large' ? largeSeedFile : seeded ? seedFile : '', carriers);
+    const started = await startServer(folder, seeded === 'large' ? largeSeedFile : seeded ? seedFile : '', carriers, {
+      SHOP_FRONT: 'open',
+    });
     const { url } = started;
     await use({
       url,

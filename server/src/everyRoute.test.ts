@@ -202,6 +202,7 @@ async function buyers() {
     '/delivery/paper',
     '/delivery/data',
     '/goods-feed?country=CA',
+    '/goods-feed/csv?country=CA',
   ]) {
     await ask('get', path);
   }

@@ -25,7 +25,10 @@ export function usePlacing(onStale: () => void) {
       onStale();
       return;
     }
-    setFaults({ ...byField, order: problem?.message ?? (navigator.onLine ? words.failed : words.offline) });
+    // What has a field is told there.
+    const isTold = FIELDS.some(([field]) => byField[field] !== undefined);
+    const order = problem?.message ?? (navigator.onLine ? words.failed : words.offline);
+    setFaults({ ...byField, ...(!isTold && { order }) });
   };
 
   const place = async (cart: Cart, quote: Quote, chosen: readonly PricedOption[]) => {

@@ -81,9 +81,12 @@ export function AddressFields({ destination, onChange, asked, nth }: Props) {
         </div>
       )}
       {known !== null && known.regions.length > 0 && (
-        <label className="block">
-          <span className="mb-1 block text-sm text-dim">{words.region}</span>
+        <div>
+          <label className="mb-1 block text-sm text-dim" htmlFor={`${id}region`}>
+            {words.region}
+          </label>
           <select
+            id={`${id}region`}
             className="field"
             autoComplete={`${section} address-level1`}
             value={destination.subdivision}
@@ -98,7 +101,7 @@ export function AddressFields({ destination, onChange, asked, nth }: Props) {
             ))}
           </select>
           {asked.subdivision !== undefined && <span className="mt-1 block text-sm text-fault">{asked.subdivision}</span>}
-        </label>
+        </div>
       )}
     </div>
   );

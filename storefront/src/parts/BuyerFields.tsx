@@ -17,9 +17,12 @@ export function BuyerFields({ faults }: { faults: Partial<Record<Field, string>>
   return (
     <div className="grid gap-3 sm:grid-cols-2">
       {FIELDS.map(([field, type, autoComplete]) => (
-        <label key={field} className="block">
-          <span className="mb-1 block text-sm text-dim">{words[field]}</span>
+        <div key={field}>
+          <label className="mb-1 block text-sm text-dim" htmlFor={`buyer-${field}`}>
+            {words[field]}
+          </label>
           <input
+            id={`buyer-${field}`}
             type={type}
             name={field}
             className="field"
@@ -34,7 +37,7 @@ export function BuyerFields({ faults }: { faults: Partial<Record<Field, string>>
               {faults[field]}
             </span>
           )}
-        </label>
+        </div>
       ))}
     </div>
   );
@@ -55,7 +58,7 @@ export function Addresses({ quote }: { quote: Quote | null }) {
         <div key={at} className="space-y-2">
           {basket.addresses.length > 1 && (
             <div className="flex items-center justify-between">
-              <h3 className="font-semibold">{at === 0 ? words.firstAddress : words.nthAddress(at + 1)}</h3>
+              <h2 className="font-semibold">{at === 0 ? words.firstAddress : words.nthAddress(at + 1)}</h2>
               {at > 0 && (
                 <button type="button" className="link" onClick={() => change((held) => withoutAddress(held, at))}>
                   {words.noElsewhere}

@@ -48,7 +48,7 @@ export function Delivery({ quote, choices, onChoose, now }: Props) {
       {quote.withheld.length > 0 && (
         <div className="mt-4">
           <h3 className="font-semibold">{words.notForThis}</h3>
-          <ul className="mt-1 space-y-1">
+          <ul aria-label={words.notForThis} className="mt-1 space-y-1">
             {quote.withheld.map(({ service, name, reasons }) => (
               <li key={service} className="grid gap-x-4 sm:grid-cols-[12rem_1fr]">
                 <span className="font-semibold text-dim">{name}</span>

@@ -37,8 +37,8 @@ function addressForm({ countries, language }: DeliveryFacts, { words }: PageText
 ${asked ? html`<p><a href="?${back.toString()}">${words.all}</a></p>` : ''}</form>`;
 }
 
-const place = ({ heading, options, notes }: PageText['places'][number]): Html =>
-  html`<h3>${heading}</h3>
+const place = ({ heading, options, notes }: PageText['places'][number], alone: boolean): Html =>
+  html`${alone ? html`<h3>${heading}</h3>` : html`<h2>${heading}</h2>`}
 <ul>${options.map((option) => html`<li>${option}</li>`)}</ul>
 ${notes.map((note) => html`<p class="dim">${note}</p>`)}`;
 
@@ -58,7 +58,7 @@ export function articleHtml(facts: DeliveryFacts, text: PageText, visitor: Visit
 ${addressForm(facts, text, visitor, asked)}
 ${asked ? html`<h2>${words.yours}</h2>` : ''}
 ${places.length === 0 ? html`<p>${words.notYours}</p>` : ''}
-${places.map(place)}
+${places.map((one) => place(one, asked))}
 ${counters.length === 0 ? '' : html`<h2>${words.collect}</h2>${counters.map((one) => counter(one, text))}`}
 ${asked ? '' : html`<h2>${words.notAtAll}</h2>${notAtAll.map((line) => html`<p>${line}</p>`)}`}
 ${policy === undefined ? '' : html`<h2>${words.policy}</h2>${new Html(policyHtml(policy))}`}
