@@ -15,7 +15,7 @@ mkdirSync(target, { recursive: true });
 execFileSync(process.execPath, [join(root, 'demo/dist/writeSeed.js'), seed]);
 
 const carriers = await startCarriers();
-const demo = await startServer(join(folder, 'demo'), seed, carriers.url);
+const demo = await startServer(join(folder, 'demo'), seed, carriers.url, { SHOP_FRONT: 'open' });
 const empty = await startServer(join(folder, 'empty'), '', carriers.url);
 const largeSeed = join(folder, 'large.json');
 execFileSync(process.execPath, [join(root, 'demo/dist/writeSeed.js'), largeSeed, '--large']);
@@ -39,6 +39,29 @@ async function shootPage(name: string, url: string, act: (page: Page) => Promise
   await page.waitForTimeout(800);
   await page.getByRole('main').screenshot({ path: join(root, 'docs/guide', `${name}.png`) });
 }
+/** What buyers see: the shop front on a desk and on a phone, the delivery page, the parts. */
+async function shootFront(): Promise<void> {
+  const lines = [
+    { product: 'stoneware-10', quantity: 1 },
+    { product: 'celadon-473', quantity: 2 },
+    { product: 'needle-tool', quantity: 3 },
+  ];
+  const cart = Buffer.from(JSON.stringify({ lines, destination: { country: 'CA', postalCode: 'B4V 2L5' } })).toString('base64url');
+  const checkout = `${demo.url}/shop-front/#/checkout?cart=${cart}`;
+  await shoot('buyer-desktop', checkout, (on) => on.getByRole('radio', { name: /^Ground parcel/ }).check());
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('about:blank');
+  await shoot('buyer-phone', `${demo.url}/shop-front/?language=fr#/checkout?cart=${cart}`, async (on) => {
+    await on.getByRole('radio', { name: /^Colis terrestre/ }).check();
+    await on
+      .getByRole('heading', { level: 2 })
+      .first()
+      .evaluate((head) => head.scrollIntoView());
+  });
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await shoot('buyer-delivery-page', `${demo.url}/public/v1/delivery?language=en-CA`);
+  await shoot('buyer-parts', `${demo.url}/shop-front/examples.html`, (on) => on.getByRole('radio', { name: /^Ground parcel/ }).check());
+}
 /** A season that waits, so that there is something ahead. */
 async function planSeason(url: string): Promise<void> {
   const { revision } = (await (await context.request.get(`${url}/api/draft`)).json()) as { revision: number };
@@ -56,7 +79,7 @@ try {
   await shoot('coverage', `${demo.url}/proof/coverage?zone=atlantic`, trial('class-set'));
   await shoot('trials', `${demo.url}/proof/trials`, trial('glaze-north'));
   await shoot('dates', `${demo.url}/dates?show=last-orders&by=2026-12-24`);
-  await shoot('dispatch', `${demo.url}/shop/dispatch?month=2026-12`, async (on) => {
+  await shootPage('dispatch', `${demo.url}/shop/dispatch?month=2026-12`, async (on) => {
     await on.getByRole('region', { name: 'Month' }).scrollIntoViewIfNeeded();
     await on.getByLabel('Goods of the month view').selectOption({ label: 'Liquid glazes' });
     await on.getByLabel('Goods of the month view').evaluate((field) => field.scrollIntoView({ block: 'start' }));
@@ -64,7 +87,7 @@ try {
   await shootPage('round', `${demo.url}/services/van`, (on) =>
     on.getByRole('heading', { name: 'Fees and rings' }).evaluate((head) => head.scrollIntoView()),
   );
-  await shoot('zone', `${demo.url}/book/europe`, (on) => on.getByLabel('Find a country, group, province or town').fill('new'));
+  await shootPage('zone', `${demo.url}/book/europe`, (on) => on.getByLabel('Find a country, group, province or town').fill('new'));
   await shoot('publish', `${demo.url}/publish`);
   await planSeason(demo.url);
   await shootPage('editions', `${demo.url}/editions`, (on) =>
@@ -74,11 +97,11 @@ try {
     await on.getByLabel('Only the tag').selectOption('kiln');
     await on.getByLabel('Choose all found').check();
   });
-  await shoot('packaging', `${demo.url}/shop/packaging`, async (on) => {
+  await shootPage('packaging', `${demo.url}/shop/packaging`, async (on) => {
     await trial('class-set')(on);
     await on.getByRole('link', { name: '1 parcel' }).click();
   });
-  await shoot('served-places', `${demo.url}/shop/places`, trial('left-over-country'));
+  await shootPage('served-places', `${demo.url}/shop/places`, trial('left-over-country'));
   await shoot('carriers', `${demo.url}/shop/carriers`, trial('studio-restock'));
   await shoot('costs', `${demo.url}/costs`, async (on) => {
     await on.getByRole('button', { name: 'Ask the carriers…' }).click();
@@ -97,6 +120,9 @@ try {
   await shootPage('fit-prices', `${demo.url}/costs/fit?zone=central&service=ground`, (on) =>
     on.getByRole('button', { name: 'Fit prices', exact: true }).click(),
   );
+  await shootPage('words', `${demo.url}/shop/words`, (on) => on.getByText('Every text is translated.').waitFor());
+  await shootPage('delivery-page', `${demo.url}/shop/delivery`, (on) => on.getByRole('heading', { name: 'A feed of goods' }).waitFor());
+  await shootFront();
   await shootPage('locations', `${demo.url}/shop/locations`);
   await shootPage('shop', `${demo.url}/shop`);
   await shootPage('backup', `${demo.url}/shop/backup`);

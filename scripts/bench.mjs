@@ -13,6 +13,7 @@ run(process.execPath, [...tsx, 'e2e/bench/sheet.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'e2e/bench/large.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'e2e/bench/editions.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'e2e/bench/goods.ts'], { cwd: root });
+run(process.execPath, [...tsx, 'e2e/bench/front.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/packing.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/places.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'core/bench/dates.ts'], { cwd: root });

@@ -52,6 +52,8 @@ const planted = [
   ['cli/src/planted-inside.ts', "import '../../server/src/app.ts';\n", 'noRestrictedImports'],
   ['server/src/planted-web.ts', "import '@ostrakon/web';\n", 'noRestrictedImports'],
   ['web/src/planted-server.ts', "import '@ostrakon/server';\n", 'noRestrictedImports'],
+  ['storefront/src/planted-core.ts', "import '@ostrakon/core';\n", 'noRestrictedImports'],
+  ['parts/src/planted-server.ts', "import '@ostrakon/server';\n", 'noRestrictedImports'],
   ['web/src/planted-core.ts', "import '../../core/src/index.ts';\n", 'noRestrictedImports'],
   ['web/src/features/lane/planted-feature.ts', "import '../service/ServiceScreen.tsx';\n", 'noRestrictedImports'],
   ['server/src/features/draft/planted-feature.ts', "import '../goods/goodsStore.ts';\n", 'noRestrictedImports'],

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect } from 'react';
+import { type ComponentType, lazy, Suspense, useEffect } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { look, lookUntil } from './door.ts';
 import { useFront } from './FrontProvider.tsx';
@@ -7,8 +7,13 @@ import { Lines, useGoodsSum } from './parts/Lines.tsx';
 import { addressOf, goTo, MAIL, usePlace } from './place.ts';
 
 // Nobody who looks at the goods waits for what comes after them; it is fetched meanwhile.
-const fetchCheckout = () => import('./parts/Checkout.tsx');
-const Checkout = lazy(() => fetchCheckout().then((part) => ({ default: part.Checkout })));
+let Fetched: ComponentType | undefined;
+const fetchCheckout = async () => {
+  const { Checkout } = await import('./parts/Checkout.tsx');
+  Fetched = Checkout;
+  return { default: Checkout };
+};
+const LaterCheckout = lazy(fetchCheckout);
 
 /** What a language calls itself, such as "Français". */
 function ownName(tag: string): string {
@@ -125,6 +130,7 @@ function Broken() {
 export function App() {
   const { words, shop } = useFront();
   const place = usePlace();
+  const Checkout = Fetched ?? LaterCheckout;
   useEffect(() => {
     const timer = setTimeout(() => void fetchCheckout().catch(() => undefined), 500);
     return () => clearTimeout(timer);

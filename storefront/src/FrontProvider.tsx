@@ -1,7 +1,6 @@
 import type { Cart } from '@ostrakon/client';
 import type { PublicGoods, PublicShop } from '@ostrakon/core/contract';
-import { createContext, type ReactNode, Suspense, use, useCallback, useContext, useEffect, useMemo, useState, useTransition } from 'react';
-import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from 'react';
 import { type Basket, basketOf, cartInAddress, emptyBasket, keepBasket, keptBasket } from './basket.ts';
 import { askGoods, askShop, look, problemOf, wantedLanguage } from './door.ts';
 import { type Format, formatOf } from './format.ts';
@@ -61,19 +60,12 @@ function loadedIn(language: string): Promise<Loaded> {
 }
 
 /** What can be told where nothing of the shop is known. */
-function Closed({ error, resetErrorBoundary }: FallbackProps) {
+function Closed({ error, again }: { error: unknown; again: () => void }) {
   const problem = problemOf(error);
   return (
     <main className="mx-auto max-w-xl space-y-4 p-6" role="alert">
       <h1 className="text-xl font-bold">{problem?.code === 'front-closed' ? en.closedFront : (problem?.message ?? en.failed)}</h1>
-      <button
-        type="button"
-        className="quiet"
-        onClick={() => {
-          asked.clear();
-          resetErrorBoundary();
-        }}
-      >
+      <button type="button" className="quiet" onClick={again}>
         {en.again}
       </button>
     </main>
@@ -92,41 +84,41 @@ function keptLanguage(): string | undefined {
 /** The shop as it is told at its door, in the buyer's language, with what the buyer has put together. */
 export function FrontProvider({ children }: { children: ReactNode }) {
   const [wanted, setWanted] = useState(() => wantedLanguage ?? keptLanguage() ?? navigator.language);
-  const [, change] = useTransition();
+  const [loaded, setLoaded] = useState<Loaded | null>(null);
+  const [error, setError] = useState<unknown>(null);
+  const load = useCallback((language: string) => {
+    setError(null);
+    return loadedIn(language).then(setLoaded, (thrown: unknown) => {
+      asked.delete(language);
+      setError(thrown);
+    });
+  }, []);
+  useEffect(() => void load(wanted), [load, wanted]);
+  useEffect(() => {
+    if (!loaded) return;
+    document.documentElement.lang = loaded.shop.language;
+    document.title = loaded.shop.name;
+  }, [loaded]);
   const speak = useCallback((language: string) => {
-    change(() => setWanted(language));
+    setWanted(language);
     try {
       localStorage.setItem(LANGUAGE, language);
     } catch {
       // Then it is asked again with the next page.
     }
   }, []);
-  const waiting = (
+  if (loaded) {
+    return (
+      <WithBasket {...loaded} speak={speak}>
+        {children}
+      </WithBasket>
+    );
+  }
+  if (error !== null) return <Closed error={error} again={() => void load(wanted)} />;
+  return (
     <main className="p-6 text-dim" aria-busy="true">
       …
     </main>
-  );
-  return (
-    <ErrorBoundary FallbackComponent={Closed}>
-      <Suspense fallback={waiting}>
-        <Open wanted={wanted} speak={speak}>
-          {children}
-        </Open>
-      </Suspense>
-    </ErrorBoundary>
-  );
-}
-
-function Open({ wanted, speak, children }: { wanted: string; speak: Front['speak']; children: ReactNode }) {
-  const { shop, goods, words } = use(loadedIn(wanted));
-  useEffect(() => {
-    document.documentElement.lang = shop.language;
-    document.title = shop.name;
-  }, [shop]);
-  return (
-    <WithBasket shop={shop} goods={goods} words={words} speak={speak}>
-      {children}
-    </WithBasket>
   );
 }
 
