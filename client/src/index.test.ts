@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { EditionFile, PublicOptions, PublicQuote, publicRoutes } from '@ostrakon/core/contract';
+import { type EditionFile, PlaceOrder, type PublicOptions, type PublicQuote, type publicRoutes } from '@ostrakon/core/contract';
 import { canada, flat, freeFrom, lane } from '@ostrakon/core/testing';
 import { serveEdition } from '@ostrakon/server/command-line';
 import { readSettings } from '@ostrakon/server/shop-file';
@@ -8,6 +8,7 @@ import { afterAll, beforeAll, describe, expect, expectTypeOf, test } from 'vites
 import type { z } from 'zod';
 import { type Cart, DeliveryClient, DeliveryProblem, type General, type Quote } from './index.ts';
 import { moreForFree } from './recipes/moreForFree.ts';
+import { placeOrder } from './recipes/placeOrder.ts';
 import { severalAddresses } from './recipes/severalAddresses.ts';
 import { showOptions } from './recipes/showOptions.ts';
 import { asItWas, stillTheSame } from './recipes/stillTheSame.ts';
@@ -102,6 +103,22 @@ describe('the recipes of docs/connect.md', () => {
     expect(await stillTheSame(client, cart, chosen)).toEqual({ same: true, price: 990, edition: 3 });
     expect(await stillTheSame(client, cart, { ...chosen, service: 'van' })).toBeNull();
     expect(await asItWas(client, cart, 2)).toBeNull();
+  });
+
+  test('hand an order in as the door takes it', async () => {
+    const { options, edition: number } = await client.quote(cart);
+    const [chosen] = options;
+    if (chosen?.status !== 'priced') throw new Error('nothing is offered');
+    let sent: unknown;
+    const asks = async (_url: unknown, init?: RequestInit) => {
+      sent = JSON.parse(String(init?.body));
+      return Response.json({ number: 1001, placedAt: '2026-11-01T00:00:00.000Z', edition: 3, delivery: 990 });
+    };
+    const shopServer = new DeliveryClient({ address: 'https://shop.example', key: 'oss_x', fetch: asks as typeof fetch });
+    const buyer = { name: 'Nell', mail: 'nell@buyer.example', street: '1 Quay', town: 'Dartmouth' };
+    const placed = await placeOrder(shopServer, { cart, edition: number, chosen, reference: 'order-0001', buyer });
+    expect(placed).toMatchObject({ number: 1001, delivery: 990 });
+    expect(PlaceOrder.parse(sent)).toMatchObject({ edition: 3, choices: [{ service: 'ground', price: 990 }], buyer });
   });
 
   test('ask for goods that go to several addresses', async () => {

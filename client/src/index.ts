@@ -49,21 +49,16 @@ interface OptionFacts {
   };
 }
 
+type Arrival = { first: string; last: string; orderBefore: string; timeZone: string; windows?: Span[]; readyAt?: string; text: string };
+type Span = { from: string; until: string };
+
 export interface PricedOption extends OptionFacts {
   status: 'priced';
   price: number;
   moreForFree?: number;
   tax?: { mode: 'included' | 'added'; basisPoints: number; amount: number };
   transit?: Days;
-  promise?: {
-    first: string;
-    last: string;
-    orderBefore: string;
-    timeZone: string;
-    windows?: { from: string; until: string }[];
-    readyAt?: string;
-    text: string;
-  };
+  promise?: Arrival;
 }
 
 export type Option = PricedOption | (OptionFacts & { status: 'refer'; message: string });
@@ -125,13 +120,8 @@ export class DeliveryProblem extends Error {
   }
 }
 
-interface Settings {
-  /** Where the shop answers, such as `https://delivery.example.org/public/v1`. */
-  address: string;
-  /** A page key in a browser, a server key on a server, or none. */
-  key?: string;
-  fetch?: typeof fetch;
-}
+/** Where the shop answers, such as `https://delivery.example.org/public/v1`; a page key in a browser, a server key on a server, or none. */
+type Settings = { address: string; key?: string; fetch?: typeof fetch };
 
 export class DeliveryClient {
   readonly #settings: Settings;
