@@ -11,5 +11,9 @@ const project = (name: string) => ({
 });
 
 export default defineConfig({
-  test: { projects: ['core', 'carriers', 'demo', 'server', 'client', 'cli', 'web'].map(project), passWithNoTests: false, maxWorkers: 2 },
+  test: {
+    projects: ['core', 'carriers', 'demo', 'server', 'client', 'cli', 'web', 'storefront'].map(project),
+    passWithNoTests: false,
+    maxWorkers: 2,
+  },
 });

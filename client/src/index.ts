@@ -38,16 +38,11 @@ interface OptionFacts {
   name: string;
   kind: 'card' | 'carrier' | 'counter' | 'round';
   note: string;
-  counter?: {
-    street: string;
-    city: string;
-    country: string;
-    postalCode: string | null;
-    instructions: string;
-    point?: Point;
-    distance?: number;
-  };
+  counter?: Counter;
 }
+
+type Street = { street: string; city: string; country: string; postalCode: string | null };
+type Counter = Street & { instructions: string; point?: Point; distance?: number };
 
 type Arrival = { first: string; last: string; orderBefore: string; timeZone: string; windows?: Span[]; readyAt?: string; text: string };
 type Span = { from: string; until: string };
@@ -74,7 +69,6 @@ export interface Quote {
   withheld: { service: string; name: string; reasons: { code: string; text: string }[] }[];
   pending?: string[];
   message?: string;
-  /** About where the address lies, beside a place to collect at. */
   near?: Point;
 }
 
@@ -88,15 +82,7 @@ export interface General {
     rest: boolean;
     subdivisions: string[];
     byAddress: boolean;
-    options: {
-      service: string;
-      name: string;
-      kind: OptionFacts['kind'];
-      note: string;
-      from: number | null;
-      freeFrom?: number;
-      days?: Days;
-    }[];
+    options: (Omit<OptionFacts, 'counter'> & { from: number | null; freeFrom?: number; days?: Days })[];
   }[];
 }
 

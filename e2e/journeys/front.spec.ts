@@ -40,8 +40,8 @@ test('a buyer fills a basket, writes an address, chooses and orders; what is mis
   await expect(page.getByText('A postal code there looks like')).toBeHidden();
   await expect(price(page, 'Ground parcel')).toHaveText(/^\$\d+\.\d\d$/);
   await expect(row(page, 'Counter pickup')).toContainText('km from you');
+  await row(page, 'Counter pickup').getByText('Hours and map').click();
   await expect(row(page, 'Counter pickup').getByRole('img')).toHaveAccessibleName(/as the crow flies: Dartmouth/);
-  await row(page, 'Counter pickup').getByText('Hours').click();
   await expect(row(page, 'Counter pickup').getByRole('row')).toHaveCount(7);
   await expect(page.getByText(/more and Ground parcel is free$/)).toBeVisible();
   await expect(page.getByText(/^These days hold if you order within/)).toBeVisible();

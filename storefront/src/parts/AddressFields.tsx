@@ -1,15 +1,8 @@
 import { useId } from 'react';
 import type { Destination } from '../basket.ts';
 import { useFront } from '../FrontProvider.tsx';
+import { asCode, fitsShape } from '../postalCode.ts';
 import { useCountry } from '../useCountry.ts';
-
-const asCode = (text: string) => text.trim().toUpperCase();
-
-/** Whether a postal code has the shape of its country's; the gap people write in is not looked at. */
-export function fitsShape(text: string, pattern: string): boolean {
-  const shape = new RegExp(pattern);
-  return shape.test(asCode(text)) || shape.test(asCode(text).replace(/[\s-]/g, ''));
-}
 
 interface Props {
   destination: Destination;

@@ -1,13 +1,15 @@
 import type { Option, PricedOption, Quote } from '@ostrakon/client';
 import { useId } from 'react';
+import { stripFrom } from '../days.ts';
 import { useFront } from '../FrontProvider.tsx';
 import { isPriced } from '../quotes.ts';
 import { CounterMap } from './CounterMap.tsx';
-import { DayStrip, stripFrom } from './DayStrip.tsx';
+import { DayStrip } from './DayStrip.tsx';
 
-function Hours({ service }: { service: string }) {
+/** Where a counter is and when it is open, unfolded where somebody wants to know. */
+function Hours({ option, near }: { option: PricedOption; near: Quote['near'] }) {
   const { shop, words, format } = useFront();
-  const counter = shop.counters.find((one) => one.service === service);
+  const counter = shop.counters.find((one) => one.service === option.service);
   if (!counter) return null;
   return (
     <details className="mt-1 text-sm">
@@ -26,6 +28,7 @@ function Hours({ service }: { service: string }) {
           ))}
         </tbody>
       </table>
+      {near && <CounterMap option={option} near={near} />}
     </details>
   );
 }
@@ -89,8 +92,7 @@ function PricedRow({
       </label>
       {option.kind === 'counter' && (
         <div className="ps-12 pe-4 pb-3">
-          <Hours service={option.service} />
-          {quote.near && <CounterMap option={option} near={quote.near} />}
+          <Hours option={option} near={quote.near} />
         </div>
       )}
     </li>

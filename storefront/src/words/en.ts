@@ -53,7 +53,7 @@ export const en: Words = {
   you: 'You',
   openToday: 'Today',
   closed: 'closed',
-  hours: 'Hours',
+  hours: 'Hours and map',
   looking: 'Looking for ways to deliver',
   stillAsking: 'still asking the carrier',
   carrierSilent: 'The carrier does not answer. Its price comes when it does.',

@@ -53,7 +53,7 @@ export const fr: Words = {
   you: 'Vous',
   openToday: 'Aujourd’hui',
   closed: 'fermé',
-  hours: 'Heures',
+  hours: 'Heures et carte',
   looking: 'Recherche des modes de livraison',
   stillAsking: 'le transporteur est encore interrogé',
   carrierSilent: 'Le transporteur ne répond pas. Son prix viendra avec sa réponse.',
