@@ -41,7 +41,7 @@ function Unsaid({ unsaid }: { unsaid: DeliveryPageState['unsaid'] }) {
   const whys = [...new Set(unsaid.map(({ why }) => why))];
   return (
     <>
-      <p className="mb-1">Left out there, for want of words in schema.org:</p>
+      <p className="mb-1">Machines are not told, for want of words in schema.org:</p>
       <ul className="list-disc ps-5 text-sm">
         {whys.map((why) => {
           const of = unsaid.filter((one) => one.why === why);
