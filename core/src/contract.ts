@@ -107,6 +107,7 @@ export { PublicOptions } from './contract/publicOptions.ts';
 export { PublicAsk, PublicEdition, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
 export {
   DeliveryPageState,
+  FiledOrder,
   LookAt,
   LookLink,
   OrderBuyer,

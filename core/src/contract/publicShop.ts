@@ -100,6 +100,20 @@ export const PlaceOrder = z.strictObject({
 });
 export type PlaceOrder = z.infer<typeof PlaceOrder>;
 
+/** An order as it is kept; without its buyer where who that was is forgotten. */
+export const FiledOrder = z.strictObject({
+  number: z.int().min(1),
+  reference: PlaceOrder.shape.reference,
+  placedAt: z.iso.datetime(),
+  edition: PlaceOrder.shape.edition,
+  language: z.string().nullable(),
+  cart: CartInput,
+  choices: PlaceOrder.shape.choices,
+  delivery: z.int().min(0),
+  buyer: OrderBuyer.nullable(),
+});
+export type FiledOrder = z.infer<typeof FiledOrder>;
+
 export const OrderPlaced = z.strictObject({
   number: z.int().min(1),
   placedAt: z.iso.datetime(),

@@ -12,6 +12,7 @@ import { Survey } from '../surveys/survey.ts';
 import { Trial } from '../trials/trial.ts';
 import { EditionSummary } from './api.ts';
 import { KnownService, NewServices } from './carriers.ts';
+import { FiledOrder } from './publicShop.ts';
 
 /** A frozen book in the format of its time, kept as it is: an edition never changes. */
 const EditionBook = z.looseObject({ format: z.int().min(1) }).superRefine((document, { addIssue }) => {
@@ -63,6 +64,8 @@ export const ShopFile = z.strictObject({
   accounts: z.array(FiledAccount),
   /** `questions` is how many prices were asked for. */
   surveys: z.array(Survey.extend({ questions: z.int().min(0) })),
+  /** Orders as they were placed; absent where there are none. */
+  orders: z.array(FiledOrder).optional(),
 });
 export type ShopFile = z.infer<typeof ShopFile>;
 

@@ -3,6 +3,7 @@ import { inLanguage } from '@ostrakon/core/contract';
 import { useState } from 'react';
 import { Segments } from '../../ui/Segments.tsx';
 import { useFormat } from '../../words/useWords.ts';
+import { LengthHint } from './LengthHint.tsx';
 
 /** The names and notes of all services as wide as a phone, in one of the languages. */
 export function AsBuyersRead({ book, languages, first }: { book: RateBook; languages: readonly string[]; first: string }) {
@@ -28,7 +29,9 @@ export function AsBuyersRead({ book, languages, first }: { book: RateBook; langu
         {said.services.map((service) => (
           <li key={service.id} className="py-2">
             <span className="block font-semibold">{service.name}</span>
+            <LengthHint text={service.name} kind="serviceName" />
             <span className="block text-sm text-ash">{buyerNote(service)}</span>
+            <LengthHint text={service.note} kind="serviceNote" />
             {service.counter && service.kind === 'counter' && (
               <span className="block text-sm text-ash">{service.counter.instructions}</span>
             )}

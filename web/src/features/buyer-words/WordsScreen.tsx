@@ -1,4 +1,4 @@
-import { type BuyerText, buyerTexts, LANGUAGES, type RateBook, TEXT_KINDS, type TextKind, untranslated } from '@ostrakon/core/contract';
+import { type BuyerText, buyerTexts, LANGUAGES, type RateBook, type TextKind, untranslated } from '@ostrakon/core/contract';
 import { Suspense, useId, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
@@ -9,6 +9,7 @@ import { Select } from '../../ui/Select.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import { useFormat } from '../../words/useWords.ts';
 import { AsBuyersRead } from './AsBuyersRead.tsx';
+import { LengthHint } from './LengthHint.tsx';
 
 const PolicyField = later(() => import('./PolicyField.tsx'), 'PolicyField');
 
@@ -23,17 +24,6 @@ const KINDS: Readonly<Record<TextKind, string>> = {
   refer: 'where you want to be asked',
   policy: 'delivery policy',
 };
-
-/** What is too long for a phone is told, not refused. */
-function LengthHint({ text, kind }: { text: string; kind: TextKind }) {
-  const most = TEXT_KINDS[kind];
-  if (most === null || text.length <= most) return null;
-  return (
-    <span className="block text-xs text-ochre">
-      {text.length} letters; on a phone about {most} stand on one line.
-    </span>
-  );
-}
 
 function TextRow({ book, entry, locale, is }: { book: RateBook; entry: BuyerText; locale: string; is: string | undefined }) {
   const session = useDraftSession();

@@ -181,6 +181,19 @@ export function Palette({
                     act: go('/shop/packaging'),
                   },
                   { label: 'Locations', called: ['warehouse', 'shop address', 'origin', 'time zone'], act: go('/shop/locations') },
+                  {
+                    label: 'Words for buyers',
+                    called: ['translation', 'languages', 'policy', 'returns', 'e-mail', 'names', 'messages'],
+                    act: go('/shop/words'),
+                  },
+                  {
+                    label: 'Delivery page',
+                    called: ['embed', 'widget', 'feed', 'search engines', 'schema.org', 'shipping policy', 'pdf'],
+                    act: go('/shop/delivery'),
+                  },
+                  { label: 'Connect your checkout', called: ['keys', 'api', 'integration', 'cart'], act: go('/shop/checkout') },
+                  { label: 'People', called: ['users', 'staff', 'passwords', 'roles', 'sign in'], act: go('/shop/people') },
+                  { label: 'Activity', called: ['audit', 'log', 'who'], act: go('/shop/activity') },
                   { label: 'Backup, export and import', called: ['restore', 'copy', 'download'], act: go('/shop/backup') },
                   ...LOOKS.map((look) => ({
                     label: `Look: ${lookWords[look].toLowerCase()}`,
