@@ -62,6 +62,7 @@ export {
   type DeliverySources,
   deliveredTo,
   deliveryFacts,
+  holidayAhead,
   type PlaceTold,
 } from './contract/deliveryFacts.ts';
 export { documentPath } from './contract/documentPath.ts';

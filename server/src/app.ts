@@ -148,7 +148,7 @@ function buyersDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Rou
       lookOf,
       open: frontOpen,
     }),
-    ...feedHandlers((asked) => quotes.feed(asked)),
+    ...feedHandlers((asked, left) => quotes.feed(asked, left)),
     ...deliveryHandlers(deliveryPageSources(quotes, (id) => goods.byId.get(id), lookOf)),
     ...orderHandlers(orders, async (cart, edition) => {
       const { text } = await quotes.answer(() => cart, { edition }, randomUUID());
@@ -189,7 +189,7 @@ function ownerDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Rout
     ...sessionHandlers({ people, tries, audit, shopName }),
     ...peopleHandlers({ people, tries, audit, shopName }),
     ...keyHandlers(keys, parts.publicAddress ?? null),
-    ...feedHandlers((asked) => quotes.feed(asked)),
+    ...feedHandlers((asked, left) => quotes.feed(asked, left)),
     ...deliveryStateHandlers(({ look, ...about }) => quotes.delivery({ look }, about)),
     ...lookHandlers(
       access.looks,

@@ -67,7 +67,7 @@ export function frozenApp({ file, now, log, limits, trustProxy, watch }: FrozenP
       open: false,
     }),
     ...deliveryHandlers(deliveryPageSources(quotes, (id) => byId.get(id), noLook)),
-    ...feedHandlers((asked) => quotes.feed(asked)),
+    ...feedHandlers((asked, left) => quotes.feed(asked, left)),
     'POST /orders': noChange,
     'GET /releases/:secret.ics': noChange,
     'POST /goods/changes': noChange,

@@ -107,6 +107,9 @@ export interface DeliverySources {
   addresses(zone: number): readonly Destination[];
   /** What small carts get there. */
   quotes(to: Destination): readonly QuotedCart[];
+  /** The next holiday; null where none is near. */
+  readonly holiday: ReturnType<typeof nextHoliday>;
+  readonly now: Instant;
   /** What the lightest goods of each group get there, by the group's name. */
   byGroup(to: Destination): readonly { readonly group: string; readonly quote: PublicQuote }[];
 }
@@ -126,6 +129,8 @@ export function deliveredTo(document: RateBook, at: number, language: string | u
   if (addresses.length === 0) return null;
   const of = (excluded: boolean) =>
     zone.places.filter((place) => (place.excluded === true) === excluded).map((place) => toldPlace(place, book));
+  // It arrives on the day before at the latest.
+  const orders = sources.holiday === null ? [] : lastOrders({ ...book, zones: [zone] }, sources.holiday.eve, PLAIN_GOODS);
   const groups = addresses.slice(0, 1).flatMap((to) => sources.byGroup(to));
   const isEmpty = ({ options, pending = [] }: PublicQuote) => options.length === 0 && pending.length === 0;
   return {
@@ -133,7 +138,9 @@ export function deliveredTo(document: RateBook, at: number, language: string | u
     except: of(true),
     options: optionsOf(book.services, addresses, sources).map((option) => {
       const service = book.services.find(({ id }) => id === option.service);
-      return { ...option, ...(service && weekdaysOf(service)) };
+      const last = orders.find((order) => order.service === option.service);
+      const inTime = last && 'before' in last && last.before > sources.now && { orderBefore: { at: last.before, timeZone: last.timeZone } };
+      return { ...option, ...(service && weekdaysOf(service)), ...inTime };
     }),
     notDelivered: groups.flatMap(({ group, quote }) => (isEmpty(quote) ? [group] : [])),
     onRequest: groups.flatMap(({ group, quote }) =>
@@ -141,6 +148,9 @@ export function deliveredTo(document: RateBook, at: number, language: string | u
     ),
   };
 }
+
+/** The next holiday of a shop, by its own clock. */
+export const holidayAhead = (book: RateBook, now: Instant) => nextHoliday(book, dayAt(instantToMs(now), book.shop.timeZone).date);
 
 /** The page as a whole, of what was told of each zone. */
 export function deliveryFacts(
@@ -152,21 +162,7 @@ export function deliveryFacts(
 ): DeliveryFacts {
   const { book, say } = inLanguage(document, language);
   const { shop } = book;
-  const today = dayAt(instantToMs(now), shop.timeZone).date;
-  const holiday = nextHoliday(book, today);
-  // It arrives on the day before at the latest.
-  const orders = holiday === null ? [] : lastOrders(book, holiday.eve, PLAIN_GOODS);
-  const to = zones.flatMap((told, at) => {
-    const zone = book.zones[at];
-    if (told === null || !zone) return [];
-    const options = told.options.map((option) => {
-      const last = orders.find((order) => order.zone === zone.id && order.service === option.service);
-      return last && 'before' in last && last.before > now
-        ? { ...option, orderBefore: { at: last.before, timeZone: last.timeZone } }
-        : option;
-    });
-    return [{ ...told, options }];
-  });
+  const holiday = holidayAhead(document, now);
   const reached = new Set(
     book.zones.flatMap(({ places, lanes }) => (Object.keys(lanes).length === 0 ? [] : [...countriesOfPlaces(places)])),
   );
@@ -183,7 +179,7 @@ export function deliveryFacts(
     countries: shop.served,
     home: homeCountry(book),
     unreached: shop.served.filter((country) => !reached.has(country)),
-    to,
+    to: zones.filter((told) => told !== null),
     counters: counterHours(book, now, say),
     ...(holiday && { holiday: { name: say(holiday.name), date: holiday.date } }),
     ...(texts.policy !== undefined && { policy: texts.policy }),

@@ -25,6 +25,9 @@ const regionsOf = oncePerText((country: string) =>
   ),
 );
 
+/** Goods that the shop front lists: it is a look at delivery, not a shop. */
+const MOST_LISTED = 1000;
+
 export interface BuyersViewSources {
   now(): string;
   /** What is live, or looked at. */
@@ -67,7 +70,7 @@ export function buyersViewHandlers({ now, document, products, lookOf, open }: Bu
       const { book } = await looked(query.look);
       const { say } = inLanguage(book, query.language);
       const groups = new Map(book.goodsGroups.map(({ id, name }) => [id, say(name)]));
-      const goods = ruledGoods(products(), book).map(({ id, name, price, group }) => ({
+      const goods = ruledGoods(products().slice(0, MOST_LISTED), book).map(({ id, name, price, group }) => ({
         product: id,
         name: say(name),
         price,

@@ -1,6 +1,6 @@
 import { hash } from 'node:crypto';
 import { once } from 'node:events';
-import type { Destination, ProductFacts } from '@ostrakon/core';
+import { type Destination, oncePer, type ProductFacts } from '@ostrakon/core';
 import type { DeliveryFacts, LookAt, PublicRoutes } from '@ostrakon/core/contract';
 import type { Request, Response } from 'express';
 import helmet from 'helmet';
@@ -82,6 +82,10 @@ async function paper(text: PaperText): Promise<Buffer> {
   }
 }
 
+/** Written once for as long as what it says is the same. */
+const textOf = oncePer(pageText);
+const dataOf = oncePer(pageData);
+
 /** The delivery page of the shop, from what is live. */
 export function deliveryHandlers({ facts, product, deliveredTo, lookOf }: DeliveryPageSources) {
   const askedBy = ({ language, look, country, postalCode = '' }: Query): PageAsked => ({
@@ -98,7 +102,7 @@ export function deliveryHandlers({ facts, product, deliveredTo, lookOf }: Delive
     if (held) return held;
     if (underWay >= MOST_PAPERS) throw new HttpProblem('busy', 'Another paper is being made. Try again in a second.', { retryAfter: 1 });
     underWay += 1;
-    const making = paper(paperText(pageText(of))).finally(() => {
+    const making = paper(paperText(textOf(of))).finally(() => {
       underWay -= 1;
     });
     papers.set(key, making);
@@ -109,7 +113,7 @@ export function deliveryHandlers({ facts, product, deliveredTo, lookOf }: Delive
     'GET /delivery': async ({ query, req, res }) => {
       const asked = askedBy(query);
       const all = await facts(asked);
-      const text = pageText(all);
+      const text = textOf(all);
       const { key, look, language, country, postalCode = '', part } = query;
       const along = Object.entries({ key, look, language, part }).flatMap(([name, value]): [string, string][] =>
         value === undefined ? [] : [[name, value]],
@@ -117,12 +121,7 @@ export function deliveryHandlers({ facts, product, deliveredTo, lookOf }: Delive
       const visitor: Visitor = { country: country ?? all.home, postalCode, along };
       const article = articleHtml(all, text, visitor, asked.to !== undefined);
       await new Promise<void>((resolve, reject) => security(req, res, (error?: unknown) => (error ? reject(error) : resolve())));
-      return sent(
-        req,
-        res,
-        'text/html; charset=utf-8',
-        part === 'article' ? article.text : documentHtml(article, text, pageData(all).data),
-      );
+      return sent(req, res, 'text/html; charset=utf-8', part === 'article' ? article.text : documentHtml(article, text, dataOf(all).data));
     },
     'GET /delivery/facts': ({ query }) => facts(askedBy(query)),
     'GET /delivery/paper': async ({ query, req, res }) => {
@@ -138,7 +137,7 @@ export function deliveryHandlers({ facts, product, deliveredTo, lookOf }: Delive
         const detail = `The shop sells nothing under "${query.product}".`;
         throw new HttpProblem('unknown-product', detail, { errors: [{ pointer: '/product', detail }] });
       }
-      const data = known ? productData(known, all, await deliveredTo(asked, known.id)) : pageData(all).data;
+      const data = known ? productData(known, all, await deliveredTo(asked, known.id)) : dataOf(all).data;
       return sent(req, res, 'application/ld+json; charset=utf-8', JSON.stringify(data));
     },
   } satisfies Handlers<PublicRoutes, Caller, 'GET /delivery' | 'GET /delivery/facts' | 'GET /delivery/paper' | 'GET /delivery/data'>;
@@ -149,8 +148,8 @@ export function deliveryStateHandlers(facts: DeliveryPageSources['facts']) {
   return {
     'GET /delivery-page': async () => {
       const all = await facts({ look: null });
-      const { places } = pageText(all);
-      const unsaid = pageData(all).unsaid.map(({ service, part, why }) => ({ service, why, where: places[part]?.heading ?? '' }));
+      const { places } = textOf(all);
+      const unsaid = dataOf(all).unsaid.map(({ service, part, why }) => ({ service, why, where: places[part]?.heading ?? '' }));
       return { edition: all.edition, ...(all.since !== undefined && { since: all.since }), unsaid };
     },
   } satisfies OwnerHandlers<'/delivery-page'>;

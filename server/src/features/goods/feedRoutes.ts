@@ -5,6 +5,7 @@ import Papa from 'papaparse';
 import { ANSWERED, type Handlers } from '../../http/door.ts';
 import type { Caller } from '../../http/publicDoor.ts';
 import type { OwnerHandlers } from '../../ports/who.ts';
+import { hasLeft } from './goodsRoutes.ts';
 
 /** The feed as CSV (RFC 4180), amounts as decimals. */
 function csvOf({ rows, currency }: GoodsFeed): string {
@@ -18,11 +19,11 @@ function csvOf({ rows, currency }: GoodsFeed): string {
 }
 
 /** Goods with the price and time of their delivery to a place, to be shown elsewhere. */
-export function feedHandlers(feedOf: (asked: FeedAsked) => Promise<GoodsFeed>) {
+export function feedHandlers(feedOf: (asked: FeedAsked, hasLeft: () => boolean) => Promise<GoodsFeed>) {
   return {
-    'GET /goods-feed': ({ query }: { query: FeedAsked }) => feedOf(query),
+    'GET /goods-feed': ({ query, res }: { query: FeedAsked; res: Response }) => feedOf(query, hasLeft(res)),
     'GET /goods-feed/csv': async ({ query, res }: { query: FeedAsked; res: Response }) => {
-      const text = csvOf(await feedOf(query));
+      const text = csvOf(await feedOf(query, hasLeft(res)));
       res.setHeader('Content-Type', 'text/csv; charset=utf-8; header=present');
       res.setHeader('Content-Disposition', `attachment; filename="goods-delivered-${query.country.toLowerCase()}.csv"`);
       res.end(text);

@@ -29,6 +29,7 @@ import {
   feedRows,
   type GoodsFeed,
   generalOptions,
+  holidayAhead,
   inLanguage,
   type PublicOptions,
 } from '@ostrakon/core/contract';
@@ -112,7 +113,12 @@ const AT_ONCE = 20;
 const MOST_ZONES = 100;
 
 /** Each product by itself to one place, a row an option. */
-export async function answerFeed(book: CompiledBook, edition: number, asked: FeedAsked, sources: Sources): Promise<GoodsFeed> {
+export async function answerFeed(
+  book: CompiledBook,
+  edition: number,
+  asked: FeedAsked,
+  sources: Sources & { readonly hasLeft: () => boolean },
+): Promise<GoodsFeed> {
   const { country, subdivision, postalCode, language } = asked;
   const to: Destination = { country, ...(subdivision && { subdivision }), ...(postalCode && { postalCode }) };
   const quoteOf = quoter(book, edition, language, sources);
@@ -122,6 +128,8 @@ export async function answerFeed(book: CompiledBook, edition: number, asked: Fee
   let nth = 0;
   for (const { id, name, price } of sources.goods.values()) {
     if (nth % AT_ONCE === 0) await breathe();
+    // Nobody waits for it any more.
+    if (sources.hasLeft()) break;
     nth += 1;
     const [quoted] = quoteOf(id, to);
     if (quoted) rows.push(...feedRows({ product: id, name: say(name), price }, place, quoted.quote));
@@ -197,6 +205,7 @@ export async function answerDelivery(
   const { book: own, say } = inLanguage(book.book, language);
   const groups = lightestByGroup(own, sources.goods, sources.products).map(({ group, product }) => ({ group: say(group), product }));
   const told: (DeliveredTo | null)[] = [];
+  const holiday = holidayAhead(book.book, sources.now);
   for (let zone = 0; zone < Math.min(own.zones.length, MOST_ZONES); zone += 1) {
     if (only !== undefined && zone !== only) {
       told.push(null);
@@ -207,6 +216,8 @@ export async function answerDelivery(
     told.push(
       deliveredTo(book.book, zone, language, {
         addresses: () => addresses,
+        holiday,
+        now: sources.now,
         quotes: (to) => goods.flatMap((product) => quoteOf(product, to)),
         byGroup: (to) => groups.flatMap(({ group, product }) => quoteOf(product, to).map(({ quote }) => ({ group, quote }))),
       }),

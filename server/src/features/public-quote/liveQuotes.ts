@@ -248,9 +248,10 @@ export class LiveQuotes {
   }
 
   /** Goods with what each costs to deliver to one place. */
-  async feed(asked: FeedAsked): Promise<GoodsFeed> {
+  async feed(asked: FeedAsked, hasLeft: () => boolean): Promise<GoodsFeed> {
     const { number, book } = await this.#sight({});
     return answerFeed(book, number, asked, {
+      hasLeft,
       products: ruledById(this.#sources.products(), book.book),
       goods: this.#sources.products(),
       loads: this.#sources.loads(),

@@ -69,20 +69,22 @@ function Feed({ address }: { address: string }) {
   const [country, setCountry] = useState(book.shop.served.includes('CA') ? 'CA' : (book.shop.served[0] ?? 'CA'));
   const [code, setCode] = useState('');
   const [kind, setKind] = useState<'csv' | 'json'>('csv');
-  const [making, setMaking] = useState(false);
+  const [making, setMaking] = useState<AbortController | null>(null);
   const id = useId();
   const make = async () => {
-    setMaking(true);
+    const asking = new AbortController();
+    setMaking(asking);
+    const init = { signal: asking.signal };
     try {
       const query = { country, ...(code.trim() !== '' && { postalCode: code.trim() }) };
       downloadBlob(
         `goods-delivered-${country.toLowerCase()}.${kind}`,
-        await (kind === 'csv' ? askFile('GET /goods-feed/csv', { query }) : askFile('GET /goods-feed', { query })),
+        await (kind === 'csv' ? askFile('GET /goods-feed/csv', { query, init }) : askFile('GET /goods-feed', { query, init })),
       );
     } catch (error) {
-      toast.error((error as Error).message);
+      if (!asking.signal.aborted) toast.error((error as Error).message);
     } finally {
-      setMaking(false);
+      setMaking(null);
     }
   };
   const countries = listCountries().filter((one) => book.shop.served.includes(one));
@@ -122,9 +124,14 @@ function Feed({ address }: { address: string }) {
           ]}
           onChange={setKind}
         />
-        <Button onClick={() => void make()} disabled={making}>
+        <Button onClick={() => void make()} disabled={making !== null}>
           {making ? 'Making the file…' : 'Export the feed'}
         </Button>
+        {making && (
+          <Button look="quiet" onClick={() => making.abort()}>
+            Cancel
+          </Button>
+        )}
       </div>
       <p className="mt-2 text-sm text-ash">
         A program fetches it at {address}/goods-feed/csv?country={country} with a server key for goods.
