@@ -9,6 +9,8 @@ COPY server/package.json server/
 COPY web/package.json web/
 COPY demo/package.json demo/
 COPY client/package.json client/
+COPY storefront/package.json storefront/
+COPY parts/package.json parts/
 COPY cli/package.json cli/
 COPY e2e/package.json e2e/
 RUN npm install --global npm@11 && npm ci

@@ -27,6 +27,8 @@ const complete = (page: Page) =>
     .toBe(0);
 
 test('offline the page goes on working; back online everything is saved, in few requests', async ({ page, context, shop }) => {
+  // A browser remembers 250 of the files it fetched, and the page has more parts.
+  await page.addInitScript(() => performance.setResourceTimingBufferSize(2000));
   await page.goto(`${shop.url}/book/nova-scotia/ground`);
   await expect(option(page, 'Ground parcel')).toContainText('$16.90');
   await complete(page);

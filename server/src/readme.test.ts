@@ -19,3 +19,12 @@ test('the README names every environment variable that is read anywhere', () => 
   expect([...names].filter((name) => !told.includes(name))).toEqual([]);
   expect(told.filter((name) => !names.has(name))).toEqual([]);
 });
+
+test('the Dockerfile, the workspaces, and what is type-checked name the same folders', () => {
+  const { workspaces } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { workspaces: string[] };
+  const dockerfile = readFileSync(join(root, 'Dockerfile'), 'utf8');
+  const checked = readFileSync(join(root, 'tsconfig.json'), 'utf8');
+  expect(workspaces.length).toBeGreaterThan(5);
+  expect(workspaces.filter((name) => !dockerfile.includes(`COPY ${name}/package.json ${name}/`))).toEqual([]);
+  expect(workspaces.filter((name) => !checked.includes(`"path": "${name}"`))).toEqual([]);
+});
