@@ -110,7 +110,7 @@ test('words for buyers: a language added, what is missing found, translated, see
   const field = page.getByRole('textbox', { name: 'German (Germany): Ground parcel' });
   await field.fill('Paket auf der Straße, mit Unterschrift an der Tür');
   await field.press('Enter');
-  await expect(page.getByText('on a phone about 28 stand on one line')).toBeVisible();
+  await expect(page.getByText('on a phone about 28 stand on one line').first()).toBeVisible();
   await field.fill('Paket');
   await field.press('Enter');
   await saved(page);

@@ -1,4 +1,4 @@
-import { type ComponentType, lazy, Suspense, useEffect } from 'react';
+import { type ComponentType, lazy, Suspense, useEffect, useMemo } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { look, lookUntil } from './door.ts';
 import { useFront } from './FrontProvider.tsx';
@@ -130,7 +130,9 @@ function Broken() {
 export function App() {
   const { words, shop } = useFront();
   const place = usePlace();
-  const Checkout = Fetched ?? LaterCheckout;
+  // Chosen when it is gone to: it stays the same one for as long as it is open.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: anew with each place
+  const Checkout = useMemo(() => Fetched ?? LaterCheckout, [place.at]);
   useEffect(() => {
     const timer = setTimeout(() => void fetchCheckout().catch(() => undefined), 500);
     return () => clearTimeout(timer);

@@ -164,7 +164,15 @@ describe('a counter', () => {
         kind: 'counter',
         note: '',
         price: 0,
-        counter: { street: '1 Quay', city: 'Dartmouth', country: 'CA', postalCode: null, instructions: 'Ring the bell', distance: 793 },
+        counter: {
+          street: '1 Quay',
+          city: 'Dartmouth',
+          country: 'CA',
+          postalCode: null,
+          instructions: 'Ring the bell',
+          point: at(-63.6),
+          distance: 793,
+        },
         promise: {
           first: '2026-11-24',
           last: '2026-11-24',
