@@ -80,12 +80,20 @@ export function checkedAnswers(app: Express): { app: (req: IncomingMessage, res:
   const look = (req: IncomingMessage, res: ServerResponse) => {
     const written = recorded(res);
     const door = req.url?.startsWith(PUBLIC_PATH) ? 'buyers' : 'owner';
-    res.once('finish', () => {
+    let looked = false;
+    const lookAt = () => {
+      if (looked) return;
+      looked = true;
       const key: string | undefined = (res as Response).locals.route;
       if (key === undefined || res.statusCode === 304 || req.method === 'HEAD') return;
       if (res.statusCode < 300) answeredRoutes.add(`${door} ${key}`);
       const fault = doors?.[door](key, res.statusCode, typeOf(res), bodyOf(res, written()));
       if (fault) faults.push(fault);
+    };
+    // Whoever has the last byte of a file may be gone before it is told to have left.
+    res.once('finish', lookAt);
+    res.once('close', () => {
+      if (res.writableEnded) lookAt();
     });
     app(req as Request, res as Response);
   };
