@@ -93,7 +93,7 @@ export function checkedAnswers(app: Express): { app: (req: IncomingMessage, res:
     // Whoever has the last byte of a file may be gone before it is told to have left.
     res.once('finish', lookAt);
     res.once('close', () => {
-      if (res.writableEnded) lookAt();
+      if (res.writableEnded || written().length === Number(res.getHeader('content-length') ?? Number.NaN)) lookAt();
     });
     app(req as Request, res as Response);
   };
