@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto';
+import { hash } from 'node:crypto';
 import { join } from 'node:path';
 import { instantToMs, isPage, msToInstant, Problem, type PublicQuote } from '@ostrakon/core';
 import { openApi, ownerRoutes, type Right, type Route } from '@ostrakon/core/contract';
@@ -150,9 +150,12 @@ function buyersDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Rou
     }),
     ...feedHandlers((asked, left) => quotes.feed(asked, left)),
     ...deliveryHandlers(deliveryPageSources(quotes, (id) => goods.byId.get(id), lookOf)),
-    ...orderHandlers(orders, async (cart, edition) => {
-      const { text } = await quotes.answer(() => cart, { edition }, randomUUID());
-      return JSON.parse(text) as PublicQuote;
+    ...orderHandlers(orders, {
+      live: () => quotes.edition().edition,
+      quoteOf: async (cart, edition) => {
+        const { text } = await quotes.answer(() => cart, { edition }, `order ${hash('sha1', JSON.stringify(cart), 'base64url')}`);
+        return JSON.parse(text) as PublicQuote;
+      },
     }),
     'GET /releases/:secret.ics': async ({ params, res }) => {
       const text = await feed.calendar(params.secret);

@@ -200,6 +200,35 @@ describe('orders', () => {
     expect(body.errors).toMatchObject([{ pointer: '/buyer/mail' }]);
   });
 
+  test('from the shop front are of the shop’s goods, now, by what is live: what a page could only claim takes a server key', async () => {
+    const claims: readonly (readonly [string, object])[] = [
+      ['/cart/lastOrderAt', { lastOrderAt: '2026-11-23T13:00:00Z' }],
+      ['/cart/moment', { moment: '2026-11-20T13:00:00Z' }],
+      ['/cart/discounts', { discounts: [{ kind: 'percent', basisPoints: 9900 }] }],
+      ['/cart/lines/0', { lines: [{ unitPrice: 1, weight: '1 g', quantity: 1, delivered: true }] }],
+    ];
+    for (const [pointer, more] of claims) {
+      const { body } = await place({ ...order, reference: 'order-claim', cart: { ...cart, ...more } });
+      expect([body.code, body.errors?.[0]?.pointer], pointer).toEqual(['key-needed', pointer]);
+    }
+    const publishAt = async (at: string, price: number) => {
+      clock = at;
+      await shop.draft.run(setPrice(price));
+      await shop.editions.publish(() => shop.draft.current.book, '', 'owner');
+    };
+    await publishAt('2026-11-23T17:00:00.000Z', 1190);
+    expect((await place({ ...order, reference: 'order-claim' })).body.code).toBe('quote-gone');
+    const made = await request(shop.app)
+      .post('/api/keys')
+      .send({ kind: 'server', name: 'Server', scopes: ['orders'] })
+      .expect(201);
+    const byKey = (body: object) => place(body).set('Authorization', `Bearer ${made.body.secret}`);
+    const goodsOfItsOwn = { ...cart, lines: [{ unitPrice: 100, weight: '1 kg', quantity: 1, delivered: true }] };
+    await byKey({ ...order, reference: 'order-by-key', edition: 1, cart: { ...goodsOfItsOwn, moment: '2026-11-23T13:00:00Z' } }).expect(
+      201,
+    );
+  });
+
   test('go along where the shop is written out and brought in again, who buys with them', async () => {
     const written = JSON.parse((await request(shop.app).get('/api/shop/document').expect(200)).text);
     expect(written.orders[0]).toMatchObject({ number: 1001, reference: 'order-0001', delivery: 990, buyer });
