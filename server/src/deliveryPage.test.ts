@@ -224,9 +224,9 @@ describe('orders', () => {
       .expect(201);
     const byKey = (body: object) => place(body).set('Authorization', `Bearer ${made.body.secret}`);
     const goodsOfItsOwn = { ...cart, lines: [{ unitPrice: 100, weight: '1 kg', quantity: 1, delivered: true }] };
-    await byKey({ ...order, reference: 'order-by-key', edition: 1, cart: { ...goodsOfItsOwn, moment: '2026-11-23T13:00:00Z' } }).expect(
-      201,
-    );
+    const before = { ...order, reference: 'order-by-key', cart: { ...goodsOfItsOwn, moment: '2026-11-23T15:30:00Z' } };
+    await byKey(before).expect(201);
+    await publishAt('2026-11-23T18:00:00.000Z', 990);
   });
 
   test('go along where the shop is written out and brought in again, who buys with them', async () => {
