@@ -159,6 +159,11 @@ test('two addresses: each part has options of its own, and the sum is of both', 
   await page.getByRole('link', { name: 'On to delivery' }).click();
   await page.getByLabel('Postal code').fill('B4V 2L5');
   await page.getByRole('button', { name: 'Send some of it to another address' }).click();
+  // A code that is not finished is told, and spoils nothing of the other address.
+  await page.getByLabel('Postal code').nth(1).fill('M5V 2');
+  await expect(page.getByText('A postal code there looks like')).toBeVisible();
+  await expect(page.getByRole('radio').first()).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: /postal/i })).toHaveCount(0);
   await page.getByLabel('Postal code').nth(1).fill('M5V 2T6');
   await page.getByLabel('Wooden rib, kidney goes to').selectOption('Address 2');
   await expect(page.getByRole('heading', { name: /^To address 2/ })).toBeVisible();

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { basketOf, cartInAddress, cartOf, emptyBasket, letterTo, withMore, withoutAddress, withQuantity } from './basket.ts';
 import { stripFrom } from './days.ts';
 import { formatOf } from './format.ts';
-import { fitsShape } from './postalCode.ts';
+import { fitsShape, readyDestination } from './postalCode.ts';
 import { en } from './words/en.ts';
 import { fr } from './words/fr.ts';
 
@@ -84,6 +84,13 @@ test('a postal code is looked at as people write it', () => {
   const canada = '^(?:[A-Z]\\d[A-Z] ?\\d[A-Z]\\d)$';
   expect(['b3h 4r2', 'B3H4R2', ' B3H-4R2 '].map((code) => fitsShape(code, canada))).toEqual([true, true, true]);
   expect(['B3H', '4R2 B3H', ''].map((code) => fitsShape(code, canada))).toEqual([false, false, false]);
+});
+
+test('an unfinished postal code is left out of what is asked; one of a country without a known shape is taken as it is', () => {
+  const to = (postalCode: string) => ({ country: 'CA', subdivision: '', postalCode });
+  const canada = { postal: { pattern: '^(?:[A-Z]\\d[A-Z] ?\\d[A-Z]\\d)$', example: 'H3Z 2Y7' } };
+  expect(['b3h 4r2', ' M5V 2', ''].map((code) => readyDestination(to(code), canada).postalCode)).toEqual(['B3H 4R2', '', '']);
+  expect([readyDestination(to('12'), { postal: null }).postalCode, readyDestination(to('12'), null).postalCode]).toEqual(['12', '']);
 });
 
 test('the days side by side begin today where all fit, else with the first that something arrives on', () => {

@@ -1,7 +1,7 @@
 import { useId } from 'react';
 import type { Destination } from '../basket.ts';
 import { useFront } from '../FrontProvider.tsx';
-import { asCode, fitsShape } from '../postalCode.ts';
+import { fitsShape } from '../postalCode.ts';
 import { useCountry } from '../useCountry.ts';
 
 interface Props {
@@ -84,7 +84,9 @@ export function AddressFields({ destination, onChange, asked, nth }: Props) {
             autoComplete={`${section} address-level1`}
             value={destination.subdivision}
             aria-invalid={asked.subdivision !== undefined}
-            onChange={(event) => onChange({ ...destination, subdivision: event.target.value })}
+            onChange={(event) =>
+              onChange({ country: destination.country, postalCode: destination.postalCode, subdivision: event.target.value })
+            }
           >
             <option value="">{words.regionByCode}</option>
             {known.regions.map(({ code, name }) => (
@@ -98,12 +100,4 @@ export function AddressFields({ destination, onChange, asked, nth }: Props) {
       )}
     </div>
   );
-}
-
-/** The destination a quote can be asked for: an unfinished postal code is left out, so that its country answers meanwhile. */
-export function useReadyDestination(destination: Destination): Destination {
-  const known = useCountry(destination.country);
-  const code = destination.postalCode.trim();
-  const fits = known?.postal ? fitsShape(code, known.postal.pattern) : code !== '' && known !== null;
-  return code === '' || fits ? { ...destination, postalCode: asCode(code) } : { ...destination, postalCode: '' };
 }

@@ -1,14 +1,15 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { type FormEvent, useRef, useState } from 'react';
-import { type Basket, cartOf, letterTo, nowhere } from '../basket.ts';
+import { type Basket, cartOf, letterTo } from '../basket.ts';
 import { type Choices, chosenOf, partsOf } from '../choices.ts';
 import { look } from '../door.ts';
 import { useFront } from '../FrontProvider.tsx';
 import { addressOf } from '../place.ts';
+import { readyDestination } from '../postalCode.ts';
 import { nearestFree, useQuote } from '../quotes.ts';
+import { useCountries } from '../useCountry.ts';
 import { type Faults, usePlacing } from '../usePlacing.ts';
 import { useCompared, useCutOff, useShownQuote } from '../useShownQuote.ts';
-import { useReadyDestination } from './AddressFields.tsx';
 import { Addresses, BuyerFields } from './BuyerFields.tsx';
 import { Coupons } from './Coupons.tsx';
 import { Delivery } from './Delivery.tsx';
@@ -19,8 +20,8 @@ import { Told } from './Told.tsx';
 
 /** The basket with its postal codes as far as they are whole. */
 function useReadyBasket(basket: Basket): Basket {
-  const first = useReadyDestination(basket.addresses[0] ?? nowhere('CA'));
-  return basket.addresses.length === 1 ? { ...basket, addresses: [first] } : basket;
+  const known = useCountries(basket.addresses.map(({ country }) => country));
+  return { ...basket, addresses: basket.addresses.map((address, at) => readyDestination(address, known[at] ?? null)) };
 }
 
 /** A letter to the shop that brings the cart; null where the shop takes none. */

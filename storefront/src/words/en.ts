@@ -1,7 +1,6 @@
 import type { Words } from './words.ts';
 
 export const en: Words = {
-  shop: 'Shop',
   goods: 'Goods',
   search: 'Search the goods',
   nothingFound: 'Nothing here goes by that name.',
@@ -14,7 +13,6 @@ export const en: Words = {
   quantity: 'How many',
   fewer: (name) => `One ${name} less`,
   more: (name) => `One ${name} more`,
-  remove: (name) => `Remove ${name}`,
   things: (count) => (count === 1 ? '1 thing' : `${count} things`),
   goodsSum: 'Goods',
   address: 'Where should it go?',
@@ -51,7 +49,6 @@ export const en: Words = {
   away: (distance) => `${distance} from you`,
   mapOf: 'Where it is, as the crow flies',
   you: 'You',
-  openToday: 'Today',
   closed: 'closed',
   hours: 'Hours and map',
   looking: 'Looking for ways to deliver',
@@ -66,7 +63,6 @@ export const en: Words = {
   seeNew: 'See the new ones',
   nowCosts: (name, before, after) => `${name} was ${before} and is now ${after}.`,
   nowGone: (name) => `${name} is not offered for this order any more.`,
-  delivery: 'Delivery',
   taxIn: (percent, amount) => `of it tax on delivery, ${percent}: ${amount}`,
   inAll: 'In all',
   place: 'Place the order',
@@ -85,5 +81,4 @@ export const en: Words = {
   broken: 'Something on this page broke. Your basket is kept.',
   fillBasket: 'Put something in the basket and its ways of delivery stand here.',
   deliveryPage: 'How we deliver',
-  made: 'A made-up shop: nothing is sold or sent.',
 };

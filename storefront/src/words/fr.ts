@@ -1,7 +1,6 @@
 import type { Words } from './words.ts';
 
 export const fr: Words = {
-  shop: 'Boutique',
   goods: 'Articles',
   search: 'Chercher un article',
   nothingFound: 'Aucun article de ce nom.',
@@ -14,7 +13,6 @@ export const fr: Words = {
   quantity: 'Quantité',
   fewer: (name) => `Un de moins : ${name}`,
   more: (name) => `Un de plus : ${name}`,
-  remove: (name) => `Retirer ${name}`,
   things: (count) => (count < 2 ? `${count} article` : `${count} articles`),
   goodsSum: 'Articles',
   address: 'Où faut-il livrer ?',
@@ -51,7 +49,6 @@ export const fr: Words = {
   away: (distance) => `à ${distance} de chez vous`,
   mapOf: 'Le lieu, à vol d’oiseau',
   you: 'Vous',
-  openToday: 'Aujourd’hui',
   closed: 'fermé',
   hours: 'Heures et carte',
   looking: 'Recherche des modes de livraison',
@@ -66,7 +63,6 @@ export const fr: Words = {
   seeNew: 'Voir les nouveaux',
   nowCosts: (name, before, after) => `${name} était à ${before}, maintenant ${after}.`,
   nowGone: (name) => `${name} n’est plus offert pour cette commande.`,
-  delivery: 'Livraison',
   taxIn: (percent, amount) => `dont taxe sur la livraison, ${percent} : ${amount}`,
   inAll: 'En tout',
   place: 'Passer la commande',
@@ -85,5 +81,4 @@ export const fr: Words = {
   broken: 'Quelque chose s’est brisé sur cette page. Votre panier est gardé.',
   fillBasket: 'Mettez quelque chose dans le panier; ses modes de livraison s’afficheront ici.',
   deliveryPage: 'Nos livraisons',
-  made: 'Une boutique inventée : rien n’est vendu ni envoyé.',
 };

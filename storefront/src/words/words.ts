@@ -1,6 +1,5 @@
 /** Everything the shop front says by itself; what the shop says comes from the shop. */
 export interface Words {
-  readonly shop: string;
   readonly goods: string;
   readonly search: string;
   readonly nothingFound: string;
@@ -13,7 +12,6 @@ export interface Words {
   readonly quantity: string;
   fewer(name: string): string;
   more(name: string): string;
-  remove(name: string): string;
   things(count: number): string;
   readonly goodsSum: string;
   readonly address: string;
@@ -50,7 +48,6 @@ export interface Words {
   away(distance: string): string;
   readonly mapOf: string;
   readonly you: string;
-  readonly openToday: string;
   readonly closed: string;
   readonly hours: string;
   readonly looking: string;
@@ -65,7 +62,6 @@ export interface Words {
   readonly seeNew: string;
   nowCosts(name: string, before: string, after: string): string;
   nowGone(name: string): string;
-  readonly delivery: string;
   taxIn(percent: string, amount: string): string;
   readonly inAll: string;
   readonly place: string;
@@ -84,5 +80,4 @@ export interface Words {
   readonly broken: string;
   readonly fillBasket: string;
   readonly deliveryPage: string;
-  readonly made: string;
 }

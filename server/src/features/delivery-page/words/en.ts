@@ -40,5 +40,4 @@ export const en: PageWords = {
   otherCountries: (count) => `We deliver to ${count === 1 ? 'one country' : `${count} countries`} and to no other.`,
   policy: 'What we hold to',
   write: 'Write to us',
-  nothingPublished: 'This shop has not published its delivery options yet.',
 };

@@ -40,5 +40,4 @@ export const fr: PageWords = {
   otherCountries: (count) => `Nous livrons dans ${count === 1 ? 'un pays' : `${count} pays`} et dans aucun autre.`,
   policy: 'Nos engagements',
   write: 'Écrivez-nous',
-  nothingPublished: 'Cette boutique n’a pas encore publié ses modes de livraison.',
 };

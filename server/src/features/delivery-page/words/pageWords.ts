@@ -35,5 +35,4 @@ export interface PageWords {
   otherCountries(count: number): string;
   readonly policy: string;
   readonly write: string;
-  readonly nothingPublished: string;
 }
