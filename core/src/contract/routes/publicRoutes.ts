@@ -5,6 +5,7 @@ import { CartInput } from '../../quote/cartInput.ts';
 import { GoodsAnswer, GoodsChange, LoadList } from '../api.ts';
 import { DeliveryFacts } from '../deliveryFacts.ts';
 import { FeedAsked, GoodsFeed } from '../goodsFeed.ts';
+import type { ProblemCode } from '../problemCode.ts';
 import { PublicOptions } from '../publicOptions.ts';
 import { PublicAsk, PublicEdition, PublicQuote } from '../publicQuote.ts';
 import { OrderPlaced, PlaceOrder, PublicCountry, PublicGoods, PublicShop } from '../publicShop.ts';
@@ -20,6 +21,20 @@ const PageKey = z.string().max(100).optional();
 /** What the owner was given to look at something that is not live. */
 const Look = z.string().max(600).optional();
 const Language = z.string().max(35).optional();
+
+/** Why a cart is not quoted. */
+const NO_QUOTE = [
+  'nothing-published',
+  'edition-gone',
+  'not-found',
+  'unknown-product',
+  'too-many-pieces',
+  'too-many-parts',
+  'moment-out-of-reach',
+  'key-needed',
+] as const satisfies readonly ProblemCode[];
+/** Why nothing of a shop is shown. */
+const NO_SHOP = ['nothing-published', 'link-spent', 'edition-gone'] as const satisfies readonly ProblemCode[];
 
 /** Which delivery page, and of which address. */
 const DeliveryAsked = z.object({
@@ -39,24 +54,14 @@ export const publicRoutes = {
     query: z.object({ edition: EditionAsked, key: PageKey, look: Look }),
     body: CartInput.safeExtend(PublicAsk.shape),
     answer: PublicQuote,
-    problems: [
-      'nothing-published',
-      'edition-gone',
-      'not-found',
-      'unknown-product',
-      'too-many-pieces',
-      'too-many-parts',
-      'moment-out-of-reach',
-      'key-needed',
-      'link-spent',
-    ],
+    problems: [...NO_QUOTE, 'link-spent'],
   },
   'GET /shop': {
     says: 'The shop: its languages, currency, countries, and the hours of its counters',
     who: 'buyer',
     query: z.object({ key: PageKey, look: Look, language: Language }),
     answer: PublicShop,
-    problems: ['nothing-published', 'link-spent', 'edition-gone'],
+    problems: NO_SHOP,
   },
   'GET /countries/:country': {
     says: 'How addresses of a country are written: its postal codes and its parts',
@@ -64,14 +69,14 @@ export const publicRoutes = {
     params: z.object({ country: CountryCode }),
     query: z.object({ key: PageKey, look: Look, language: Language }),
     answer: PublicCountry,
-    problems: ['nothing-published', 'link-spent', 'edition-gone'],
+    problems: NO_SHOP,
   },
   'GET /goods': {
     says: 'What the shop front lists; only where that is open, or with an address to look',
     who: 'buyer',
     query: z.object({ key: PageKey, look: Look, language: Language }),
     answer: PublicGoods,
-    problems: ['nothing-published', 'front-closed', 'link-spent', 'edition-gone'],
+    problems: [...NO_SHOP, 'front-closed'],
   },
   'POST /orders': {
     says: 'Place an order: the same reference again is the same order',
@@ -79,44 +84,35 @@ export const publicRoutes = {
     body: PlaceOrder,
     status: 201,
     answer: OrderPlaced,
-    problems: [
-      'nothing-published',
-      'edition-gone',
-      'not-found',
-      'unknown-product',
-      'too-many-pieces',
-      'too-many-parts',
-      'moment-out-of-reach',
-      'quote-gone',
-    ],
+    problems: [...NO_QUOTE, 'quote-gone'],
   },
   'GET /delivery': {
     says: 'The delivery page: what is delivered where in general, or to one address; alone or with all that makes it a page',
     who: 'buyer',
     query: DeliveryAsked.extend({ part: z.literal('article').optional() }),
     answer: { file: 'text/html' },
-    problems: ['nothing-published', 'link-spent', 'edition-gone'],
+    problems: NO_SHOP,
   },
   'GET /delivery/facts': {
     says: 'All the delivery page says, as facts',
     who: 'buyer',
     query: DeliveryAsked,
     answer: DeliveryFacts,
-    problems: ['nothing-published', 'link-spent', 'edition-gone'],
+    problems: NO_SHOP,
   },
   'GET /delivery/paper': {
     says: 'The delivery page on paper',
     who: 'buyer',
     query: DeliveryAsked.omit({ country: true, postalCode: true }),
     answer: { file: 'application/pdf' },
-    problems: ['nothing-published', 'link-spent', 'edition-gone', 'busy'],
+    problems: [...NO_SHOP, 'busy'],
   },
   'GET /delivery/data': {
     says: 'What machines read of the delivery page, or of a product, in the words of schema.org',
     who: 'buyer',
     query: DeliveryAsked.omit({ country: true, postalCode: true }).extend({ product: z.string().max(60).optional() }),
     answer: { file: 'application/ld+json' },
-    problems: ['nothing-published', 'link-spent', 'edition-gone', 'unknown-product'],
+    problems: [...NO_SHOP, 'unknown-product'],
   },
   'GET /edition': {
     says: 'Which edition is live, and until when',

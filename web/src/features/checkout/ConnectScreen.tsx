@@ -1,27 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
-import { type ReactNode, useId, useState } from 'react';
+import { useState } from 'react';
 import { accessQueries } from '../../access/accessApi.ts';
 import { CopyText } from '../../access/OneTimeAddress.tsx';
 import { problemWords } from '../../access/problemWords.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Part } from '../../ui/Part.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { toast } from '../../ui/toast.ts';
 import { KeyTable } from './KeyTable.tsx';
 import { requestText, type Tongue } from './requestText.ts';
 import { TryIt } from './TryIt.tsx';
 import { useCheckoutCart } from './useCheckoutCart.ts';
-
-function Part({ title, children }: { title: string; children: ReactNode }) {
-  const id = useId();
-  return (
-    <section aria-labelledby={id} className="rounded-lg border border-line-strong bg-paper p-4">
-      <h2 id={id} className="mb-2 font-serif text-lg font-semibold">
-        {title}
-      </h2>
-      {children}
-    </section>
-  );
-}
 
 /** The request of the cart on the bench, as a program writes it. */
 function Request({ address, pageKey }: { address: string; pageKey: string | null }) {

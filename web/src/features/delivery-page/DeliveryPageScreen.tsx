@@ -1,12 +1,13 @@
 import { listCountries } from '@ostrakon/core';
 import { DeliveryPageState, KeyList, type UnsaidWhy } from '@ostrakon/core/contract';
 import { useQuery } from '@tanstack/react-query';
-import { type ReactNode, useId, useState } from 'react';
+import { useId, useState } from 'react';
 import { CopyText } from '../../access/OneTimeAddress.tsx';
 import { ApiProblem, ask, askFile } from '../../api/client.ts';
 import { useDraft } from '../../draft/DraftProvider.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { downloadBlob } from '../../ui/download.ts';
+import { Part } from '../../ui/Part.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { toast } from '../../ui/toast.ts';
@@ -21,18 +22,6 @@ const WHY: Readonly<Record<UnsaidWhy, string>> = {
   priceOnAsking: 'a price that depends on the order',
   rangeOfCodes: 'a long list of postal codes',
 };
-
-function Part({ title, children }: { title: string; children: ReactNode }) {
-  const id = useId();
-  return (
-    <section aria-labelledby={id} className="rounded-lg border border-line-strong bg-paper p-4">
-      <h2 id={id} className="mb-2 font-serif text-lg font-semibold">
-        {title}
-      </h2>
-      {children}
-    </section>
-  );
-}
 
 /** What machines cannot be told, gathered by why. */
 function Unsaid({ unsaid }: { unsaid: DeliveryPageState['unsaid'] }) {
