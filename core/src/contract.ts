@@ -66,11 +66,35 @@ export {
   type PlaceTold,
 } from './contract/deliveryFacts.ts';
 export { documentPath } from './contract/documentPath.ts';
+export { filedPart } from './contract/filedPart.ts';
 export { type GeneralSources, generalOptions } from './contract/generalOptions.ts';
 export { FEED_COLUMNS, FeedAsked, FeedRow, feedRows, GoodsFeed } from './contract/goodsFeed.ts';
 export { type DocumentName, documentFields, documentSchemas } from './contract/jsonSchema.ts';
 export { CheckoutKey, EditKey, KeyList, KeyMade, type KeyScope, MakeKey, PageOrigin, Scope } from './contract/keys.ts';
 export { type DoorFacts, openApi } from './contract/openApi.ts';
+export {
+  BuyersForgotten,
+  type DeskConsignment,
+  DeskFacts,
+  DeskList,
+  DeskMarked,
+  DeskMarks,
+  DeskOrder,
+  DeskQuery,
+  DeskRow,
+  DeskStep,
+  DeskView,
+  FiledConsignment,
+  FiledOrder,
+  ForgetBuyers,
+  OrderNote,
+  OrderStep,
+  PackInto,
+  PackTogether,
+  SoldLine,
+  TogetherList,
+  type TogetherSet,
+} from './contract/orders.ts';
 export { OwnerQuote } from './contract/ownerQuote.ts';
 export { isPage, PAGES } from './contract/pages.ts';
 export {
@@ -108,7 +132,6 @@ export { PublicOptions } from './contract/publicOptions.ts';
 export { PublicAsk, PublicEdition, type PublicOption, PublicQuote, toPublicQuote } from './contract/publicQuote.ts';
 export {
   DeliveryPageState,
-  FiledOrder,
   LookAt,
   LookLink,
   OrderBuyer,

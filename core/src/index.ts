@@ -200,6 +200,12 @@ export { divideRounded, type RoundingRule, shareOf } from './numbers/rounding.ts
 export type { Micrograms, Micrometres, Millimetres, NumberOf } from './numbers/units.ts';
 export { oncePer } from './once/oncePer.ts';
 export { oncePerText } from './once/oncePerText.ts';
+export { addressKey, buyerKeys, type Receiver, searchText } from './orders/addressKey.ts';
+export { carriageAsk, type Way } from './orders/carriageAsk.ts';
+export { type Choice, type Consigned, consignmentsOf, packFor } from './orders/consigned.ts';
+export { collectionOn, type Leaving } from './orders/leaving.ts';
+export { canStepBack, isWaiting, marked, marksFor, OrderMark, OrderState, WAITING } from './orders/orderWay.ts';
+export { type Companion, travelTogether } from './orders/travelTogether.ts';
 export { billableWeight, girth, lengthPlusGirth, longestSide, type Sides, VolumeRule, volumetricWeight } from './packing/billable.ts';
 export { fewestRooms } from './packing/fewestRooms.ts';
 export { Packaging, PackagingKind, SAMPLE_CARTON, Size, sidesOf, toCarton } from './packing/packaging.ts';

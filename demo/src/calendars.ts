@@ -28,6 +28,12 @@ export const storeRoomCalendar: DispatchCalendar = {
   ownCutOffs: [{ service: 'pallet', cutOffs: ['11:00', '11:00', '11:00', '11:00', '10:00', null, null] }],
   lead: { least: 0, most: 1 },
   capacity: 40,
+  collections: [
+    { service: 'packet', at: '15:00' },
+    { service: 'ground', at: '15:00' },
+    { service: 'tracked', at: '15:00' },
+    { service: 'express', at: '16:30' },
+  ],
   closed: [...HOLIDAYS, { name: 'Counting the stock', days: [{ from: '2026-12-29', until: '2026-12-30' }] }],
 };
 
@@ -36,6 +42,7 @@ export const depotCalendar: DispatchCalendar = {
   ownCutOffs: [],
   lead: { least: 2, most: 4 },
   capacity: 6,
+  collections: [{ service: 'pallet', at: '13:00' }],
   closed: [...HOLIDAYS],
 };
 

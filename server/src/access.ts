@@ -90,6 +90,7 @@ const NOT_ALLOWED: Readonly<Record<Right, string>> = {
   anybody: '',
   signedIn: '',
   read: 'You may see orders only. Ask an owner if you need more.',
+  pack: 'Orders are for who packs them. Ask an owner if you need to see them.',
   edit: 'You may look, not change anything. Ask an owner if you need more.',
   publish: 'You may change drafts, not publish. Ask an owner to publish, or to let you.',
   own: 'This is for owners only.',

@@ -1,6 +1,5 @@
-import { hash } from 'node:crypto';
 import { join } from 'node:path';
-import { instantToMs, isPage, msToInstant, Problem, type PublicQuote } from '@ostrakon/core';
+import { compile, instantToMs, isPage, msToInstant, Problem } from '@ostrakon/core';
 import { openApi, ownerRoutes, type Right, type Route } from '@ostrakon/core/contract';
 import compression from 'compression';
 import express, { type RequestHandler, Router } from 'express';
@@ -24,7 +23,10 @@ import { feedHandlers } from './features/goods/feedRoutes.ts';
 import { goodsHandlers, goodsWords, hasLeft } from './features/goods/goodsRoutes.ts';
 import { holidayHandlers } from './features/holidays/holidayRoutes.ts';
 import { loadHandlers } from './features/loads/loadRoutes.ts';
+import { carriageBy } from './features/orders/carriageBy.ts';
+import { type DeskSources, deskHandlers } from './features/orders/deskRoutes.ts';
 import { orderHandlers } from './features/orders/orderRoutes.ts';
+import { TogetherStore } from './features/orders/togetherStore.ts';
 import { peopleHandlers, sessionHandlers } from './features/people/peopleRoutes.ts';
 import { LiveQuotes } from './features/public-quote/liveQuotes.ts';
 import { quoteHandlers } from './features/public-quote/publicRoutes.ts';
@@ -152,10 +154,9 @@ function buyersDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Rou
     ...deliveryHandlers(deliveryPageSources(quotes, (id) => goods.byId.get(id), lookOf)),
     ...orderHandlers(orders, {
       live: () => quotes.edition().edition,
-      quoteOf: async (cart, edition) => {
-        const { text } = await quotes.answer(() => cart, { edition }, `order ${hash('sha1', JSON.stringify(cart), 'base64url')}`);
-        return JSON.parse(text) as PublicQuote;
-      },
+      liveAt: (instant) => editions.inForce(instant)?.edition.summary.number ?? null,
+      quoteOf: (cart, edition) => quotes.told(cart, { edition }),
+      now: keeping.now,
     }),
     'GET /releases/:secret.ics': async ({ params, res }) => {
       const text = await feed.calendar(params.secret);
@@ -177,6 +178,18 @@ function buyersDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Rou
 // The limits count what a compressed body unpacks to, while it unpacks. Whoever has not signed in has little to say.
 const readsAll = express.json({ limit: MOST_BODY_BYTES, strict: false });
 const readsLittle = express.json({ limit: MOST_OF_STRANGERS_BYTES, strict: false });
+
+/** The desk packs by what buyers are quoted from, or by the draft before anything is live. */
+function deskSources({ desk, deskFeed, forgetting, editions, draft, gateway, keeping }: AppParts): DeskSources {
+  const book = () => editions.live()?.book ?? draft.current.book;
+  const together = new TogetherStore(keeping.database(), {
+    book: () => compile(book()),
+    now: keeping.now,
+    changed: deskFeed.tell,
+    carriageOf: carriageBy(book, (asks) => gateway.answers(asks)),
+  });
+  return { desk, together, forgetting, feed: deskFeed, now: keeping.now, book, sells: () => editions.live() !== null };
+}
 
 function ownerDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Router {
   const { draft, drafts, editions, goods, loads, gateway, surveys, trials, keeping, access, log, hosts = [], pages } = parts;
@@ -203,6 +216,7 @@ function ownerDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Rout
       `${parts.publicAddress?.replace(/\/public\/v1$/, '') ?? ''}${FRONT_PATH}/`,
     ),
     ...auditHandlers(audit),
+    ...deskHandlers(deskSources(parts)),
     ...draftHandlers(drafts, async (number) => (await editions.read(number)).book),
     ...editionHandlers(editions, drafts, feed, { products: () => goods.byId.values(), loads: () => loads.all, keys: () => keys.filed() }),
     ...goodsHandlers(goods),

@@ -3,6 +3,9 @@ import { Drafts } from './features/draft/drafts.ts';
 import { EditionStore } from './features/editions/editionStore.ts';
 import { GoodsStore } from './features/goods/goodsStore.ts';
 import { LoadStore } from './features/loads/loadStore.ts';
+import { DeskFeed } from './features/orders/deskFeed.ts';
+import { DeskStore } from './features/orders/deskStore.ts';
+import { Forgetting } from './features/orders/forgetting.ts';
 import { OrderStore } from './features/orders/orderStore.ts';
 import { SurveyStore } from './features/surveys/surveyStore.ts';
 import { TrialStore } from './features/trials/trialStore.ts';
@@ -13,6 +16,7 @@ import { openDatabase } from './persistence/sqlite/openDatabase.ts';
 export async function openShop(folder: string, now: () => string) {
   const database = await openDatabase(folder);
   try {
+    const deskFeed = new DeskFeed();
     const drafts = await Drafts.open(database, now);
     return {
       database,
@@ -22,7 +26,10 @@ export async function openShop(folder: string, now: () => string) {
       editions: await EditionStore.open(database, now),
       goods: await GoodsStore.open(database),
       loads: await LoadStore.open(database),
-      orders: new OrderStore(database, now),
+      desk: new DeskStore(database, now, deskFeed.tell),
+      deskFeed,
+      forgetting: new Forgetting(database, deskFeed.tell),
+      orders: new OrderStore(database, now, deskFeed.tell),
       surveys: new SurveyStore(database, now),
       trials: new TrialStore(database),
     };

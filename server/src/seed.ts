@@ -1,9 +1,11 @@
 import { Command, OpenAccount, ProductFacts, RateBook, Trial } from '@ostrakon/core';
+import { FiledOrder } from '@ostrakon/core/contract';
 import { z } from 'zod';
 import { type AccountStore, heldAccount } from './features/carriers/accountStore.ts';
 import type { DraftStore } from './features/draft/draftStore.ts';
 import type { EditionStore } from './features/editions/editionStore.ts';
 import type { GoodsStore } from './features/goods/goodsStore.ts';
+import type { OrderStore } from './features/orders/orderStore.ts';
 import type { TrialStore } from './features/trials/trialStore.ts';
 import { OWNER } from './persistence/authors.ts';
 
@@ -18,6 +20,8 @@ export interface Seed {
   readonly trials: Trial[];
   /** Accounts with carriers; their services are asked for when the shop first starts. */
   readonly accounts: OpenAccount[];
+  /** Orders of before, as they are filed. */
+  readonly orders: FiledOrder[];
 }
 export const Seed: z.ZodType<Seed> = z.strictObject({
   live: RateBook,
@@ -26,6 +30,7 @@ export const Seed: z.ZodType<Seed> = z.strictObject({
   products: z.array(ProductFacts),
   trials: z.array(Trial),
   accounts: z.array(OpenAccount).default([]),
+  orders: z.array(FiledOrder).default([]),
 });
 
 interface SeedStores {
@@ -34,11 +39,12 @@ interface SeedStores {
   readonly goods: GoodsStore;
   readonly trials: TrialStore;
   readonly accounts: AccountStore;
+  readonly orders: OrderStore;
 }
 
 /** Fills a shop that has never been touched; any other is left as it is. */
 export async function plantSeed(stores: SeedStores, read: () => unknown): Promise<boolean> {
-  const { accounts, draft, editions, goods, trials } = stores;
+  const { accounts, draft, editions, goods, orders, trials } = stores;
   if (draft.current.revision > 0 || editions.live()) return false;
   const seed = Seed.parse(read());
   await goods.change({ put: seed.products });
@@ -47,6 +53,7 @@ export async function plantSeed(stores: SeedStores, read: () => unknown): Promis
   await draft.beginWith(seed.live);
   const origin = { draft: draft.id, revision: draft.current.revision };
   await editions.publish(() => draft.current.book, seed.note, OWNER, undefined, origin);
+  await orders.takeOver(seed.orders);
   for (const command of seed.draftCommands) await draft.run(command);
   return true;
 }

@@ -126,6 +126,7 @@ export class ShopServer {
     const close = () => {
       stopWatching?.();
       shop.surveys.stopAll();
+      shop.deskFeed.close();
       return shop.database.close();
     };
     return {

@@ -19,7 +19,9 @@ export const locationCommands = {
   }),
   setDispatch: define(z.strictObject({ location: Id, dispatch: DispatchCalendar.nullable() }), (book, { location: id, dispatch }) => {
     const held = requireOne(book.locations, id, 'locationNotFound', 'location');
-    const unknown = dispatch?.ownCutOffs.find(({ service }) => !book.services.some((one) => one.id === service));
+    const unknown = [...(dispatch?.ownCutOffs ?? []), ...(dispatch?.collections ?? [])].find(
+      ({ service }) => !book.services.some((one) => one.id === service),
+    );
     if (unknown) throw new CommandProblem('serviceNotFound', 'dispatch', unknown.service);
     const locations = edited(book.locations, held, (location) => ({ ...location, dispatch }));
     return locations === book.locations ? book : { ...book, locations: [...locations] };

@@ -17,10 +17,19 @@ import { withoutInRules } from './ruleCommands.ts';
 
 const MOST_SERVICES = 60;
 
-function withoutOwnCutOffs(location: Location, service: Id): Location {
+/** Cut-offs of a service's own, and when it is collected, go with it. */
+function withoutTimesOf(location: Location, service: Id): Location {
   const { dispatch } = location;
-  if (!dispatch?.ownCutOffs.some((own) => own.service === service)) return location;
-  return { ...location, dispatch: { ...dispatch, ownCutOffs: dispatch.ownCutOffs.filter((own) => own.service !== service) } };
+  const others = <T extends { readonly service: Id }>(list: readonly T[]): T[] => list.filter((one) => one.service !== service);
+  if (
+    !dispatch ||
+    others([...dispatch.ownCutOffs, ...(dispatch.collections ?? [])]).length ===
+      dispatch.ownCutOffs.length + (dispatch.collections?.length ?? 0)
+  )
+    return location;
+  const { collections, ...rest } = dispatch;
+  const left = others(collections ?? []);
+  return { ...location, dispatch: { ...rest, ownCutOffs: others(dispatch.ownCutOffs), ...(left.length > 0 && { collections: left }) } };
 }
 
 /** Where a service goes, those it stood in for have their own cards left. */
@@ -30,13 +39,15 @@ function withoutBackup(service: Service, gone: Id): Service {
   return { ...service, terms: { ...terms, unanswered: { kind: 'card' } } };
 }
 
-/** A copied service orders until when the original does. */
-function withOwnCutOffsOf(location: Location, original: Id, copy: Id): Location {
+/** A copied service orders until when the original does, and is collected with it. */
+function withTimesOf(location: Location, original: Id, copy: Id): Location {
   const { dispatch } = location;
-  const own = dispatch?.ownCutOffs.find(({ service }) => service === original);
-  return dispatch && own
-    ? { ...location, dispatch: { ...dispatch, ownCutOffs: [...dispatch.ownCutOffs, { ...own, service: copy }] } }
-    : location;
+  const copied = <T extends { readonly service: Id }>(list: readonly T[]): T[] =>
+    list.flatMap((one) => (one.service === original ? [{ ...one, service: copy }] : []));
+  const [own, collections] = [copied(dispatch?.ownCutOffs ?? []), copied(dispatch?.collections ?? [])];
+  if (!dispatch || own.length + collections.length === 0) return location;
+  const collected = collections.length > 0 && { collections: [...(dispatch.collections ?? []), ...collections] };
+  return { ...location, dispatch: { ...dispatch, ownCutOffs: [...dispatch.ownCutOffs, ...own], ...collected } };
 }
 
 export const serviceCommands = {
@@ -133,7 +144,7 @@ export const serviceCommands = {
     return {
       ...book,
       services: insertAt(book.services, copy, book.services.indexOf(original) + 1),
-      locations: book.locations.map((location) => withOwnCutOffsOf(location, args.service, args.id)),
+      locations: book.locations.map((location) => withTimesOf(location, args.service, args.id)),
       zones: book.zones.map((zone) => {
         const lane = laneOf(zone, args.service);
         return lane ? { ...zone, lanes: { ...zone.lanes, [args.id]: lane } } : zone;
@@ -146,7 +157,7 @@ export const serviceCommands = {
       ...book,
       services: book.services.filter((service) => service.id !== args.service).map((service) => withoutBackup(service, args.service)),
       zones: book.zones.map((zone) => withoutLane(zone, args.service)),
-      locations: book.locations.map((location) => withoutOwnCutOffs(location, args.service)),
+      locations: book.locations.map((location) => withoutTimesOf(location, args.service)),
       ...withoutInRules(book, { kind: 'services', id: args.service }),
     };
   }),

@@ -4,13 +4,13 @@ import { z } from 'zod';
 export const Role = z.enum(['owner', 'keeper', 'packer', 'reader']);
 export type Role = z.infer<typeof Role>;
 
-/** What a route asks of who asks: nothing, to be signed in, to look, to edit drafts, to publish, or to be an owner. */
-export type Right = 'anybody' | 'signedIn' | 'read' | 'edit' | 'publish' | 'own';
+/** What a route asks of who asks: nothing, to be signed in, to look, to pack orders, to edit drafts, to publish, or to be an owner. */
+export type Right = 'anybody' | 'signedIn' | 'read' | 'pack' | 'edit' | 'publish' | 'own';
 
 const RIGHTS: Readonly<Record<Role, readonly Right[]>> = {
-  owner: ['anybody', 'signedIn', 'read', 'edit', 'publish', 'own'],
-  keeper: ['anybody', 'signedIn', 'read', 'edit'],
-  packer: ['anybody', 'signedIn'],
+  owner: ['anybody', 'signedIn', 'read', 'pack', 'edit', 'publish', 'own'],
+  keeper: ['anybody', 'signedIn', 'read', 'pack', 'edit'],
+  packer: ['anybody', 'signedIn', 'pack'],
   reader: ['anybody', 'signedIn', 'read'],
 };
 
@@ -140,6 +140,7 @@ export const AuditKind = z.enum([
   'wentBack',
   'calendarMade',
   'calendarEnded',
+  'buyersForgotten',
   'backedUp',
   'exported',
   'restored',

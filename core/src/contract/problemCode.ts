@@ -12,6 +12,7 @@ export const ProblemCode = z.enum([
   'carrier-refused',
   'code-needed',
   'command-refused',
+  'desk-refused',
   'edition-gone',
   'file-refused',
   'front-closed',

@@ -80,6 +80,7 @@ export const OrderBuyer = z.strictObject({
   mail: z.email('Write an address such as name@example.org').max(254),
   street: line(200).min(1, 'Write street and number'),
   town: line(120).min(1, 'Write the town'),
+  telephone: line(40).optional(),
 });
 export type OrderBuyer = z.infer<typeof OrderBuyer>;
 
@@ -88,8 +89,8 @@ export const PlaceOrder = z.strictObject({
   /** Made by whoever sends it: the same one again is the same order. */
   reference: z.string().min(8, 'At least 8 characters').max(80, 'At most 80 characters'),
   cart: CartInput,
-  /** The edition that was quoted from. */
-  edition: z.int().min(1),
+  /** The edition that was quoted from; the shop's own server may leave it to the time of the order. */
+  edition: z.int().min(1).optional(),
   language: z.string().max(35).optional(),
   /** The option chosen for the whole cart, or one for each part it travels in, by its number. */
   choices: z
@@ -100,24 +101,11 @@ export const PlaceOrder = z.strictObject({
 });
 export type PlaceOrder = z.infer<typeof PlaceOrder>;
 
-/** An order as it is kept; without its buyer where who that was is forgotten. */
-export const FiledOrder = z.strictObject({
-  number: z.int().min(1),
-  reference: PlaceOrder.shape.reference,
-  placedAt: z.iso.datetime(),
-  edition: PlaceOrder.shape.edition,
-  language: z.string().nullable(),
-  cart: CartInput,
-  choices: PlaceOrder.shape.choices,
-  delivery: z.int().min(0),
-  buyer: OrderBuyer.nullable(),
-});
-export type FiledOrder = z.infer<typeof FiledOrder>;
-
 export const OrderPlaced = z.strictObject({
   number: z.int().min(1),
   placedAt: z.iso.datetime(),
-  edition: z.int().min(1),
+  /** The edition it was bought by; null where none answers for its time. */
+  edition: z.int().min(1).nullable(),
   /** What delivery costs, in minor units. */
   delivery: z.int().min(0),
 });

@@ -12,7 +12,7 @@ import { Survey } from '../surveys/survey.ts';
 import { Trial } from '../trials/trial.ts';
 import { EditionSummary } from './api.ts';
 import { KnownService, NewServices } from './carriers.ts';
-import { FiledOrder } from './publicShop.ts';
+import { FiledOrder } from './orders.ts';
 
 /** A frozen book in the format of its time, kept as it is: an edition never changes. */
 const EditionBook = z.looseObject({ format: z.int().min(1) }).superRefine((document, { addIssue }) => {

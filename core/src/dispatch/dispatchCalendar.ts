@@ -35,8 +35,15 @@ export const DispatchCalendar = z
     /** The most orders packed in a day; null for any number. */
     capacity: z.int().min(1, 'At least 1 order').max(1_000_000).nullable(),
     closed: ClosedList,
+    /** When carriers and rounds take away here what waits for them, by service; absent where nothing is known of it. */
+    collections: z
+      .array(z.strictObject({ service: Id, at: TimeOfDay }))
+      .max(60)
+      .optional(),
   })
-  .superRefine(({ cutOffs, ownCutOffs }, context) => {
+  .superRefine(({ cutOffs, ownCutOffs, collections = [] }, context) => {
+    if (new Set(collections.map(({ service }) => service)).size < collections.length)
+      context.addIssue({ code: 'custom', message: 'A service is collected once a day', path: ['collections'], input: collections });
     if (cutOffs.every((cutOff) => cutOff === null)) {
       context.addIssue({ code: 'custom', message: 'Choose a day on which orders are packed', path: ['cutOffs'], input: cutOffs });
     }

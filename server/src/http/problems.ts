@@ -32,6 +32,7 @@ const catalogue = {
   'front-closed': { status: 403, title: 'The shop front is not open' },
   'quote-gone': { status: 409, title: 'This is not offered at this price any more' },
   'file-refused': { status: 422, title: 'This file holds no shop' },
+  'desk-refused': { status: 409, title: 'This cannot be done with these orders' },
   'edition-gone': { status: 410, title: 'This edition answers no longer' },
   'plan-refused': { status: 409, title: 'This plan cannot be' },
   'too-many-drafts': { status: 422, title: 'There are too many drafts' },

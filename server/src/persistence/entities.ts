@@ -143,12 +143,16 @@ export interface ShopOrderRow {
   number: number;
   reference: string;
   placedAt: string;
+  /** 0 where no edition answers for its time. */
   edition: number;
   language: string | null;
   cart: string;
   choices: string;
   /** What delivery costs, in minor units. */
   delivery: number;
+  /** Its goods as they were sold; null until somebody has looked at it as the desk does. */
+  sold: string | null;
+  notes: string | null;
 }
 
 /** Who buys: all that is said of a person. */
@@ -158,6 +162,62 @@ export interface OrderBuyerRow {
   mail: string;
   street: string;
   town: string;
+  telephone: string | null;
+  /** What a search looks through, and what makes two orders those of one buyer. */
+  search: string | null;
+  byName: string | null;
+  byMail: string | null;
+}
+
+/** A part of an order that travels by itself. */
+export interface ConsignmentRow {
+  id: number;
+  revision: number;
+  order: number;
+  part: number;
+  parts: number;
+  placedAt: string;
+  state: string;
+  service: string;
+  kind: string;
+  origin: string | null;
+  to: number;
+  price: number;
+  tax: number;
+  pieces: number;
+  weight: number;
+  parcels: number;
+  goods: string;
+  search: string;
+  packBy: string | null;
+  leavesOn: string | null;
+  dueAt: string | null;
+  window: string | null;
+  first: string | null;
+  last: string | null;
+  carriage: number | null;
+  packaging: number;
+  into: string | null;
+  givenBack: number;
+  /** Its lines, parcels and who carries it. */
+  plan: string;
+  /** The consignment it travels with; itself where it leads. */
+  lead: number | null;
+  /** Of one that leads: how all of them are packed as one. */
+  together: string | null;
+  noted: boolean;
+}
+
+/** Something that happened to a consignment. */
+export interface ConsignmentStepRow {
+  seq: number;
+  consignment: number;
+  at: string;
+  by: string;
+  what: string;
+  from: string;
+  to: string;
+  note: string;
 }
 
 export const DraftEntity = new EntitySchema<DraftRow>({
@@ -229,6 +289,8 @@ export const ShopOrderEntity = new EntitySchema<ShopOrderRow>({
     cart: { type: 'text' },
     choices: { type: 'text' },
     delivery: { type: 'integer' },
+    sold: { type: 'text', nullable: true },
+    notes: { type: 'text', nullable: true },
   },
 });
 
@@ -241,8 +303,77 @@ export const OrderBuyerEntity = new EntitySchema<OrderBuyerRow>({
     mail: { type: 'varchar' },
     street: { type: 'varchar' },
     town: { type: 'varchar' },
+    telephone: { type: 'varchar', nullable: true },
+    search: { type: 'varchar', nullable: true },
+    byName: { type: 'varchar', name: 'by_name', nullable: true },
+    byMail: { type: 'varchar', name: 'by_mail', nullable: true },
   },
   foreignKeys: [{ name: 'FK_order_buyer_order', target: 'ShopOrder', columnNames: ['order'], referencedColumnNames: ['number'] }],
+});
+
+export const ConsignmentEntity = new EntitySchema<ConsignmentRow>({
+  name: 'Consignment',
+  tableName: 'consignment',
+  indices: [
+    { name: 'IDX_consignment_due', columns: ['state', 'leavesOn', 'dueAt'] },
+    { name: 'IDX_consignment_order', columns: ['order'] },
+    { name: 'IDX_consignment_placed', columns: ['placedAt'] },
+    { name: 'IDX_consignment_lead', columns: ['lead'] },
+  ],
+  columns: {
+    id: { type: 'integer', primary: true, generated: 'increment' },
+    revision: { type: 'integer' },
+    order: { type: 'integer' },
+    part: { type: 'integer' },
+    parts: { type: 'integer' },
+    placedAt: { type: 'varchar', name: 'placed_at' },
+    state: { type: 'varchar' },
+    service: { type: 'varchar' },
+    kind: { type: 'varchar' },
+    origin: { type: 'varchar', nullable: true },
+    to: { type: 'integer' },
+    price: { type: 'integer' },
+    tax: { type: 'integer' },
+    pieces: { type: 'integer' },
+    weight: { type: 'integer' },
+    parcels: { type: 'integer' },
+    goods: { type: 'text' },
+    search: { type: 'text' },
+    packBy: { type: 'varchar', name: 'pack_by', nullable: true },
+    leavesOn: { type: 'varchar', name: 'leaves_on', nullable: true },
+    dueAt: { type: 'varchar', name: 'due_at', nullable: true },
+    window: { type: 'varchar', nullable: true },
+    first: { type: 'varchar', nullable: true },
+    last: { type: 'varchar', nullable: true },
+    carriage: { type: 'integer', nullable: true },
+    packaging: { type: 'integer' },
+    into: { type: 'varchar', nullable: true },
+    givenBack: { type: 'integer', name: 'given_back' },
+    plan: { type: 'text' },
+    lead: { type: 'integer', nullable: true },
+    together: { type: 'text', nullable: true },
+    noted: { type: 'boolean' },
+  },
+  foreignKeys: [{ name: 'FK_consignment_order', target: 'ShopOrder', columnNames: ['order'], referencedColumnNames: ['number'] }],
+});
+
+export const ConsignmentStepEntity = new EntitySchema<ConsignmentStepRow>({
+  name: 'ConsignmentStep',
+  tableName: 'consignment_step',
+  indices: [{ name: 'IDX_consignment_step_consignment', columns: ['consignment'] }],
+  columns: {
+    seq: { type: 'integer', primary: true, generated: 'increment' },
+    consignment: { type: 'integer' },
+    at: { type: 'varchar' },
+    by: { type: 'varchar' },
+    what: { type: 'varchar' },
+    from: { type: 'varchar' },
+    to: { type: 'varchar' },
+    note: { type: 'varchar' },
+  },
+  foreignKeys: [
+    { name: 'FK_consignment_step_consignment', target: 'Consignment', columnNames: ['consignment'], referencedColumnNames: ['id'] },
+  ],
 });
 
 export const GoodsRulesEntity = new EntitySchema<GoodsRulesRow>({
@@ -350,6 +481,8 @@ export const FeedEntity = new EntitySchema<FeedRow>({
 
 export const entities = [
   CarrierAccountEntity,
+  ConsignmentEntity,
+  ConsignmentStepEntity,
   DayLoadEntity,
   DraftEntity,
   DraftStepEntity,

@@ -1,16 +1,128 @@
-import type { FiledOrder } from '@ostrakon/core/contract';
-import type { OrderBuyerRow, ShopOrderRow } from './entities.ts';
+import { buyerKeys, type CartInput, type Destination, type Parcel, searchText } from '@ostrakon/core';
+import type { DeskStep, FiledConsignment, FiledOrder, OrderBuyer, SoldLine } from '@ostrakon/core/contract';
+import type { ConsignmentRow, ConsignmentStepRow, OrderBuyerRow, ShopOrderRow } from './entities.ts';
 
-/** An order as it is filed, of its row and that of its buyer. */
-export function orderFromRows({ cart, choices, ...facts }: ShopOrderRow, buyer: OrderBuyerRow | undefined): FiledOrder {
-  const { order: _order, ...told } = buyer ?? { order: 0 };
-  return { ...facts, cart: JSON.parse(cart), choices: JSON.parse(choices), buyer: buyer ? (told as FiledOrder['buyer']) : null };
+/** Its lines, parcels and who carries it. */
+export interface PlanOfRow {
+  readonly lines: readonly number[];
+  readonly parcels: readonly Parcel[];
+  readonly carried: FiledConsignment['carried'];
 }
 
-export const rowOfOrder = ({ cart, choices, buyer: _buyer, ...facts }: FiledOrder): ShopOrderRow => ({
-  ...facts,
-  cart: JSON.stringify(cart),
-  choices: JSON.stringify(choices),
+/** Of what travels with others: what it was by itself, and, of the one that leads, the parcels of all; their lines count through the goods of all, one after another. */
+export interface TogetherOfRow {
+  readonly apart: Pick<ConsignmentRow, 'parcels' | 'weight' | 'carriage' | 'packaging'>;
+  readonly parcels: readonly Parcel[] | null;
+}
+
+export const planIn = ({ plan }: Pick<ConsignmentRow, 'plan'>): PlanOfRow => JSON.parse(plan);
+export const togetherIn = ({ together }: Pick<ConsignmentRow, 'together'>): TogetherOfRow | null => together && JSON.parse(together);
+export const soldIn = ({ sold }: Pick<ShopOrderRow, 'sold'>): SoldLine[] => (sold === null ? [] : JSON.parse(sold));
+
+/** What a search for goods, an order's number or its reference looks through. */
+export const searchOf = (number: number, reference: string, goods: string): string => searchText(String(number), reference, goods);
+
+export const stepOfRow = ({ at, by, what, from, to, note }: ConsignmentStepRow): DeskStep => ({
+  at,
+  by,
+  what: what as DeskStep['what'],
+  from: from as DeskStep['from'],
+  to: to as DeskStep['to'],
+  note,
 });
 
-export const rowOfBuyer = ({ number, buyer }: FiledOrder): OrderBuyerRow[] => (buyer === null ? [] : [{ order: number, ...buyer }]);
+export const windowIn = ({ window }: Pick<ConsignmentRow, 'window'>) => {
+  const [from, until] = window?.split(' ') ?? [];
+  return from === undefined || until === undefined ? null : { from, until };
+};
+
+function buyerOf({ name, mail, street, town, telephone }: OrderBuyerRow): OrderBuyer {
+  return { name, mail, street, town, ...(telephone !== null && { telephone }) };
+}
+export const buyerIn = (row: OrderBuyerRow | null | undefined): OrderBuyer | null => (row ? buyerOf(row) : null);
+
+/** A buyer as a row, with what they are found by. */
+export function rowOfBuyer(order: number, buyer: OrderBuyer, { country, postalCode }: Destination): OrderBuyerRow {
+  const { name, mail, street, town, telephone = null } = buyer;
+  const [byName, byMail] = buyerKeys({ name, mail, street, town, country, postalCode });
+  const search = searchText(name, mail, street, town, postalCode ?? '', telephone ?? '');
+  return { order, name, mail, street, town, telephone, search, byName, byMail };
+}
+
+export interface OrderRows {
+  readonly order: ShopOrderRow;
+  readonly buyer: OrderBuyerRow | null;
+  readonly consignments: readonly ConsignmentRow[];
+  readonly steps: readonly ConsignmentStepRow[];
+}
+
+/** An order as it is filed, of its rows. */
+export function orderFromRows(
+  { order, buyer, consignments, steps }: OrderRows,
+  leads: ReadonlyMap<number, { order: number; part: number }>,
+): FiledOrder {
+  const { cart, choices, sold, notes, edition, ...facts } = order;
+  const parts = consignments.map((row): FiledConsignment => {
+    const { id, revision: _revision, order: _order, parts: _parts, placedAt: _placedAt, search: _search, noted: _noted, ...rest } = row;
+    const { lead, together: _together, plan: _plan, parcels: _parcels, window: _window, ...told } = rest;
+    const joint = togetherIn(row);
+    const leader = lead === null ? undefined : leads.get(lead);
+    const own = steps.filter((step) => step.consignment === id);
+    return {
+      ...told,
+      state: row.state as FiledConsignment['state'],
+      kind: row.kind as FiledConsignment['kind'],
+      window: windowIn(row),
+      ...(planIn(row) as { lines: number[]; parcels: FiledConsignment['parcels']; carried: FiledConsignment['carried'] }),
+      with: leader && joint ? ({ ...leader, ...joint } as FiledConsignment['with']) : null,
+      steps: own.map(stepOfRow),
+    };
+  });
+  return {
+    ...facts,
+    edition: edition === 0 ? null : edition,
+    cart: JSON.parse(cart) as CartInput,
+    choices: JSON.parse(choices),
+    ...(sold !== null && { sold: JSON.parse(sold) }),
+    ...(notes !== null && { notes: JSON.parse(notes) }),
+    buyer: buyerIn(buyer),
+    ...(parts.length > 0 && { consignments: parts }),
+  };
+}
+
+export const rowOfOrder = ({ cart, choices, sold, notes, edition, ...filed }: FiledOrder): ShopOrderRow => {
+  const { buyer: _buyer, consignments: _consignments, ...facts } = filed;
+  return {
+    ...facts,
+    edition: edition ?? 0,
+    cart: JSON.stringify(cart),
+    choices: JSON.stringify(choices),
+    sold: sold === undefined ? null : JSON.stringify(sold),
+    notes: notes === undefined || notes.length === 0 ? null : JSON.stringify(notes),
+  };
+};
+
+/** A consignment as a row; who it travels with is said by `leadOf`. */
+export function rowOfConsignment(
+  order: FiledOrder,
+  filed: FiledConsignment,
+  id: number,
+  leadOf: (order: number, part: number) => number | undefined,
+): ConsignmentRow {
+  const { lines, parcels, carried, with: joint, steps: _steps, window, ...facts } = filed;
+  return {
+    ...facts,
+    id,
+    revision: 1,
+    order: order.number,
+    parts: order.consignments?.length ?? 1,
+    placedAt: order.placedAt,
+    parcels: joint && joint.parcels === null ? 0 : (joint?.parcels ?? parcels).reduce((sum, { count }) => sum + count, 0),
+    search: searchOf(order.number, order.reference, facts.goods),
+    window: window && `${window.from} ${window.until}`,
+    plan: JSON.stringify({ lines, parcels, carried }),
+    lead: (joint && leadOf(joint.order, joint.part)) ?? null,
+    together: joint && JSON.stringify({ apart: joint.apart, parcels: joint.parcels }),
+    noted: (order.notes?.length ?? 0) > 0,
+  };
+}

@@ -31,6 +31,7 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
   wentBack: 'went back to edition',
   calendarMade: 'gave the calendar of editions an address',
   calendarEnded: 'took the calendar of editions away',
+  buyersForgotten: 'forgot who bought:',
   backedUp: 'made a backup',
   exported: 'exported',
   restored: 'put another shop in place of this one',
@@ -50,5 +51,6 @@ export const AUDIT_GROUPS = [
     'signedIn,signInRefused,signedOut,signedOutEverywhere,passwordChanged,passwordReset,secondFactorOn,secondFactorOff,recoveryCodeUsed',
     'Signing in',
   ],
+  ['buyersForgotten', 'Buyers forgotten'],
   ['backedUp,exported,restored', 'Backup and export'],
 ] as const satisfies readonly (readonly [kinds: string, name: string])[];

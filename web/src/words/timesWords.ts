@@ -42,6 +42,11 @@ export function dispatchWords(before: DispatchCalendar | null, after: DispatchCa
       ({ ownCutOffs }) => ownCutOffs,
       () => (own === 0 ? 'no service has cut-offs of its own' : `${format.count(own, 'service')} with cut-offs of its own`),
     ],
+    [
+      ({ collections }) => collections,
+      ({ collections = [] }) =>
+        collections.length === 0 ? 'no hour of collection' : `collected at ${collections.map(({ at }) => format.time(at)).join(', ')}`,
+    ],
     [({ lead }) => lead, () => `packed after ${least === most ? '' : `${least} to `}${format.count(most, 'packing day')}`],
     [
       ({ capacity }) => capacity,

@@ -73,6 +73,7 @@ import {
 import type { ProblemCode } from '../problemCode.ts';
 import { DeliveryPageState, LookAt, LookLink } from '../publicShop.ts';
 import { BackupRequest, KeptShops, SentFile, TakeFile } from '../shopFile.ts';
+import { deskRoutes } from './deskRoutes.ts';
 import type { Routes } from './route.ts';
 
 /** A number in an address. */
@@ -244,6 +245,8 @@ export const ownerRoutes = {
     answer: LookLink,
     problems: ['not-found'],
   },
+  ...deskRoutes,
+
   'GET /keys': { says: 'The keys of the checkout', who: 'own', answer: KeyList },
   'POST /keys': { says: 'Make a key', who: 'own', body: MakeKey, status: 201, answer: KeyMade, problems: ['too-many-keys'] },
   'PATCH /keys/:id': {

@@ -1,58 +1,130 @@
-import { isProductLine, type PublicQuote } from '@ostrakon/core';
-import type { PlaceOrder, PublicRoutes } from '@ostrakon/core/contract';
+import {
+  type CartInput,
+  type CartLine,
+  type CompiledBook,
+  consignmentsOf,
+  type Instant,
+  instantToMs,
+  isProductLine,
+  type Offer,
+  type Quote,
+} from '@ostrakon/core';
+import type { OrderNote, PlaceOrder, PublicRoutes, SoldLine } from '@ostrakon/core/contract';
 import type { Handlers } from '../../http/door.ts';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Caller } from '../../http/publicDoor.ts';
-import type { OrderStore } from './orderStore.ts';
+import type { NewOrder, OrderStore } from './orderStore.ts';
 
-/** Whether what was chosen is what a quote offers: one option of the whole cart, or one of each part. */
-function isOffered({ options, consignments = [] }: PublicQuote, choices: PlaceOrder['choices']): boolean {
-  const offers = (list: PublicQuote['options'], { service, price }: PlaceOrder['choices'][number]) =>
-    list.some((option) => option.status === 'priced' && option.service === service && option.price === price);
+type Choices = PlaceOrder['choices'];
+
+const offerOf = (options: readonly Offer[], service: string) =>
+  options.find((offer): offer is Extract<Offer, { status: 'priced' }> => offer.status === 'priced' && offer.service === service);
+
+/** What a quote asks for what was chosen: one option of the whole cart, or one of each part. Null where it does not offer that. */
+function priceOf({ options, consignments }: Quote, choices: Choices): number | null {
   const [first] = choices;
-  if (choices.length === 1 && first !== undefined && first.part === undefined) return offers(options, first);
-  return (
-    choices.length === consignments.length &&
-    consignments.every((part, at) => choices.some((choice) => choice.part === at && offers(part.options, choice)))
-  );
+  if (choices.length === 1 && first !== undefined && first.part === undefined) return offerOf(options, first.service)?.price ?? null;
+  let sum = 0;
+  for (const [at, part] of consignments.entries()) {
+    const choice = choices.find((one) => one.part === at);
+    const offer = choice && offerOf(part.options, choice.service);
+    if (!offer) return null;
+    sum += offer.price;
+  }
+  return choices.length === consignments.length && consignments.length > 1 ? sum : null;
 }
 
+const chargedFor = (choices: Choices) => choices.reduce((sum, { price }) => sum + price, 0);
+
+/** Whether each single price is what the quote asks, not only their sum. */
+const isOffered = (quote: Quote, choices: Choices): boolean =>
+  priceOf(quote, choices) !== null &&
+  choices.every(
+    ({ part, service, price }) =>
+      offerOf(part === undefined ? quote.options : (quote.consignments[part]?.options ?? []), service)?.price === price,
+  );
+
 /** What the page of a buyer could only claim: it is taken from the shop's own server. Where it stands; null where there is none. */
-function claimIn({ lines, discounts, lastOrderAt, moment }: PlaceOrder['cart']): string | null {
+function claimIn({ cart: { lines, discounts, lastOrderAt, moment }, edition }: PlaceOrder): string | null {
   const described = lines.findIndex((line) => !isProductLine(line));
   if (described >= 0) return `/cart/lines/${described}`;
   if (discounts.length > 0) return '/cart/discounts';
   if (lastOrderAt !== undefined) return '/cart/lastOrderAt';
+  if (edition === undefined) return '/edition';
   return moment === undefined ? null : '/cart/moment';
 }
 
-export interface OrderSources {
-  /** What a cart is offered by an edition. */
-  quoteOf(cart: PlaceOrder['cart'], edition: number): Promise<PublicQuote>;
-  /** The edition that is live. */
-  live(): number;
+/** A cart by an edition, as the owner sees it. */
+export interface QuotedOrder {
+  readonly edition: number;
+  readonly compiled: CompiledBook;
+  readonly quote: Quote;
+  readonly lines: readonly CartLine[];
 }
 
-/** Orders as checkouts place them. What they are charged for delivery is what the shop offers, whoever sends it. */
-export function orderHandlers(orders: OrderStore, { quoteOf, live }: OrderSources) {
+export interface OrderSources {
+  /** What a cart is offered by an edition; goods the shop does not have are refused. */
+  quoteOf(cart: CartInput, edition: number): Promise<QuotedOrder>;
+  /** The edition that is live. */
+  live(): number;
+  /** The edition that was live at an instant; null before the first. */
+  liveAt(instant: Instant): number | null;
+  readonly now: () => Instant;
+}
+
+/** Goods as they were sold, with the products they were. */
+const soldLines = (cart: CartInput, lines: readonly CartLine[]): SoldLine[] =>
+  lines.map((line, at) => {
+    const asked = cart.lines[at];
+    return asked && isProductLine(asked) ? { ...line, product: asked.product } : line;
+  });
+
+/** An order as it is kept: its goods as sold, and the parts it travels in. */
+export function plannedOrder(order: PlaceOrder, { edition, compiled, quote, lines }: QuotedOrder, notes: OrderNote[]): NewOrder {
+  const { reference, cart, choices, language, buyer } = order;
+  return {
+    ...{ reference, cart, choices, buyer, edition, language: language ?? null, notes },
+    sold: soldLines(cart, lines),
+    consigned: consignmentsOf(compiled, quote, lines, choices),
+  };
+}
+
+/** Orders as checkouts place them. A page is charged what the shop offers now; the shop's own server says what it charged. */
+export function orderHandlers(orders: OrderStore, { quoteOf, live, liveAt, now }: OrderSources) {
+  const fromServer = async (body: PlaceOrder, name: string) => {
+    const bought = body.cart.moment ?? now();
+    const at = body.edition ?? liveAt(bought);
+    if (at === null) throw new HttpProblem('nothing-published', 'Nothing was published yet when this was bought.');
+    const told = await quoteOf({ ...body.cart, moment: bought }, at);
+    const quoted = priceOf(told.quote, body.choices);
+    const charged = chargedFor(body.choices);
+    const notes: OrderNote[] = quoted === charged ? [] : [{ code: 'chargeDiffers', charged, quoted }];
+    const planned = plannedOrder(body, told, notes);
+    if (planned.consigned.length === 0)
+      throw new HttpProblem('quote-gone', 'None of its services was there when this was bought, so nobody could tell how it travels.');
+    const placedAt = instantToMs(bought) < instantToMs(now()) ? bought : undefined;
+    return orders.place({ ...planned, placedAt }, `key ${name}`);
+  };
+  const fromPage = async (body: PlaceOrder) => {
+    // A buyer buys by what is live; the shop's own server may hand in what was bought before.
+    const told = body.edition === live() ? await quoteOf(body.cart, live()) : null;
+    if (!told || !isOffered(told.quote, body.choices)) {
+      throw new HttpProblem(
+        'quote-gone',
+        'What was chosen is not offered for this cart at this price any more. Ask for its options again.',
+      );
+    }
+    return orders.place(plannedOrder(body, told, []), 'buyer');
+  };
   return {
     'POST /orders': async ({ body, who }) => {
-      const claimed = who.key === null ? claimIn(body.cart) : null;
+      const claimed = who.key === null ? claimIn(body) : null;
       if (claimed !== null) {
         const detail = 'This is taken with a server key for orders only.';
         throw new HttpProblem('key-needed', detail, { errors: [{ pointer: claimed, detail }] });
       }
       const known = await orders.find(body.reference);
-      if (known) return known;
-      // A buyer buys by what is live; the shop's own server may hand in what was bought before.
-      const isNow = who.key !== null || body.edition === live();
-      if (!isNow || !isOffered(await quoteOf(body.cart, body.edition), body.choices)) {
-        throw new HttpProblem(
-          'quote-gone',
-          'What was chosen is not offered for this cart at this price any more. Ask for its options again.',
-        );
-      }
-      return orders.place(body);
+      return known ?? (who.key === null ? fromPage(body) : fromServer(body, who.key.name));
     },
   } satisfies Handlers<PublicRoutes, Caller, 'POST /orders'>;
 }

@@ -1,20 +1,38 @@
-import type { OrderPlaced, PlaceOrder } from '@ostrakon/core/contract';
+import type { Consigned, Instant } from '@ostrakon/core';
+import { type FiledOrder, filedPart, type OrderPlaced, type SoldLine } from '@ostrakon/core/contract';
 import type { Database } from '../../persistence/database.ts';
-import { OrderBuyerEntity, ShopOrderEntity, type ShopOrderRow } from '../../persistence/entities.ts';
+import { ShopOrderEntity, type ShopOrderRow } from '../../persistence/entities.ts';
+import { insertOrders } from '../../persistence/orderFiles.ts';
+import { rowOfOrder } from '../../persistence/orderRow.ts';
 
 /** The number of the first order. */
 const FIRST = 1001;
 
-const placedOf = ({ number, placedAt, edition, delivery }: ShopOrderRow): OrderPlaced => ({ number, placedAt, edition, delivery });
+export const placedOf = ({ number, placedAt, edition, delivery }: ShopOrderRow): OrderPlaced => ({
+  number,
+  placedAt,
+  edition: edition === 0 ? null : edition,
+  delivery,
+});
 
-/** Orders as they were placed. Who buys stands apart from what was bought, so that it can be forgotten by itself. */
+/** An order before it has a number, with the parts it travels in. */
+export interface NewOrder extends Omit<FiledOrder, 'number' | 'placedAt' | 'consignments' | 'delivery'> {
+  readonly placedAt?: Instant | undefined;
+  readonly sold: SoldLine[];
+  readonly consigned: readonly Consigned[];
+}
+
+/** Orders as they come in. Who buys stands apart from what was bought, so that it can be forgotten by itself. */
 export class OrderStore {
   readonly #database: Database;
-  readonly #now: () => string;
+  readonly #now: () => Instant;
+  readonly #came: (ids: readonly number[]) => void;
 
-  constructor(database: Database, now: () => string) {
+  /** @param came is told of the consignments of every new order, once they are on disk */
+  constructor(database: Database, now: () => Instant, came: (ids: readonly number[]) => void) {
     this.#database = database;
     this.#now = now;
+    this.#came = came;
   }
 
   async find(reference: string): Promise<OrderPlaced | null> {
@@ -22,25 +40,29 @@ export class OrderStore {
     return row && placedOf(row);
   }
 
-  /** Keeps an order; the one of before where its reference is known. */
-  place({ reference, cart, edition, language, choices, buyer }: PlaceOrder): Promise<OrderPlaced> {
+  /** Takes orders over as they are filed elsewhere, into a shop that has none. */
+  takeOver(orders: readonly FiledOrder[]): Promise<void> {
     return this.#database.write(async ({ manager }) => {
-      const known = await manager.findOneBy(ShopOrderEntity, { reference });
+      await insertOrders(manager, orders);
+    });
+  }
+
+  /** Keeps an order; the one of before where its reference is known. */
+  place({ consigned, placedAt = this.#now(), ...order }: NewOrder, by: string): Promise<OrderPlaced> {
+    return this.#database.write(async ({ manager, afterCommit }) => {
+      const known = await manager.findOneBy(ShopOrderEntity, { reference: order.reference });
       if (known) return placedOf(known);
       const last = await manager.maximum(ShopOrderEntity, 'number');
-      const row: ShopOrderRow = {
+      const filed: FiledOrder = {
+        ...order,
         number: last === null ? FIRST : last + 1,
-        reference,
-        placedAt: this.#now(),
-        edition,
-        language: language ?? null,
-        cart: JSON.stringify(cart),
-        choices: JSON.stringify(choices),
-        delivery: choices.reduce((sum, { price }) => sum + price, 0),
+        placedAt,
+        delivery: order.choices.reduce((sum, { price }) => sum + price, 0),
+        consignments: consigned.map((one) => filedPart(one, order.sold, placedAt, by)),
       };
-      await manager.insert(ShopOrderEntity, row);
-      await manager.insert(OrderBuyerEntity, { order: row.number, ...buyer });
-      return placedOf(row);
+      const ids = await insertOrders(manager, [filed]);
+      afterCommit(() => this.#came(ids));
+      return placedOf(rowOfOrder(filed));
     });
   }
 }

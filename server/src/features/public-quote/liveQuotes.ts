@@ -3,6 +3,8 @@ import {
   type Admitted,
   admit,
   CarrierAnswers,
+  type CartInput,
+  type CartLine,
   type CompiledBook,
   type CountryCode,
   compile,
@@ -88,6 +90,14 @@ export interface Answered {
   readonly edition: number;
   readonly text: string;
   readonly tag: string;
+}
+
+/** The owner's quote of a cart: by which edition, and its lines with all that is known of their goods. */
+export interface ToldQuote {
+  readonly edition: number;
+  readonly compiled: CompiledBook;
+  readonly quote: Quote;
+  readonly lines: readonly CartLine[];
 }
 
 /** Buyers are told prices, not how they came about. */
@@ -218,6 +228,19 @@ export class LiveQuotes {
     // What a carrier says may be another in a moment.
     if (!carriersAsked && key !== null) kept.write(answered);
     return answered;
+  }
+
+  /** The owner's quote of an order's cart by an edition, with what it was made of. */
+  async told(cart: CartInput, asked: Asked): Promise<ToldQuote> {
+    const { number, book } = await this.#sight(asked);
+    const now = this.#sources.now();
+    const products = ruledById(this.#sources.products(), book.book);
+    const opened = completeCart(book.places, cart, { products, now, loads: this.#sources.loads(), pointed: withCentroid });
+    if (!opened.ok) throw unknownProduct(opened.problem);
+    const admission = admit(book, opened.request, now);
+    if (!admission.ok) throw admissionProblem(admission.problem);
+    const { quote } = await this.#withCarriers(book, admission.admitted, true);
+    return { edition: number, compiled: book, quote, lines: opened.request.lines };
   }
 
   /** All a delivery page says, of what is live or looked at. It is the same for all who ask on a day. */

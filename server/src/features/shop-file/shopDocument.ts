@@ -12,15 +12,13 @@ import {
   type DraftStepRow,
   EditionEntity,
   GoodsRulesEntity,
-  OrderBuyerEntity,
   ProductEntity,
   ReleaseEntity,
-  ShopOrderEntity,
   SurveyEntity,
   TrialEntity,
 } from '../../persistence/entities.ts';
 import { loadFromRow, rowOfLoad } from '../../persistence/loadRow.ts';
-import { orderFromRows, rowOfBuyer, rowOfOrder } from '../../persistence/orderRow.ts';
+import { insertOrders, readOrders } from '../../persistence/orderFiles.ts';
 import { productFromRow, rowOfProduct } from '../../persistence/productRow.ts';
 import { slices } from '../../persistence/slices.ts';
 import { openDatabase } from '../../persistence/sqlite/openDatabase.ts';
@@ -36,8 +34,7 @@ export function readShop(database: Database): Promise<ShopFile> {
     const rules = new Map((await manager.find(GoodsRulesEntity)).map(({ hash, document }) => [hash, document]));
     const accounts = await manager.find(CarrierAccountEntity, { order: { position: 'ASC' } });
     const surveys = await manager.find(SurveyEntity, { order: { at: 'ASC', id: 'ASC' } });
-    const buyers = new Map((await manager.find(OrderBuyerEntity)).map((row) => [row.order, row]));
-    const orders = await manager.find(ShopOrderEntity, { order: { number: 'ASC' } });
+    const orders = await readOrders(manager);
     return ShopFile.parse({
       format: 'ostrakon-shop',
       version: 2,
@@ -64,7 +61,7 @@ export function readShop(database: Database): Promise<ShopFile> {
         tariff: tariff && JSON.parse(tariff),
       })),
       surveys: surveys.map(({ questions, document }) => ({ ...JSON.parse(document), questions })),
-      ...(orders.length > 0 && { orders: orders.map((row) => orderFromRows(row, buyers.get(row.number))) }),
+      ...(orders.length > 0 && { orders }),
     });
   });
 }
@@ -175,9 +172,7 @@ export async function plantShop(folder: string, file: ShopFile): Promise<void> {
           document: JSON.stringify(survey),
         })),
       );
-      const { orders = [] } = file;
-      await insert(ShopOrderEntity, orders.map(rowOfOrder));
-      await insert(OrderBuyerEntity, orders.flatMap(rowOfBuyer));
+      await insertOrders(manager, file.orders ?? []);
     });
   } finally {
     await database.close();

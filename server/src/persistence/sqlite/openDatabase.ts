@@ -15,6 +15,7 @@ import { GoodsRules1765000000000 } from './migrations/1765000000000-goods-rules.
 import { Feed1765100000000 } from './migrations/1765100000000-feed.ts';
 import { Drafts1765200000000 } from './migrations/1765200000000-drafts.ts';
 import { Orders1765400000000 } from './migrations/1765400000000-orders.ts';
+import { Desk1765500000000 } from './migrations/1765500000000-desk.ts';
 import { openSqlite, type SqliteDatabase } from './openSqlite.ts';
 
 export const migrations = [
@@ -32,6 +33,7 @@ export const migrations = [
   Feed1765100000000,
   Drafts1765200000000,
   Orders1765400000000,
+  Desk1765500000000,
 ];
 
 /** Opens the shop of a folder. */

@@ -1,0 +1,272 @@
+import { z } from 'zod';
+import { Currency } from '../money/currency.ts';
+import { Minor } from '../money/money.ts';
+import { Id } from '../names/naming.ts';
+import { OrderMark, OrderState } from '../orders/orderWay.ts';
+import { Destination } from '../places/place.ts';
+import { CartLine } from '../quote/request.ts';
+import { ServiceKind } from '../rate-book/rateBook.ts';
+import { TimeSpan } from '../time/timeOfDay.ts';
+import { QuoteParcel } from './ownerQuote.ts';
+import { OrderBuyer, PlaceOrder } from './publicShop.ts';
+
+const Day = z.iso.date().nullable();
+const Moment = z.iso.datetime();
+
+/** Goods of an order as they were sold: the product it was, and all that was known of it then. */
+export const SoldLine = CartLine.extend({ product: z.string().min(1).max(60).optional() });
+export type SoldLine = z.infer<typeof SoldLine>;
+
+/** What is unusual about an order, told at the desk. */
+export const OrderNote = z.discriminatedUnion('code', [
+  /** What was charged is not what the edition asks; null where it offers no such service for the cart. */
+  z.strictObject({ code: z.literal('chargeDiffers'), charged: Minor, quoted: Minor.nullable() }),
+  /** No edition answers for the time it was bought at. */
+  z.strictObject({ code: z.literal('noEdition') }),
+]);
+export type OrderNote = z.infer<typeof OrderNote>;
+
+/** What somebody does with a consignment: sets a mark, or takes the last one back. */
+export const OrderStep = z.enum([...OrderMark.options, 'back']);
+export type OrderStep = z.infer<typeof OrderStep>;
+
+/** A consignment in the list of the desk. */
+export const DeskRow = z.strictObject({
+  id: z.int().min(1),
+  /** Raised with everything that happens to it: who acts says which they saw. */
+  revision: z.int().min(1),
+  order: z.int().min(1),
+  /** Which part of its order it is, from 0, and of how many. */
+  part: z.int().min(0),
+  parts: z.int().min(1),
+  state: OrderState,
+  /** Who receives it, and the town; null where that was forgotten. */
+  name: z.string().nullable(),
+  town: z.string().nullable(),
+  goods: z.string(),
+  pieces: z.int().min(0),
+  /** Packed, in micrograms. */
+  weight: z.number().min(0),
+  parcels: z.int().min(0),
+  service: Id,
+  kind: ServiceKind,
+  origin: Id.nullable(),
+  placedAt: Moment,
+  packBy: Day,
+  leavesOn: Day,
+  dueAt: Moment.nullable(),
+  window: TimeSpan.nullable(),
+  first: Day,
+  last: Day,
+  /** The consignment it travels with, by that one's id: itself where it leads. */
+  together: z.int().nullable(),
+  noted: z.boolean(),
+});
+export type DeskRow = z.infer<typeof DeskRow>;
+
+export const DeskView = z.enum(['today', 'late', 'waiting', 'ready', 'out', 'done', 'all']);
+export type DeskView = z.infer<typeof DeskView>;
+
+const Few = z.coerce.number<string>().int().min(0);
+/** What is listed: a view, what it is narrowed to, in which order, and which stretch of it. */
+export const DeskQuery = z.object({
+  view: DeskView.default('waiting'),
+  text: z.string().trim().max(100).default(''),
+  service: Id.optional(),
+  origin: Id.optional(),
+  state: OrderState.optional(),
+  sort: z.enum(['due', 'newest', 'oldest', 'heaviest']).default('due'),
+  offset: Few.max(10_000_000).default(0),
+  limit: Few.min(1).max(500).default(100),
+});
+export type DeskQuery = z.infer<typeof DeskQuery>;
+
+export const DeskList = z.strictObject({
+  rows: z.array(DeskRow),
+  total: z.int().min(0),
+  /** How many there are of each view, whatever the list is narrowed to. */
+  counts: z.record(DeskView, z.int().min(0)),
+});
+export type DeskList = z.infer<typeof DeskList>;
+
+/** What the desk has to know of the shop. */
+export const DeskFacts = z.strictObject({
+  name: z.string(),
+  currency: Currency,
+  locale: z.string(),
+  units: z.enum(['metric', 'imperial']),
+  timeZone: z.string(),
+  /** The clock of the server, so that minutes are told alike everywhere. */
+  now: Moment,
+  /** Whether anybody has published anything that could be ordered by. */
+  sells: z.boolean(),
+  services: z.array(z.strictObject({ id: Id, name: z.string(), kind: ServiceKind })),
+  locations: z.array(
+    z.strictObject({
+      id: Id,
+      name: z.string(),
+      timeZone: z.string(),
+      /** Orders it packs in a day at most; null for any number. */
+      capacity: z.int().nullable(),
+    }),
+  ),
+  packaging: z.array(z.strictObject({ id: Id, name: z.string() })),
+});
+export type DeskFacts = z.infer<typeof DeskFacts>;
+
+/** Something that happened to a consignment. */
+export const DeskStep = z.strictObject({
+  at: Moment,
+  by: z.string(),
+  what: z.enum([...OrderStep.options, 'placed', 'together', 'apart', 'repacked']),
+  from: OrderState,
+  to: OrderState,
+  note: z.string(),
+});
+export type DeskStep = z.infer<typeof DeskStep>;
+
+/** A consignment with all that is known of it. */
+export const DeskConsignment = DeskRow.extend({
+  /** Indices of the order's lines. */
+  lines: z.array(z.int().min(0)),
+  to: z.int().min(0),
+  /** What the lines of its parcels are: the goods of its order, or of all orders it travels with, one after another. */
+  things: z.array(z.strictObject({ order: z.int(), name: z.string(), quantity: z.int() })),
+  parcelsPlanned: z.array(QuoteParcel),
+  /** A piece of packaging somebody chose in place of what was planned. */
+  into: Id.nullable(),
+  price: Minor,
+  tax: Minor,
+  /** What its carrier asks; null where that is not known. */
+  carriage: Minor.nullable(),
+  packaging: Minor,
+  /** Given back of its delivery price, since it travelled with another. */
+  givenBack: Minor,
+  steps: z.array(DeskStep),
+});
+export type DeskConsignment = z.infer<typeof DeskConsignment>;
+
+/** An order as the desk looks at it. */
+export const DeskOrder = z.strictObject({
+  number: z.int().min(1),
+  reference: z.string(),
+  placedAt: Moment,
+  edition: z.int().min(1).nullable(),
+  language: z.string().nullable(),
+  sold: z.array(SoldLine),
+  destination: Destination,
+  others: z.array(Destination),
+  coupons: z.array(z.string()),
+  delivery: Minor,
+  notes: z.array(OrderNote),
+  buyer: OrderBuyer.nullable(),
+  consignments: z.array(DeskConsignment),
+});
+export type DeskOrder = z.infer<typeof DeskOrder>;
+
+const Seen = z.strictObject({ id: z.int().min(1), revision: z.int().min(1) });
+
+/** Steps at the desk, each with the revision that was seen: what somebody else has changed meanwhile is not overwritten. */
+export const DeskMarks = z.strictObject({ step: OrderStep, of: z.array(Seen).min(1).max(1000) });
+export type DeskMarks = z.infer<typeof DeskMarks>;
+
+/** What came of each: done, not possible from the state it is in, or changed by somebody else meanwhile. */
+export const DeskMarked = z.strictObject({
+  results: z.array(
+    z.strictObject({
+      id: z.int(),
+      came: z.enum(['done', 'notPossible', 'changed', 'gone']),
+      state: OrderState.nullable(),
+      revision: z.int().nullable(),
+    }),
+  ),
+});
+export type DeskMarked = z.infer<typeof DeskMarked>;
+
+/** Consignments of one buyer that can travel as one, packed together: what that saves, where the carrier has said it. */
+export const TogetherSet = z.strictObject({
+  ids: z.array(z.int()).min(2),
+  parcels: z.int(),
+  weight: z.number(),
+  /** Minor units: carriage and packaging apart less together; null where a carrier has not said what it asks. */
+  saves: z.int().nullable(),
+  /** What the second and further ones paid for their delivery. */
+  paidTwice: Minor,
+});
+export type TogetherSet = z.infer<typeof TogetherSet>;
+export const TogetherList = z.strictObject({ sets: z.array(TogetherSet) });
+export type TogetherList = z.infer<typeof TogetherList>;
+
+export const PackTogether = z.strictObject({
+  of: z.array(Seen).min(2).max(50),
+  /** The second and further delivery prices are given back. */
+  giveBack: z.boolean(),
+});
+export type PackTogether = z.infer<typeof PackTogether>;
+
+/** Another piece of packaging for a consignment; null is what is planned by itself. */
+export const PackInto = z.strictObject({ revision: z.int().min(1), packaging: Id.nullable() });
+export type PackInto = z.infer<typeof PackInto>;
+
+/** Buyers forgotten: all that bought before a day, or of one order. */
+export const ForgetBuyers = z.strictObject({ before: z.iso.date() });
+export type ForgetBuyers = z.infer<typeof ForgetBuyers>;
+export const BuyersForgotten = z.strictObject({ forgotten: z.int().min(0) });
+export type BuyersForgotten = z.infer<typeof BuyersForgotten>;
+
+/** An order as it is filed in the document of a shop. */
+export const FiledConsignment = DeskConsignment.pick({
+  part: true,
+  state: true,
+  service: true,
+  kind: true,
+  origin: true,
+  to: true,
+  lines: true,
+  pieces: true,
+  weight: true,
+  goods: true,
+  price: true,
+  tax: true,
+  packBy: true,
+  leavesOn: true,
+  dueAt: true,
+  window: true,
+  first: true,
+  last: true,
+  carriage: true,
+  packaging: true,
+  into: true,
+  givenBack: true,
+  steps: true,
+}).extend({
+  parcels: z.array(QuoteParcel),
+  carried: z.strictObject({ account: Id, service: z.string() }).nullable(),
+  /** The part of which order it travels with, what it was by itself, and, of the one that leads, how all are packed. */
+  with: z
+    .strictObject({
+      order: z.int().min(1),
+      part: z.int().min(0),
+      apart: z.strictObject({ parcels: z.int().min(0), weight: z.number().min(0), carriage: Minor.nullable(), packaging: Minor }),
+      parcels: z.array(QuoteParcel).nullable(),
+    })
+    .nullable(),
+});
+export type FiledConsignment = z.infer<typeof FiledConsignment>;
+
+/** An order as it is kept; without its buyer where who that was is forgotten, without parts where nobody has looked yet in which it travels. */
+export const FiledOrder = z.strictObject({
+  number: z.int().min(1),
+  reference: PlaceOrder.shape.reference,
+  placedAt: z.iso.datetime(),
+  edition: z.int().min(1).nullable(),
+  language: z.string().nullable(),
+  cart: PlaceOrder.shape.cart,
+  sold: z.array(SoldLine).optional(),
+  choices: PlaceOrder.shape.choices,
+  delivery: z.int().min(0),
+  notes: z.array(OrderNote).optional(),
+  buyer: OrderBuyer.nullable(),
+  consignments: z.array(FiledConsignment).optional(),
+});
+export type FiledOrder = z.infer<typeof FiledOrder>;

@@ -1,0 +1,74 @@
+import { z } from 'zod';
+import {
+  BuyersForgotten,
+  DeskFacts,
+  DeskList,
+  DeskMarked,
+  DeskMarks,
+  DeskOrder,
+  DeskQuery,
+  ForgetBuyers,
+  PackInto,
+  PackTogether,
+  TogetherList,
+} from '../orders.ts';
+import type { Routes } from './route.ts';
+
+const PathNumber = z
+  .string()
+  .regex(/^[1-9]\d{0,8}$/)
+  .transform(Number);
+const ByNumber = z.object({ number: PathNumber });
+const ById = z.object({ id: PathNumber });
+const Nothing = z.strictObject({});
+
+/** What the packing desk asks. Who packs sees orders, and nothing else. */
+export const deskRoutes = {
+  'GET /desk': { says: 'What the desk has to know of the shop', who: 'pack', answer: DeskFacts },
+  'GET /desk/changes': {
+    says: 'Told as it happens which consignments are not as they were, as server-sent events',
+    who: 'pack',
+    answer: { file: 'text/event-stream' },
+  },
+  'GET /orders': { says: 'Consignments of a view, a stretch of them', who: 'pack', query: DeskQuery, answer: DeskList },
+  'GET /orders/together': { says: 'What can travel together, and what that saves', who: 'pack', answer: TogetherList },
+  'POST /orders/together': {
+    says: 'Let consignments of one buyer travel as one',
+    who: 'pack',
+    body: PackTogether,
+    answer: DeskMarked,
+    problems: ['desk-refused'],
+  },
+  'POST /orders/together/:id/apart': {
+    says: 'Let them travel apart again',
+    who: 'pack',
+    params: ById,
+    body: Nothing,
+    answer: DeskMarked,
+    problems: ['not-found', 'desk-refused'],
+  },
+  'POST /orders/marks': { says: 'Mark consignments, or take the last mark back', who: 'pack', body: DeskMarks, answer: DeskMarked },
+  'GET /orders/:number': { says: 'An order', who: 'pack', params: ByNumber, answer: DeskOrder, problems: ['not-found'] },
+  'POST /orders/consignments/:id/packaging': {
+    says: 'Pack a consignment into another piece of packaging',
+    who: 'pack',
+    params: ById,
+    body: PackInto,
+    answer: DeskOrder,
+    problems: ['not-found', 'desk-refused'],
+  },
+  'POST /orders/:number/forget': {
+    says: 'Forget who bought; what was bought is kept',
+    who: 'own',
+    params: ByNumber,
+    body: Nothing,
+    answer: BuyersForgotten,
+    problems: ['not-found'],
+  },
+  'POST /orders/forget': {
+    says: 'Forget who bought before a day; what was bought is kept',
+    who: 'own',
+    body: ForgetBuyers,
+    answer: BuyersForgotten,
+  },
+} as const satisfies Routes;

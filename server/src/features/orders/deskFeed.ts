@@ -1,0 +1,43 @@
+import { EventEmitter, on } from 'node:events';
+import type { Response } from 'express';
+
+const CHANGED = 'changed';
+/** A line that says nothing, so that nobody between takes a quiet connection for a dead one. */
+const QUIET_MS = 20_000;
+
+/** Tells every desk that is open which consignments have changed, as server-sent events (HTML standard, 9.2). */
+export class DeskFeed {
+  readonly #emitter = new EventEmitter().setMaxListeners(0);
+
+  readonly tell = (ids: readonly number[]): void => {
+    this.#emitter.emit(CHANGED, ids);
+  };
+
+  /** Answers with what changes from now on, until whoever asked goes or the shop is closed. */
+  async send(res: Response): Promise<void> {
+    const gone = new AbortController();
+    res.on('close', () => gone.abort());
+    res.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
+    const write = (text: string) => {
+      res.write(text);
+      // What compresses answers would keep it until there is more.
+      (res as Response & { flush?: () => void }).flush?.();
+    };
+    write('retry: 1000\n\n');
+    const quiet = setInterval(() => write(':\n\n'), QUIET_MS);
+    try {
+      for await (const [ids] of on(this.#emitter, CHANGED, { signal: gone.signal, close: ['closed'] })) {
+        write(`data: ${JSON.stringify({ ids })}\n\n`);
+      }
+      res.end();
+    } catch (error) {
+      if (!gone.signal.aborted) throw error;
+    } finally {
+      clearInterval(quiet);
+    }
+  }
+
+  close(): void {
+    this.#emitter.emit('closed');
+  }
+}

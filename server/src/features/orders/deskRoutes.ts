@@ -1,0 +1,68 @@
+import { fromDay, type Instant, instantOf, instantToMs, localAt, msToInstant, type RateBook, toDay } from '@ostrakon/core';
+import type { DeskFacts } from '@ostrakon/core/contract';
+import { ANSWERED } from '../../http/door.ts';
+import { HttpProblem } from '../../http/problems.ts';
+import type { OwnerHandlers, Who } from '../../ports/who.ts';
+import type { DeskFeed } from './deskFeed.ts';
+import type { DeskStore } from './deskStore.ts';
+import type { Forgetting } from './forgetting.ts';
+import type { TogetherStore } from './togetherStore.ts';
+
+export interface DeskSources {
+  readonly desk: DeskStore;
+  readonly together: TogetherStore;
+  readonly forgetting: Forgetting;
+  readonly feed: DeskFeed;
+  readonly now: () => Instant;
+  /** The book buyers are quoted from, or the draft before anything is live. */
+  book(): RateBook;
+  sells(): boolean;
+}
+
+function factsOf({ shop, services, locations, packing }: RateBook, now: Instant, sells: boolean): DeskFacts {
+  const { name, currency, locale, units, timeZone } = shop;
+  return {
+    ...{ name, currency, locale, units, timeZone, now, sells },
+    services: services.map(({ id, name: called, kind }) => ({ id, name: called, kind })),
+    locations: locations.map(({ id, name: called, timeZone: zone, dispatch }) => ({
+      id,
+      name: called,
+      timeZone: zone,
+      capacity: dispatch?.capacity ?? null,
+    })),
+    packaging: packing.packaging.filter(({ inUse }) => inUse).map(({ id, name: called }) => ({ id, name: called })),
+  };
+}
+
+/** The packing desk. */
+export function deskHandlers({ desk, together, forgetting, feed, now, book, sells }: DeskSources) {
+  const today = () => fromDay(localAt(instantToMs(now()), book().shop.timeZone).day);
+  const forget = async (who: Who, of: string, forgotten: number) => {
+    if (forgotten > 0) await who.tell('buyersForgotten', of);
+    return { forgotten };
+  };
+  return {
+    'GET /desk': () => factsOf(book(), now(), sells()),
+    'GET /desk/changes': async ({ res }) => {
+      await feed.send(res);
+      return ANSWERED;
+    },
+    'GET /orders': ({ query }) => desk.list(query, today()),
+    'GET /orders/together': async () => ({ sets: await together.sets() }),
+    'POST /orders/together': ({ body, who }) => together.join(body, who.name),
+    'POST /orders/together/:id/apart': ({ params, who }) => together.apart(params.id, who.name),
+    'POST /orders/marks': ({ body, who }) => desk.mark(body, who.name),
+    'GET /orders/:number': ({ params }) => desk.order(params.number),
+    'POST /orders/consignments/:id/packaging': async ({ params, body, who }) =>
+      desk.order(await together.repack(params.id, body, who.name)),
+    'POST /orders/:number/forget': async ({ params, who }) => {
+      const { found, forgotten } = await forgetting.one(params.number);
+      if (!found) throw new HttpProblem('not-found', `There is no order ${params.number}.`);
+      return forget(who, `order ${params.number}`, forgotten);
+    },
+    'POST /orders/forget': async ({ body, who }) => {
+      const midnight = msToInstant(instantOf(toDay(body.before), 0, book().shop.timeZone));
+      return forget(who, `orders before ${body.before}`, await forgetting.before(midnight));
+    },
+  } satisfies OwnerHandlers<'/desk'> & OwnerHandlers<'/orders'>;
+}

@@ -1,0 +1,252 @@
+import { canStepBack, type Instant, marked, type OrderState, type ServiceKind, searchText, WAITING } from '@ostrakon/core';
+import type {
+  DeskConsignment,
+  DeskList,
+  DeskMarked,
+  DeskMarks,
+  DeskOrder,
+  DeskQuery,
+  DeskRow,
+  DeskStep,
+  DeskView,
+} from '@ostrakon/core/contract';
+import { type EntityManager, In } from 'typeorm';
+import { HttpProblem } from '../../http/problems.ts';
+import type { Database } from '../../persistence/database.ts';
+import {
+  ConsignmentEntity,
+  type ConsignmentRow,
+  ConsignmentStepEntity,
+  OrderBuyerEntity,
+  ShopOrderEntity,
+} from '../../persistence/entities.ts';
+import { buyerIn, planIn, soldIn, stepOfRow, togetherIn, windowIn } from '../../persistence/orderRow.ts';
+
+/** A row of the list with who receives it, as SQL gives it. */
+type ListedRow = Omit<ConsignmentRow, 'plan' | 'together' | 'noted'> & { noted: number; name: string | null; town: string | null };
+
+const COLUMNS = `c."id", c."revision", c."order", c."part", c."parts", c."state", b."name", b."town", c."goods", c."pieces", c."weight", c."parcels", c."service", c."kind", c."origin", c."placed_at" AS "placedAt", c."pack_by" AS "packBy", c."leaves_on" AS "leavesOn", c."due_at" AS "dueAt", c."window", c."first", c."last", c."lead", c."noted"`;
+
+const quoted = (states: readonly string[]) => states.map((state) => `'${state}'`).join(', ');
+const WAITS = `c."state" IN (${quoted(WAITING)})`;
+/** Packed, and only to be collected: it waits for its buyer, not for the desk. */
+const READY = `(c."state" = 'packed' AND c."kind" = 'counter')`;
+
+/** What each view lists; `?` is today. */
+const VIEWS: Readonly<Record<DeskView, { readonly sql: string; readonly days: number }>> = {
+  today: { sql: `${WAITS} AND NOT ${READY} AND (c."leaves_on" IS NULL OR c."leaves_on" <= ?)`, days: 1 },
+  late: { sql: `${WAITS} AND NOT ${READY} AND c."leaves_on" < ?`, days: 1 },
+  waiting: { sql: `${WAITS} AND NOT ${READY}`, days: 0 },
+  ready: { sql: READY, days: 0 },
+  out: { sql: `c."state" = 'handedOver'`, days: 0 },
+  done: { sql: `c."state" IN ('delivered', 'collected')`, days: 0 },
+  all: { sql: '1 = 1', days: 0 },
+};
+
+const ORDERS: Readonly<Record<DeskQuery['sort'], string>> = {
+  due: `c."leaves_on" IS NULL, c."leaves_on", c."due_at" IS NULL, c."due_at", c."service", c."id"`,
+  newest: `c."placed_at" DESC, c."id" DESC`,
+  oldest: `c."placed_at", c."id"`,
+  heaviest: `c."weight" DESC, c."id"`,
+};
+
+const rowOf = ({ lead, noted, window, ...row }: ListedRow): DeskRow => ({
+  ...row,
+  state: row.state as OrderState,
+  kind: row.kind as ServiceKind,
+  window: windowIn({ window }),
+  together: lead,
+  noted: noted === 1,
+});
+
+/** What a step back leads to: the state before the last mark that was not taken back yet. */
+function stateBefore(steps: readonly Pick<DeskStep, 'what' | 'from'>[]): OrderState | null {
+  const marks: OrderState[] = [];
+  for (const { what, from } of steps) {
+    if (what === 'back') marks.pop();
+    else if (what !== 'placed' && what !== 'together' && what !== 'apart' && what !== 'repacked') marks.push(from);
+  }
+  return marks.at(-1) ?? null;
+}
+
+/** Thirds of a `LIKE` that stand for any letters are letters in what people look for. */
+const likely = (word: string) => `%${word.replaceAll(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
+
+type Marked = DeskMarked['results'][number];
+interface Mark {
+  readonly step: DeskMarks['step'];
+  readonly by: string;
+  readonly note: string;
+}
+
+/** What waits at the desk, and what is done with it. */
+export class DeskStore {
+  readonly #database: Database;
+  readonly #now: () => Instant;
+  readonly #changed: (ids: readonly number[]) => void;
+
+  /** @param changed is told which consignments are not as they were, once that is on disk */
+  constructor(database: Database, now: () => Instant, changed: (ids: readonly number[]) => void) {
+    this.#database = database;
+    this.#now = now;
+    this.#changed = changed;
+  }
+
+  #query<T>(sql: string, values: readonly unknown[] = []): Promise<T[]> {
+    return this.#database.read.query(sql, values as unknown[]);
+  }
+
+  /** How many consignments each view has. */
+  async counts(today: string): Promise<Record<DeskView, number>> {
+    const sums = Object.entries(VIEWS).map(([view, { sql }]) => `SUM(CASE WHEN ${sql} THEN 1 ELSE 0 END) AS "${view}"`);
+    const values = Object.values(VIEWS).flatMap(({ days }) => Array.from({ length: days }, () => today));
+    const [row = {} as Record<DeskView, number | null>] = await this.#query<Record<DeskView, number | null>>(
+      `SELECT ${sums.join(', ')} FROM "consignment" c`,
+      values,
+    );
+    return Object.fromEntries(Object.keys(VIEWS).map((view) => [view, row[view as DeskView] ?? 0])) as Record<DeskView, number>;
+  }
+
+  async list({ view, text, service, origin, state, sort, offset, limit }: DeskQuery, today: string): Promise<DeskList> {
+    const { sql, days } = VIEWS[view];
+    const parts = [sql];
+    const values: unknown[] = Array.from({ length: days }, () => today);
+    for (const [column, value] of Object.entries({ service, origin, state })) {
+      if (value === undefined) continue;
+      parts.push(`c."${column}" = ?`);
+      values.push(value);
+    }
+    for (const word of searchText(text).split(/\s+/).filter(Boolean)) {
+      parts.push(`(c."search" LIKE ? ESCAPE '\\' OR c."order" IN (SELECT "order" FROM "order_buyer" WHERE "search" LIKE ? ESCAPE '\\'))`);
+      values.push(likely(word), likely(word));
+    }
+    const where = parts.join(' AND ');
+    const rows = await this.#query<ListedRow>(
+      `SELECT ${COLUMNS} FROM "consignment" c LEFT JOIN "order_buyer" b ON b."order" = c."order" WHERE ${where} ORDER BY ${ORDERS[sort]} LIMIT ? OFFSET ?`,
+      [...values, limit, offset],
+    );
+    const counts = await this.counts(today);
+    const plain = text === '' && service === undefined && origin === undefined && state === undefined;
+    const [counted] = plain
+      ? [{ total: counts[view] }]
+      : await this.#query<{ total: number }>(`SELECT COUNT(*) AS "total" FROM "consignment" c WHERE ${where}`, values);
+    return { rows: rows.map(rowOf), total: counted?.total ?? 0, counts };
+  }
+
+  /** Rows by their ids, as the list has them. */
+  async rows(ids: readonly number[]): Promise<DeskRow[]> {
+    const marks = ids.map(() => '?').join(', ');
+    const found = await this.#query<ListedRow>(
+      `SELECT ${COLUMNS} FROM "consignment" c LEFT JOIN "order_buyer" b ON b."order" = c."order" WHERE c."id" IN (${marks})`,
+      ids,
+    );
+    return found.map(rowOf);
+  }
+
+  /** @throws HttpProblem `not-found` */
+  async order(number: number): Promise<DeskOrder> {
+    return this.#database.snapshot(async (manager) => {
+      const order = await manager.findOneBy(ShopOrderEntity, { number });
+      if (!order) throw new HttpProblem('not-found', `There is no order ${number}.`);
+      const buyer = await manager.findOneBy(OrderBuyerEntity, { order: number });
+      const consignments = await manager.find(ConsignmentEntity, { where: { order: number }, order: { part: 'ASC' } });
+      const cart = JSON.parse(order.cart) as { destination: DeskOrder['destination']; others?: DeskOrder['others']; coupons?: string[] };
+      const { placedAt, reference, edition, language, delivery, notes } = order;
+      return {
+        number,
+        reference,
+        placedAt,
+        edition: edition === 0 ? null : edition,
+        language,
+        sold: soldIn(order),
+        destination: cart.destination,
+        others: cart.others ?? [],
+        coupons: cart.coupons ?? [],
+        delivery,
+        notes: notes === null ? [] : JSON.parse(notes),
+        buyer: buyerIn(buyer),
+        consignments: await Promise.all(consignments.map((row) => this.#whole(manager, row, buyer))),
+      };
+    });
+  }
+
+  async #whole(manager: EntityManager, row: ConsignmentRow, buyer: { name: string; town: string } | null): Promise<DeskConsignment> {
+    const steps = await manager.find(ConsignmentStepEntity, { where: { consignment: row.id }, order: { seq: 'ASC' } });
+    const { lines, parcels } = planIn(row);
+    const { plan: _plan, together, search: _search, lead, noted, ...facts } = row;
+    const joint = togetherIn({ together });
+    const held = lead === null ? [] : await manager.find(ConsignmentEntity, { where: { lead }, order: { id: 'ASC' } });
+    const led = joint?.parcels != null;
+    return {
+      ...facts,
+      state: row.state as OrderState,
+      kind: row.kind as ServiceKind,
+      window: windowIn(row),
+      name: buyer?.name ?? null,
+      town: buyer?.town ?? null,
+      together: lead,
+      noted,
+      lines: [...lines],
+      things: await this.#things(manager, led ? held.map(({ id }) => id) : [row.id]),
+      parcelsPlanned: (joint?.parcels ?? parcels) as DeskConsignment['parcelsPlanned'],
+      steps: steps.map(stepOfRow),
+    };
+  }
+
+  /** What the lines of parcels mean: the goods of their order, or of all orders that travel as one. */
+  async #things(manager: EntityManager, ids: readonly number[]): Promise<DeskConsignment['things']> {
+    const rows = await manager.findBy(ConsignmentEntity, { id: In([...ids]) });
+    const orders = await manager.findBy(ShopOrderEntity, { number: In(rows.map(({ order }) => order)) });
+    return ids.flatMap((id) => {
+      const row = rows.find((one) => one.id === id);
+      const order = orders.find(({ number }) => number === row?.order);
+      return order ? soldIn(order).map(({ name = '', quantity }) => ({ order: order.number, name, quantity })) : [];
+    });
+  }
+
+  /** Everything that travels with them, too: what is one parcel goes one way. */
+  async #withCompanions(manager: EntityManager, ids: readonly number[]): Promise<ConsignmentRow[]> {
+    const named = await manager.findBy(ConsignmentEntity, { id: In([...ids]) });
+    const leads = [...new Set(named.flatMap(({ lead }) => (lead === null ? [] : [lead])))];
+    if (leads.length === 0) return named;
+    const joined = await manager.findBy(ConsignmentEntity, { lead: In(leads) });
+    return [...named.filter(({ lead }) => lead === null), ...joined];
+  }
+
+  /** Sets a mark, or takes the last one back: each that is still as it was seen, whatever becomes of the others. */
+  mark({ step, of }: DeskMarks, by: string, note = ''): Promise<DeskMarked> {
+    return this.#database.write(async ({ manager, afterCommit }) => {
+      const rows = await this.#withCompanions(
+        manager,
+        of.map(({ id }) => id),
+      );
+      const results: DeskMarked['results'] = [];
+      for (const row of rows.toSorted((a, b) => a.id - b.id)) {
+        const seen = of.find(({ id }) => id === row.id);
+        results.push(await this.#markOne(manager, row, seen?.revision ?? row.revision, { step, by, note }));
+      }
+      const known = new Set(results.map(({ id }) => id));
+      for (const { id } of of) if (!known.has(id)) results.push({ id, came: 'gone', state: null, revision: null });
+      const done = results.flatMap(({ id, came }) => (came === 'done' ? [id] : []));
+      if (done.length > 0) afterCommit(() => this.#changed(done));
+      return { results };
+    });
+  }
+
+  async #markOne(manager: EntityManager, row: ConsignmentRow, seen: number, { step, by, note }: Mark): Promise<Marked> {
+    const { id, revision } = row;
+    const state = row.state as OrderState;
+    if (seen !== revision) return { id, came: 'changed', state, revision };
+    const to = step === 'back' ? await this.#before(manager, row) : marked(state, step, row.kind as ServiceKind);
+    if (to === null) return { id, came: 'notPossible', state, revision };
+    await manager.update(ConsignmentEntity, { id }, { state: to, revision: revision + 1 });
+    await manager.insert(ConsignmentStepEntity, { consignment: id, at: this.#now(), by, what: step, from: state, to, note });
+    return { id, came: 'done', state: to, revision: revision + 1 };
+  }
+
+  async #before(manager: EntityManager, { id, state }: ConsignmentRow): Promise<OrderState | null> {
+    if (!canStepBack(state as OrderState)) return null;
+    const steps = await manager.find(ConsignmentStepEntity, { where: { consignment: id }, order: { seq: 'ASC' } });
+    return stateBefore(steps.map(stepOfRow));
+  }
+}

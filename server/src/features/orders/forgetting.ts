@@ -1,0 +1,43 @@
+import { LessThan } from 'typeorm';
+import type { Database } from '../../persistence/database.ts';
+import { ConsignmentEntity, OrderBuyerEntity, ShopOrderEntity } from '../../persistence/entities.ts';
+
+/** Forgets who bought: all that is said of a person goes, what was bought and what it cost stays. */
+export class Forgetting {
+  readonly #database: Database;
+  readonly #changed: (ids: readonly number[]) => void;
+
+  constructor(database: Database, changed: (ids: readonly number[]) => void) {
+    this.#database = database;
+    this.#changed = changed;
+  }
+
+  /** @returns whether there was such an order, and whether anybody was still known of it */
+  one(number: number): Promise<{ found: boolean; forgotten: number }> {
+    return this.#database.write(async ({ manager, afterCommit }) => {
+      if (!(await manager.existsBy(ShopOrderEntity, { number }))) return { found: false, forgotten: 0 };
+      const { affected } = await manager.delete(OrderBuyerEntity, { order: number });
+      const rows = await manager.find(ConsignmentEntity, { where: { order: number }, select: { id: true } });
+      afterCommit(() => this.#changed(rows.map(({ id }) => id)));
+      return { found: true, forgotten: affected ?? 0 };
+    });
+  }
+
+  /** @param instant orders placed before it */
+  before(instant: string): Promise<number> {
+    return this.#database.write(async ({ manager, afterCommit }) => {
+      const placed = manager
+        .createQueryBuilder(ShopOrderEntity, 'o')
+        .select('o.number')
+        .where({ placedAt: LessThan(instant) });
+      const gone = await manager
+        .createQueryBuilder()
+        .delete()
+        .from(OrderBuyerEntity)
+        .where(`"order" IN (${placed.getQuery()})`, placed.getParameters())
+        .execute();
+      afterCommit(() => this.#changed([]));
+      return gone.affected ?? 0;
+    });
+  }
+}
