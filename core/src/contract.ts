@@ -76,6 +76,7 @@ export {
   BuyersForgotten,
   type DeskConsignment,
   DeskFacts,
+  type DeskGroup,
   DeskList,
   DeskMarked,
   DeskMarks,

@@ -1,6 +1,6 @@
 import type { AddressInfo } from 'node:net';
 import { type Command, cutOffsOn, ShopFile } from '@ostrakon/core';
-import type { DeskList, DeskOrder, DeskRow } from '@ostrakon/core/contract';
+import type { DeskList, DeskOrder, DeskRow, TogetherSet } from '@ostrakon/core/contract';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { plantShop } from './features/shop-file/shopDocument.ts';
@@ -182,7 +182,10 @@ describe('orders of one buyer', () => {
     await place('order-0022', { ...idris, name: 'Somebody Else', mail: 'else@buyer.example' });
     const { sets } = (await request(shop.app).get('/api/orders/together').expect(200)).body;
     const [one, two] = [await rowOf(first), await rowOf(second)];
-    expect(sets.find(({ ids }: { ids: number[] }) => ids.includes(one.id))).toMatchObject({ ids: [one.id, two.id], paidTwice: 990 });
+    expect(sets.find((set: TogetherSet) => set.of.some(({ id }) => id === one.id))).toMatchObject({
+      of: [one, two].map(({ id, revision, order }) => ({ id, revision, order })),
+      paidTwice: 990,
+    });
     const of = [one, two].map(({ id, revision }) => ({ id, revision }));
     await request(shop.app).post('/api/orders/together').send({ of, giveBack: true }).expect(200);
     const lead = (await orderOf(first)).consignments[0] as DeskOrder['consignments'][number];

@@ -81,9 +81,23 @@ export const DeskQuery = z.object({
 });
 export type DeskQuery = z.infer<typeof DeskQuery>;
 
+/** What leaves one place by one service at one time, summed up. */
+export const DeskGroup = z.strictObject({
+  leavesOn: Day,
+  dueAt: Moment.nullable(),
+  service: Id,
+  origin: Id.nullable(),
+  orders: z.int().min(0),
+  parcels: z.int().min(0),
+  weight: z.number().min(0),
+});
+export type DeskGroup = z.infer<typeof DeskGroup>;
+
 export const DeskList = z.strictObject({
   rows: z.array(DeskRow),
   total: z.int().min(0),
+  /** Sums over the whole list, where it is sorted by when it is due. */
+  groups: z.array(DeskGroup),
   /** How many there are of each view, whatever the list is narrowed to. */
   counts: z.record(DeskView, z.int().min(0)),
 });
@@ -185,7 +199,7 @@ export type DeskMarked = z.infer<typeof DeskMarked>;
 
 /** Consignments of one buyer that can travel as one, packed together: what that saves, where the carrier has said it. */
 export const TogetherSet = z.strictObject({
-  ids: z.array(z.int()).min(2),
+  of: z.array(z.strictObject({ id: z.int(), revision: z.int(), order: z.int() })).min(2),
   parcels: z.int(),
   weight: z.number(),
   /** Minor units: carriage and packaging apart less together; null where a carrier has not said what it asks. */

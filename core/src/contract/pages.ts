@@ -16,6 +16,8 @@ export const PAGES = [
   '/proof',
   '/proof/coverage',
   '/proof/trials',
+  '/orders',
+  '/orders/:number',
   '/services/:service',
   '/publish',
   '/editions',

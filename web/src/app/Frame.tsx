@@ -44,6 +44,8 @@ export function Frame() {
   const { pathname } = useLocation();
   const main = useRef<HTMLElement>(null);
   useScrollPlace(main);
+  // The order that is open stands where the bench does elsewhere.
+  const atDesk = pathname.startsWith('/orders');
   const { locale } = useDraft().book.shop;
   useLayoutEffect(() => {
     document.documentElement.dir = directionOf(locale);
@@ -63,7 +65,7 @@ export function Frame() {
             </Suspense>
           </ErrorBoundary>
         </main>
-        <BenchPanel />
+        {!atDesk && <BenchPanel />}
       </div>
       <Suspense>
         <ProofWatch />

@@ -1,4 +1,4 @@
-import { Navigate, Route, Routes, useLocation } from 'react-router';
+import { Navigate, Route, Routes } from 'react-router';
 import { RateBookScreen } from '../features/rate-book/RateBookScreen.tsx';
 import { Lost } from '../ui/Lost.tsx';
 import { later } from '../ui/later.ts';
@@ -6,7 +6,6 @@ import { App } from './App.tsx';
 
 const ZoneScreen = later(() => import('../features/zone/ZoneScreen.tsx'), 'ZoneScreen');
 const LaneScreen = later(() => import('../features/lane/LaneScreen.tsx'), 'LaneScreen');
-const CarriersScreen = later(() => import('../carriers/CarriersScreen.tsx'), 'CarriersScreen');
 const ChargesScreen = later(() => import('../features/charges/ChargesScreen.tsx'), 'ChargesScreen');
 const CostsLayout = later(() => import('./TabbedScreens.tsx'), 'CostsLayout');
 const CostsScreen = later(() => import('../features/costs/CostsScreen.tsx'), 'CostsScreen');
@@ -21,30 +20,15 @@ const CoverageScreen = later(() => import('../features/proof/CoverageScreen.tsx'
 const FindingsScreen = later(() => import('../features/proof/FindingsScreen.tsx'), 'FindingsScreen');
 const ServiceScreen = later(() => import('../features/service/ServiceScreen.tsx'), 'ServiceScreen');
 const PublishScreen = later(() => import('../features/publish/PublishScreen.tsx'), 'PublishScreen');
-const ShopLayout = later(() => import('./TabbedScreens.tsx'), 'ShopLayout');
-const ShopScreen = later(() => import('../features/shop/ShopScreen.tsx'), 'ShopScreen');
-const GoodsScreen = later(() => import('../features/goods/GoodsScreen.tsx'), 'GoodsScreen');
-const PackagingScreen = later(() => import('../features/packaging/PackagingScreen.tsx'), 'PackagingScreen');
-const LocationsScreen = later(() => import('../features/locations/LocationsScreen.tsx'), 'LocationsScreen');
 const DispatchScreen = later(() => import('../features/dispatch/DispatchScreen.tsx'), 'DispatchScreen');
-const BackupScreen = later(() => import('../features/backup/BackupScreen.tsx'), 'BackupScreen');
+const DeskScreen = later(() => import('../features/orders/DeskScreen.tsx'), 'DeskScreen');
+const OrderPanel = later(() => import('../features/orders/OrderPanel.tsx'), 'OrderPanel');
+const ShopScreens = later(() => import('./ShopScreens.tsx'), 'ShopScreens');
 const GuideScreen = later(() => import('../features/guide/GuideScreen.tsx'), 'GuideScreen');
 const RecipesScreen = later(() => import('../features/recipes/RecipesScreen.tsx'), 'RecipesScreen');
 const RecipeForm = later(() => import('../features/recipes/RecipeForm.tsx'), 'RecipeForm');
-const ConnectScreen = later(() => import('../features/checkout/ConnectScreen.tsx'), 'ConnectScreen');
-const WordsScreen = later(() => import('../features/buyer-words/WordsScreen.tsx'), 'WordsScreen');
-const DeliveryPageScreen = later(() => import('../features/delivery-page/DeliveryPageScreen.tsx'), 'DeliveryPageScreen');
-const PeopleScreen = later(() => import('../features/people/PeopleScreen.tsx'), 'PeopleScreen');
-const AuditScreen = later(() => import('../features/audit/AuditScreen.tsx'), 'AuditScreen');
 const AccountScreen = later(() => import('../features/account/AccountScreen.tsx'), 'AccountScreen');
 const JoinScreen = later(() => import('../features/account/JoinScreen.tsx'), 'JoinScreen');
-const ServedScreen = later(() => import('../features/served/ServedScreen.tsx'), 'ServedScreen');
-
-/** Where dispatch was once: an address that was kept leads on. */
-function ToDispatch() {
-  const { search } = useLocation();
-  return <Navigate to={`/dates/dispatch${search}`} replace />;
-}
 
 export function Screens() {
   return (
@@ -72,24 +56,13 @@ export function Screens() {
           <Route path="coverage" element={<CoverageScreen />} />
           <Route path="trials" element={<TrialsScreen />} />
         </Route>
+        <Route path="orders" element={<DeskScreen />}>
+          <Route path=":number" element={<OrderPanel />} />
+        </Route>
         <Route path="services/:service" element={<ServiceScreen />} />
         <Route path="publish" element={<PublishScreen />} />
         <Route path="editions" element={<EditionsScreen />} />
-        <Route path="shop" element={<ShopLayout />}>
-          <Route index element={<ShopScreen />} />
-          <Route path="goods" element={<GoodsScreen />} />
-          <Route path="carriers" element={<CarriersScreen />} />
-          <Route path="packaging" element={<PackagingScreen />} />
-          <Route path="locations" element={<LocationsScreen />} />
-          <Route path="dispatch" element={<ToDispatch />} />
-          <Route path="places" element={<ServedScreen />} />
-          <Route path="backup" element={<BackupScreen />} />
-          <Route path="words" element={<WordsScreen />} />
-          <Route path="delivery" element={<DeliveryPageScreen />} />
-          <Route path="checkout" element={<ConnectScreen />} />
-          <Route path="people" element={<PeopleScreen />} />
-          <Route path="activity" element={<AuditScreen />} />
-        </Route>
+        <Route path="shop/*" element={<ShopScreens />} />
         <Route path="guide" element={<GuideScreen />} />
         <Route path="guide/:page" element={<GuideScreen />} />
         <Route path="*" element={<Lost what="No page is at this address." />} />

@@ -43,19 +43,15 @@ test('every link and picture of the handbook leads somewhere, and every page is 
 
 test('every screen has a page of the handbook', () => {
   const routes = ROUTES['../app/routes.tsx'] ?? '';
+  const ofShop = [...(ROUTES['../app/ShopScreens.tsx'] ?? '').matchAll(/<Route path="(\w+)"/g)].map(([, path]) => `/shop/${path}`);
   const nested = [...routes.matchAll(/^ {10}<Route path="(\w+)"/gm)].map(([, path]) => path);
   const top = [...routes.matchAll(/^ {8}<Route path="([\w/:]+)"/gm)].map(([, path]) => `/${path}`);
   expect(top.length).toBeGreaterThan(8);
-  expect(nested.length).toBeGreaterThan(8);
+  expect(ofShop.length).toBeGreaterThan(8);
+  expect(nested.length).toBeGreaterThan(3);
   const under = (path: string | undefined) =>
-    ['fit', 'label'].includes(path ?? '')
-      ? `/costs/${path}`
-      : path === 'dispatch'
-        ? '/dates/dispatch'
-        : path === 'coverage' || path === 'trials'
-          ? `/proof/${path}`
-          : `/shop/${path}`;
-  const paths = [...top, ...nested.map(under)].filter((path) => !path.startsWith('/guide'));
+    ['fit', 'label'].includes(path ?? '') ? `/costs/${path}` : path === 'dispatch' ? '/dates/dispatch' : `/proof/${path}`;
+  const paths = [...top, '/shop', ...ofShop, ...nested.map(under)].filter((path) => !path.startsWith('/guide'));
   expect(paths.filter((path) => guidePageOf(path) === 'first-hour')).toEqual([]);
   // The server tells every other address apart: a page it does not know would be none.
   expect([...paths, '/guide', '/guide/keys', '/recipes/coupon'].filter((path) => !isPage(path.replace(/:\w+/g, 'a')))).toEqual([]);

@@ -1,6 +1,7 @@
 import { canStepBack, type Instant, marked, type OrderState, type ServiceKind, searchText, WAITING } from '@ostrakon/core';
 import type {
   DeskConsignment,
+  DeskGroup,
   DeskList,
   DeskMarked,
   DeskMarks,
@@ -44,11 +45,14 @@ const VIEWS: Readonly<Record<DeskView, { readonly sql: string; readonly days: nu
 };
 
 const ORDERS: Readonly<Record<DeskQuery['sort'], string>> = {
-  due: `c."leaves_on" IS NULL, c."leaves_on", c."due_at" IS NULL, c."due_at", c."service", c."id"`,
+  due: `c."leaves_on" IS NULL, c."leaves_on", c."due_at" IS NULL, c."due_at", c."service", c."origin", c."id"`,
   newest: `c."placed_at" DESC, c."id" DESC`,
   oldest: `c."placed_at", c."id"`,
   heaviest: `c."weight" DESC, c."id"`,
 };
+
+/** Groups that are summed up: more are not on one desk. */
+const MOST_GROUPS = 500;
 
 const rowOf = ({ lead, noted, window, ...row }: ListedRow): DeskRow => ({
   ...row,
@@ -130,7 +134,15 @@ export class DeskStore {
     const [counted] = plain
       ? [{ total: counts[view] }]
       : await this.#query<{ total: number }>(`SELECT COUNT(*) AS "total" FROM "consignment" c WHERE ${where}`, values);
-    return { rows: rows.map(rowOf), total: counted?.total ?? 0, counts };
+    const groups = sort === 'due' ? await this.#groups(where, values) : [];
+    return { rows: rows.map(rowOf), total: counted?.total ?? 0, groups, counts };
+  }
+
+  #groups(where: string, values: readonly unknown[]): Promise<DeskGroup[]> {
+    return this.#query<DeskGroup>(
+      `SELECT c."leaves_on" AS "leavesOn", c."due_at" AS "dueAt", c."service", c."origin", COUNT(*) AS "orders", SUM(c."parcels") AS "parcels", SUM(c."weight") AS "weight" FROM "consignment" c WHERE ${where} GROUP BY c."leaves_on", c."due_at", c."service", c."origin" LIMIT ${MOST_GROUPS}`,
+      values,
+    );
   }
 
   /** Rows by their ids, as the list has them. */

@@ -96,7 +96,7 @@ export class TogetherStore {
     const known = apart.every((one) => one !== null);
     const saves = known && carriage !== null ? apart.reduce((sum, one) => sum + one, 0) - carriage - (atCounter ? 0 : cost) : null;
     return {
-      ids: rows.map(({ id }) => id),
+      of: rows.map(({ id, revision, order }) => ({ id, revision, order })),
       parcels: countOf(parcels),
       weight: weightOf(parcels),
       saves,

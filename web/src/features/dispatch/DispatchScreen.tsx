@@ -11,6 +11,7 @@ import { Segments } from '../../ui/Segments.tsx';
 import { TypedField } from '../../ui/TypedField.tsx';
 import { toast } from '../../ui/toast.ts';
 import { useFormat } from '../../words/useWords.ts';
+import { Collections } from './Collections.tsx';
 import { CutOffTable } from './CutOffTable.tsx';
 import { GoodsTimes } from './GoodsTimes.tsx';
 import { MonthView } from './MonthView.tsx';
@@ -36,6 +37,7 @@ function Calendar({ location, dispatch }: { location: Location; dispatch: Dispat
           day. Times are of {location.timeZone}.
         </p>
         <CutOffTable dispatch={dispatch} onChange={set} />
+        <Collections dispatch={dispatch} onChange={set} />
       </section>
       <section aria-label="Packing" className="flex flex-wrap items-start gap-x-8 gap-y-2">
         <span className="flex items-start gap-2">

@@ -1,0 +1,82 @@
+import { marked, type OrderMark } from '@ostrakon/core';
+import type { DeskRow } from '@ostrakon/core/contract';
+import type { ReactNode } from 'react';
+import { Button } from '../../ui/Button.tsx';
+import { useDesk } from './Desk.tsx';
+import { MARK_WORDS } from './orderWords.ts';
+
+const Key = ({ children }: { children: ReactNode }) => (
+  <kbd className="rounded border border-current px-1 font-sans text-xs opacity-80">{children}</kbd>
+);
+
+const MARKS: readonly (readonly [OrderMark, string])[] = [
+  ['begin', 'B'],
+  ['pack', 'K'],
+  ['handOver', 'H'],
+  ['collect', 'C'],
+];
+
+const HINTS: readonly (readonly [string, string])[] = [
+  ['↑ ↓', 'walk'],
+  ['Space', 'choose'],
+  ['Enter', 'open'],
+  ['K', 'packed'],
+  ['H', 'handed over'],
+  ['C', 'collected'],
+  ['T', 'together'],
+  ['Ctrl Z', 'step back'],
+  ['/', 'search'],
+];
+
+/** What is done with the orders that are chosen; the keys of the desk while none is. */
+export function ChosenBar({
+  chosen,
+  onMark,
+  onTogether,
+  onLetGo,
+}: {
+  chosen: readonly DeskRow[];
+  onMark: (mark: OrderMark) => void;
+  onTogether: () => void;
+  onLetGo: () => void;
+}) {
+  const { format } = useDesk();
+  if (chosen.length === 0)
+    return (
+      <p className="mt-2 flex flex-wrap gap-x-3 gap-y-1 text-sm text-ash max-[900px]:hidden">
+        {HINTS.map(([key, what]) => (
+          <span key={key}>
+            <kbd className="rounded border border-line-strong bg-paper px-1 font-sans text-xs">{key}</kbd> {what}
+          </span>
+        ))}
+      </p>
+    );
+  const able = (mark: OrderMark) => chosen.some(({ state, kind }) => marked(state, mark, kind) !== null);
+  return (
+    <section aria-label="Chosen orders" className="mt-2 flex flex-wrap items-center gap-2 rounded-lg bg-hood px-4 py-2 text-hood-text">
+      <span className="font-semibold">{format.count(chosen.length, 'order')} chosen</span>
+      <span className="text-sm text-hood-dim">
+        {format.count(
+          chosen.reduce((sum, { parcels }) => sum + parcels, 0),
+          'parcel',
+        )}
+        , {format.mass(chosen.reduce((sum, { weight }) => sum + weight, 0))}
+      </span>
+      <span className="ms-auto flex flex-wrap gap-2">
+        {MARKS.filter(([mark]) => able(mark)).map(([mark, key]) => (
+          <Button key={mark} look="dark" onClick={() => onMark(mark)}>
+            {MARK_WORDS[mark]} <Key>{key}</Key>
+          </Button>
+        ))}
+        {chosen.length > 1 && (
+          <Button look="dark" onClick={onTogether}>
+            Pack together <Key>T</Key>
+          </Button>
+        )}
+        <Button look="dark" onClick={onLetGo}>
+          Let go <Key>Esc</Key>
+        </Button>
+      </span>
+    </section>
+  );
+}
