@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { AxeBuilder } from '@axe-core/playwright';
 import { type CartInput, type Command, PublicQuote, type RateBook } from '@ostrakon/core';
 import { type APIRequestContext, expect, type Page, test as plain } from '@playwright/test';
-import { largeSeedFile, seedFile } from './places.ts';
+import { largeSeedFile, ordersSeedFile, seedFile } from './places.ts';
 import { startCarriers, startServer, stop } from './startServer.ts';
 
 export { expect };
@@ -80,8 +80,8 @@ async function sendAll(url: string, request: APIRequestContext, commands: readon
   }
 }
 
-/** Every test has a server and a shop of its own: the demo, an empty one with `test.use({ seeded: false })`, or the large one with `'large'`; the stand-in carriers go on from test to test. */
-export const test = plain.extend<{ seeded: boolean | 'large'; shop: Shop; faults: string[] }, { carriers: string }>({
+/** Every test has a server and a shop of its own: the demo, an empty one with `test.use({ seeded: false })`, one with orders with `'orders'`, or the large one with `'large'`; the stand-in carriers go on from test to test. */
+export const test = plain.extend<{ seeded: boolean | 'large' | 'orders'; shop: Shop; faults: string[] }, { carriers: string }>({
   seeded: [true, { option: true }],
   carriers: [
     // biome-ignore lint/correctness/noEmptyPattern: Playwright reads what a fixture needs from its pattern
@@ -94,7 +94,8 @@ export const test = plain.extend<{ seeded: boolean | 'large'; shop: Shop; faults
   ],
   shop: async ({ seeded, carriers, request }, use) => {
     const folder = mkdtempSync(join(tmpdir(), 'ostrakon-e2e-'));
-    const started = await startServer(folder, seeded === 'large' ? largeSeedFile : seeded ? seedFile : '', carriers, {
+    const seed = seeded === 'large' ? largeSeedFile : seeded === 'orders' ? ordersSeedFile : seeded ? seedFile : '';
+    const started = await startServer(folder, seed, carriers, {
       SHOP_FRONT: 'open',
     });
     const { url } = started;

@@ -33,8 +33,11 @@ const env = { LOG_LEVEL: 'warn', ...process.env, OSTRAKON_DATA: data };
 if (demo) {
   env.SHOP_FRONT ||= 'open';
   mkdirSync(data, { recursive: true });
-  env.OSTRAKON_SEED = join(data, 'seed.json');
-  run(process.execPath, ['demo/dist/writeSeed.js', env.OSTRAKON_SEED]);
+  // A shop that is there is left as it is.
+  if (!existsSync(join(data, 'ostrakon.sqlite'))) {
+    env.OSTRAKON_SEED = join(data, 'seed.json');
+    run(process.execPath, ['demo/dist/writeSeed.js', env.OSTRAKON_SEED, '--orders', '4000']);
+  }
 }
 
 const children = [spawn(process.execPath, ['server/dist/main.js'], { cwd: root, stdio: 'inherit', env })];

@@ -166,7 +166,7 @@ test('each does what they may: a keeper changes but does not publish, a reader l
     await theirs.goto(address);
     await field(theirs, 'New password').fill(OTHER);
     await button(theirs, 'Choose it and go in').click();
-    await expect(theirs).toHaveURL(/\/(book)?$/);
+    await expect(theirs).toHaveURL(/\/(book|orders)?$/);
     return theirs;
   };
   const keeper = await enter('Ada', 'Keeper');
@@ -205,7 +205,11 @@ test('each does what they may: a keeper changes but does not publish, a reader l
   await expect(reader.getByLabel('Name of the shop')).toHaveValue('Kiln and Glaze');
 
   const packer = await enter('Pip', 'Packer');
-  await expect(packer.getByRole('heading', { name: 'Hello Pip' })).toBeVisible();
+  await expect(packer.getByRole('heading', { name: 'Orders' })).toBeVisible();
+  await expect(packer.getByText('Nothing has to leave today.')).toBeVisible();
+  await packer.goto(`${shop.url}/book`);
+  await expect(packer).toHaveURL(/\/orders$/);
+  await expect(packer.getByRole('link', { name: 'Rate book' })).toBeHidden();
   await packer.getByRole('link', { name: 'Your account' }).click();
   await expect(packer.getByRole('heading', { name: 'Pip' })).toBeVisible();
 

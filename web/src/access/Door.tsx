@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import type { ComponentType } from 'react';
 import { Link } from 'react-router';
 import { Button } from '../ui/Button.tsx';
 import { accessApi, accessQueries } from './accessApi.ts';
@@ -6,8 +7,8 @@ import { PlainPage } from './PlainPage.tsx';
 import { SignInForm } from './SignInForm.tsx';
 import { ROLE_WORDS } from './useMe.ts';
 
-/** Where the shop is not shown: to who has not signed in, and to who may not see it. */
-export function Door() {
+/** Where the shop is not shown: to who has not signed in, and to who may not see it. Who packs sees orders instead. */
+export function Door({ packer: Packer }: { packer?: ComponentType<{ name: string }> }) {
   const { data, refetch } = useQuery({ ...accessQueries.session, staleTime: 0 });
   // Nothing of what was read before says anything to whoever comes in.
   const again = () => window.location.reload();
@@ -24,11 +25,11 @@ export function Door() {
     );
   }
   const { name, role } = data.who;
+  if (role === 'packer' && Packer) return <Packer name={name} />;
   return (
     <PlainPage title={`Hello ${name}`}>
       <p>
-        You are a {ROLE_WORDS[role][0].toLowerCase()} here: {ROLE_WORDS[role][1]}. There are no orders in this shop yet. If you need to see
-        more, ask an owner.
+        You are a {ROLE_WORDS[role][0].toLowerCase()} here: {ROLE_WORDS[role][1]}. If you need to see more, ask an owner.
       </p>
       <p className="mt-3 flex items-center gap-4">
         <Link to="/account" className="text-clay underline">

@@ -8,6 +8,7 @@ import { Button } from '../ui/Button.tsx';
 import { later } from '../ui/later.ts';
 import { Frame } from './Frame.tsx';
 
+const PackerFrame = later(() => import('./PackerFrame.tsx'), 'PackerFrame');
 const Door = later(() => import('../access/Door.tsx'), 'Door');
 
 /** Loads what every screen needs, then shows the frame. */
@@ -18,7 +19,8 @@ export function App() {
   const trials = useQuery(queries.trials);
   const waited = [draft, products, trials];
   // What was read once stays in view when it cannot be read anew.
-  if (waited.some(({ error }) => error instanceof ApiProblem && error.problem.code.startsWith('not-'))) return <Door />;
+  if (waited.some(({ error }) => error instanceof ApiProblem && error.problem.code.startsWith('not-')))
+    return <Door packer={PackerFrame} />;
   if (waited.some((query) => query.isLoadingError)) {
     return (
       <div role="alert" className="p-6">

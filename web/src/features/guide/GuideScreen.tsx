@@ -14,8 +14,9 @@ const GROUPS = [
   ['To begin with', 0, 1],
   ['Prices', 1, 12],
   ['Dates and costs', 12, 16],
-  ['The shop', 16, 27],
-  ['How it works', 27, GUIDE_PAGES.length],
+  ['Orders', 16, 17],
+  ['The shop', 17, 28],
+  ['How it works', 28, GUIDE_PAGES.length],
 ] as const;
 
 function PageText({ text }: { text: string }) {

@@ -1,0 +1,139 @@
+import type { DeskList, DeskRow } from '@ostrakon/core/contract';
+import type { Page } from '@playwright/test';
+import { axeFaults, expect, test, tooWide } from '../shop.ts';
+
+const desk = (page: Page) => page.getByRole('grid', { name: 'Orders' });
+const line = (page: Page, number: number | string) =>
+  desk(page)
+    .getByRole('row')
+    .filter({ hasText: String(number) });
+const panel = (page: Page, number: number | string) => page.getByRole('complementary', { name: `Order ${number}` });
+
+/** Places an order as the shop front does, by whatever costs least. */
+async function place(page: Page, url: string, reference: string, buyer: object, product = 'needle-tool'): Promise<number> {
+  const cart = { lines: [{ product, quantity: 1 }], discounts: [], destination: { country: 'CA', postalCode: 'B4V 2L5' } };
+  const quote = await (await page.request.post(`${url}/public/v1/quotes`, { data: cart })).json();
+  const { service, price } = quote.options.find((one: { service: string }) => one.service === 'ground');
+  const order = { reference, cart, edition: quote.edition, choices: [{ service, price }], buyer };
+  const answer = await page.request.post(`${url}/public/v1/orders`, { data: order });
+  expect(answer.status(), await answer.text()).toBe(201);
+  return (await answer.json()).number;
+}
+const idris = { name: 'Idris Kell', mail: 'idris@buyer.example', street: '12 Mill Road', town: 'Bridgewater' };
+const rowsOf = async (page: Page, url: string, query: string): Promise<DeskRow[]> =>
+  ((await (await page.request.get(`${url}/api/orders?${query}`)).json()) as DeskList).rows;
+
+test('an order of the shop front comes to the desk as it is placed, is packed with a second one, and goes its way by keyboard', async ({
+  page,
+  shop,
+}) => {
+  await page.goto(`${shop.url}/orders?view=waiting`);
+  await expect(page.getByText('No order waits to be packed.')).toBeVisible();
+  const first = await place(page, shop.url, 'journey-0001', idris);
+  // Nobody has pressed anything: the desk hears of it.
+  await expect(line(page, first)).toContainText('Idris Kell Bridgewater');
+  const second = await place(page, shop.url, 'journey-0002', { ...idris, street: '12 MILL RD.' }, 'celadon-473');
+  await expect(page.getByText(`${first} and ${second} can travel together.`)).toBeVisible();
+  await page.getByRole('button', { name: 'Pack together…' }).click();
+  await page.getByRole('menuitem', { name: /^Give back \$/ }).click();
+  await expect(page.getByText(/can travel together/)).toBeHidden();
+
+  await line(page, first).click();
+  await expect(panel(page, first)).toContainText(`Travels together with ${second}.`);
+  await expect(panel(page, first).getByRole('heading', { name: 'One parcel' })).toBeVisible();
+  await expect(panel(page, first)).toContainText('1 Needle tool');
+  await expect(panel(page, first)).toContainText('1 Celadon glaze, 473 ml');
+  await line(page, second).click();
+  await expect(panel(page, second)).toContainText('To give back');
+
+  await line(page, first).focus();
+  await page.keyboard.press('k');
+  await expect(line(page, second)).toContainText('packed');
+  await page.keyboard.press('Control+z');
+  await expect(line(page, first)).toContainText('new');
+  await page.keyboard.press('b');
+  await expect(line(page, first)).toContainText('packing');
+  await page.keyboard.press('k');
+  await expect(line(page, first)).toContainText('packed');
+  await page.keyboard.press('h');
+  await expect(page.getByText('No order waits to be packed.')).toBeVisible();
+  await page.getByRole('radio', { name: 'Under way 2' }).click();
+  await line(page, first).click();
+  await panel(page, first).getByRole('button', { name: 'Arrived' }).click();
+  await expect(panel(page, first).getByRole('listitem').filter({ hasText: 'marked as arrived' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(panel(page, first)).toBeHidden();
+});
+
+test('two at one desk see each other’s marks, and who comes second is told', async ({ page, shop }) => {
+  const number = await place(page, shop.url, 'journey-0003', idris);
+  const [row] = await rowsOf(page, shop.url, 'view=waiting');
+  const other = await page.context().newPage();
+  for (const one of [page, other]) {
+    await one.goto(`${shop.url}/orders/${number}?view=waiting`);
+    await expect(panel(one, number).getByRole('button', { name: 'Packed' })).toBeVisible();
+  }
+  // The second desk hears nothing for a while.
+  await other.route('**/api/orders/**', (route) => (route.request().method() === 'GET' ? route.abort() : route.continue()));
+  await other.route('**/api/orders?*', (route) => route.abort());
+  await panel(page, number).getByRole('button', { name: 'Packed' }).click();
+  await expect(line(page, number)).toContainText('packed');
+  await panel(other, number).getByRole('button', { name: 'More…' }).click();
+  await other.getByRole('menuitem', { name: 'Call this order off' }).click();
+  await expect(other.getByText('1 order changed meanwhile by somebody else; look again')).toBeVisible();
+  expect((await rowsOf(page, shop.url, 'view=all')).find(({ id }) => id === row?.id)).toMatchObject({ state: 'packed' });
+  await other.close();
+});
+
+test.describe('with some weeks of orders', () => {
+  test.use({ seeded: 'orders' });
+
+  test('what leaves first stands first; searched, narrowed, walked and opened; another carton, and its figures follow', async ({
+    page,
+    shop,
+  }) => {
+    await page.goto(`${shop.url}/orders?view=waiting`);
+    await expect(desk(page).getByRole('row').first()).toBeVisible();
+    const rows = await rowsOf(page, shop.url, 'view=waiting');
+    const due = rows.map(({ leavesOn, dueAt }) => `${leavesOn ?? '9'} ${dueAt ?? '9'}`);
+    expect(due).toEqual(due.toSorted());
+    expect(rows.length).toBeGreaterThan(10);
+    const wanted = rows.find(({ kind, weight, parcels }) => kind !== 'counter' && parcels === 1 && weight < 2_000_000_000) as DeskRow;
+    await page.getByRole('searchbox', { name: 'Search orders' }).fill(wanted.name?.toUpperCase() ?? '');
+    await expect(line(page, wanted.order)).toBeVisible();
+    await page.getByRole('searchbox', { name: 'Search orders' }).fill('nobody of that name');
+    await expect(page.getByText('Nothing fits what you search for.')).toBeVisible();
+    await page.goto(`${shop.url}/orders/${wanted.order}?view=waiting`);
+    const parcels = panel(page, wanted.order).getByRole('region', { name: 'Parcels' });
+    await expect(parcels).toBeVisible();
+    await parcels.getByRole('combobox', { name: 'Pack into' }).selectOption({ label: 'Pack into: Large carton' });
+    await expect(parcels.getByText('Large carton ·').first()).toBeVisible();
+    await expect(panel(page, wanted.order).getByRole('region', { name: 'What is left of it' })).toContainText('−$2.85');
+    await expect(panel(page, wanted.order)).toContainText('packed into Large carton, the owner');
+    const [after] = (await rowsOf(page, shop.url, `view=all&text=${wanted.order}`)).filter(({ id }) => id === wanted.id);
+    expect(after?.weight).toBeGreaterThan(wanted.weight);
+    expect(await axeFaults(page)).toEqual([]);
+    await page.setViewportSize({ width: 1024, height: 768 });
+    expect(await tooWide(page)).toEqual([]);
+  });
+
+  test('what was collected at the counter is found by name and marked; a buyer is forgotten', async ({ page, shop }) => {
+    const ready = (await rowsOf(page, shop.url, 'view=all&service=counter&limit=500')).find(
+      ({ state }) => state === 'packed' || state === 'new',
+    );
+    if (ready === undefined) throw new Error('The demo has nothing that waits at its counter');
+    if (ready.state === 'new')
+      await page.request.post(`${shop.url}/api/orders/marks`, { data: { step: 'pack', of: [{ id: ready.id, revision: ready.revision }] } });
+    await page.goto(`${shop.url}/orders?view=ready`);
+    await page.getByRole('searchbox', { name: 'Search orders' }).fill(ready.name ?? '');
+    await line(page, ready.order).focus();
+    await page.keyboard.press('c');
+    await expect(line(page, ready.order)).toBeHidden();
+    await page.goto(`${shop.url}/orders/${ready.order}?view=done`);
+    await panel(page, ready.order).getByRole('button', { name: 'More…' }).click();
+    await page.getByRole('menuitem', { name: 'Forget who bought…' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Forget' }).click();
+    await expect(panel(page, ready.order)).toContainText('buyer forgotten');
+    expect((await rowsOf(page, shop.url, `view=all&text=${ready.order}`)).find(({ id }) => id === ready.id)?.name).toBeNull();
+  });
+});
