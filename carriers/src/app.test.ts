@@ -58,6 +58,18 @@ test('a label is a PDF with a tracking number; asked for twice it is made once',
   expect(pdf.body.subarray(0, 5).toString()).toBe('%PDF-');
   const tracked = await request(app).get(`/gannet-air/v1/tracking/${first.body.tracking}`);
   expect(tracked.body.events).toHaveLength(1);
+  // Given back while it has not left; once it is on its way it stays.
+  const giveBack = (tracking: string) => request(app).delete(`/gannet-air/v1/labels/${tracking}`).set('X-Account-Key', KEY);
+  await giveBack(first.body.tracking).expect(204);
+  const other = await request(app).post('/gannet-air/v1/labels').set({ 'X-Account-Key': KEY, 'Idempotency-Key': 'b' }).send(label);
+  await request(app).post('/gannet-air/practice/hasten').send({ hours: 3 }).expect(204);
+  await giveBack(other.body.tracking).expect(409);
+  const codes = async ({ body: { tracking } }: { body: { tracking: string } }) =>
+    (await request(app).get(`/gannet-air/v1/tracking/${tracking}`)).body.events.map(({ code }: { code: string }) => code);
+  expect(await codes(first)).toEqual(['made', 'void']);
+  expect(await codes(other)).toEqual(['made', 'takenOver']);
+  await request(app).post('/gannet-air/practice/hasten').send({ hours: 240 }).expect(204);
+  expect(await codes(other)).toEqual(['made', 'takenOver', 'arrived']);
   expect((await request(app).get('/petrel-post/v1/tracking/none')).status).toBe(404);
 });
 

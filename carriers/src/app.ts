@@ -2,7 +2,7 @@ import express, { type ErrorRequestHandler, type Express } from 'express';
 import { z } from 'zod';
 import { CarrierDesk, Refused } from './desk.ts';
 import { Faults } from './faults.ts';
-import { Fault, LabelAsk, NewService, RateAsk } from './messages.ts';
+import { Fault, Hasten, LabelAsk, NewService, RateAsk } from './messages.ts';
 import { openApi } from './openApi.ts';
 import { carrierPage, frontPage } from './pages.ts';
 import { CARRIERS } from './tariffs.ts';
@@ -64,6 +64,12 @@ export function createCarriers(now: () => number = Date.now): Express {
     practised(desk.tariff.id, req, res);
   });
 
+  app.post('/:carrier/practice/hasten', (req, res) => {
+    const desk = deskOf(req.params.carrier);
+    desk.hasten(Hasten.parse(req.body).hours);
+    practised(desk.tariff.id, req, res);
+  });
+
   const api = express.Router({ mergeParams: true });
   api.use(faults.spoil);
   api.get('/services', (req, res) => {
@@ -75,13 +81,18 @@ export function createCarriers(now: () => number = Date.now): Express {
     const desk = deskOf((req.params as { carrier?: string }).carrier);
     res.json(desk.rates(req.get('X-Account-Key'), RateAsk.parse(req.body)));
   });
-  api.post('/labels', async (req, res) => {
+  api.post('/labels', (req, res) => {
     const desk = deskOf((req.params as { carrier?: string }).carrier);
-    res.json(await desk.label(req.get('X-Account-Key'), LabelAsk.parse(req.body), req.get('Idempotency-Key')));
+    res.json(desk.label(req.get('X-Account-Key'), LabelAsk.parse(req.body), req.get('Idempotency-Key')));
   });
-  api.get('/labels/:tracking.pdf', (req, res) => {
+  api.get('/labels/:tracking.pdf', async (req, res) => {
     const { carrier, tracking } = req.params as { carrier?: string; tracking: string };
-    res.type('pdf').send(Buffer.from(deskOf(carrier).pdf(tracking)));
+    res.type('pdf').send(Buffer.from(await deskOf(carrier).pdf(tracking)));
+  });
+  api.delete('/labels/:tracking', (req, res) => {
+    const { carrier, tracking } = req.params as { carrier?: string; tracking: string };
+    deskOf(carrier).giveBack(req.get('X-Account-Key'), tracking);
+    res.status(204).end();
   });
   api.get('/tracking/:tracking', (req, res) => {
     const { carrier, tracking } = req.params as { carrier?: string; tracking: string };

@@ -15,11 +15,18 @@ export class Refused extends Error {
 interface Label {
   readonly out: LabelOut;
   readonly ask: LabelAsk;
-  readonly pdf: Uint8Array;
+  /** What the service is called, and the working days it takes at least. */
+  readonly name: string;
+  readonly days: number;
   readonly madeAt: number;
+  voidedAt?: number;
 }
 
-const MOST_LABELS = 500;
+const MOST_LABELS = 20_000;
+const HOUR_MS = 3_600_000;
+const DAY_MS = 24 * HOUR_MS;
+/** A parcel is taken over so long after its label was made; until then the label can be given back. */
+const TAKEN_OVER_AFTER = 2 * HOUR_MS;
 
 /** One carrier at work: what it offers at the moment, and the labels it has given out. */
 export class CarrierDesk {
@@ -29,6 +36,8 @@ export class CarrierDesk {
   readonly #labels = new Map<string, Label>();
   readonly #answered = new Map<string, LabelOut>();
   #serial: number;
+  /** Milliseconds by which parcels are further on than the clock says. */
+  #hastened = 0;
 
   /** @param now milliseconds since 1970 */
   constructor(tariff: CarrierTariff, now: () => number) {
@@ -67,7 +76,7 @@ export class CarrierDesk {
   }
 
   /** A label; the same idempotency key gives the same label again. */
-  async label(key: string | undefined, ask: LabelAsk, once: string = randomUUID()): Promise<LabelOut> {
+  label(key: string | undefined, ask: LabelAsk, once: string = randomUUID()): LabelOut {
     const held = this.#answered.get(once);
     if (held) return held;
     const { service, from, to, parcel, declaredValue } = ask;
@@ -77,16 +86,13 @@ export class CarrierDesk {
     if (!rate) throw new Refused(422, declined.find((one) => one.service === service)?.message ?? `There is no service ${service}.`);
     this.#serial += 1;
     const tracking = trackingNumber(this.tariff.id, this.#serial);
-    // Drawing needs fonts and bar codes, which nobody who asks for rates should wait for.
-    const { labelPdf } = await import('./label.ts');
-    const pdf = await labelPdf(this.tariff, rate.name, tracking, ask);
     const { currency, id } = this.tariff;
     const out: LabelOut = { tracking, total: rate.total, currency, pdf: `/${id}/v1/labels/${tracking}.pdf`, test: true };
     if (this.#labels.size >= MOST_LABELS) {
       this.#labels.clear();
       this.#answered.clear();
     }
-    this.#labels.set(tracking, { out, ask, pdf, madeAt: this.#now() });
+    this.#labels.set(tracking, { out, ask, name: rate.name, days: rate.transit.least, madeAt: this.#now() + this.#hastened });
     this.#answered.set(once, out);
     return out;
   }
@@ -97,19 +103,47 @@ export class CarrierDesk {
     return label;
   }
 
-  pdf(tracking: string): Uint8Array {
-    return this.#labelOf(tracking).pdf;
+  /** The label to print. It is drawn when it is asked for: fonts and bars take longer than all else. */
+  async pdf(tracking: string): Promise<Uint8Array> {
+    const { ask, name } = this.#labelOf(tracking);
+    const { labelPdf } = await import('./label.ts');
+    return labelPdf(this.tariff, name, tracking, ask);
   }
 
-  /** What has happened to a parcel: a test label is read once and goes nowhere. */
+  /** Takes a label back that was not used. */
+  giveBack(key: string | undefined, tracking: string): void {
+    this.account(key);
+    const label = this.#labelOf(tracking);
+    if (label.voidedAt !== undefined) return;
+    const now = this.#now() + this.#hastened;
+    if (now >= label.madeAt + TAKEN_OVER_AFTER) throw new Refused(409, 'The parcel is on its way already.');
+    label.voidedAt = now;
+  }
+
+  /** Has parcels move on, as hours would. */
+  hasten(hours: number): void {
+    this.#hastened += hours * HOUR_MS;
+  }
+
+  /** What has happened to a parcel by now: nothing here is ever lost or late. */
   track(tracking: string): Tracked {
-    const { ask, madeAt } = this.#labelOf(tracking);
-    const at = new Date(madeAt).toISOString();
-    return {
-      tracking,
-      service: ask.service,
-      events: [{ at, what: 'Label made; a test, not handed over', where: ask.from.city ?? ask.from.country }],
-    };
+    const { ask, madeAt, days, voidedAt } = this.#labelOf(tracking);
+    const now = this.#now() + this.#hastened;
+    const [from, to] = [ask.from.city ?? ask.from.country, ask.to.city ?? ask.to.country];
+    const event = (at: number, code: Tracked['events'][number]['code'], what: string, where: string) => ({
+      at: new Date(at).toISOString(),
+      code,
+      what,
+      where,
+    });
+    const events = [event(madeAt, 'made', 'Label made', from)];
+    if (voidedAt !== undefined) events.push(event(voidedAt, 'void', 'Label given back', from));
+    else {
+      const [taken, there] = [madeAt + TAKEN_OVER_AFTER, madeAt + days * DAY_MS];
+      if (now >= taken) events.push(event(taken, 'takenOver', 'Taken over', from));
+      if (now >= Math.max(taken, there)) events.push(event(Math.max(taken, there), 'arrived', 'Arrived', to));
+    }
+    return { tracking, service: ask.service, events };
   }
 
   /** Closed days of a year, one for each entry of the tariff. */

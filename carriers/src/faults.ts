@@ -5,6 +5,9 @@ import type { Fault } from './messages.ts';
 export class Faults {
   readonly #faults = new Map<string, Fault>();
 
+  /** Labels asked for while every twentieth fails. */
+  #asked = 0;
+
   of(carrier: string): Fault {
     return this.#faults.get(carrier) ?? { fault: 'none', delay: 0 };
   }
@@ -34,6 +37,12 @@ export class Faults {
     }
     if (fault === 'unreadable') {
       res.status(400).json({ title: 'The request cannot be read' });
+      return;
+    }
+    if (fault === 'everyTwentiethLabel') {
+      if (req.method === 'POST' && req.path === '/labels') this.#asked += 1;
+      if (req.method !== 'POST' || req.path !== '/labels' || this.#asked % 20 !== 0) next();
+      else res.status(503).json({ title: 'The label printer is busy' });
       return;
     }
     const send = res.json.bind(res);

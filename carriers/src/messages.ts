@@ -84,11 +84,16 @@ export type LabelAsk = z.infer<typeof LabelAsk>;
 export const LabelOut = z.object({ tracking: z.string(), total: Cents, currency: z.string(), pdf: z.string(), test: z.literal(true) });
 export type LabelOut = z.infer<typeof LabelOut>;
 
+/** Events from the first on: the label was made, its parcel was taken over, it arrived, or the label was given back unused. */
 export const Tracked = z.object({
   tracking: z.string(),
   service: z.string(),
-  events: z.array(z.object({ at: z.iso.datetime(), what: z.string(), where: z.string() })),
+  events: z.array(
+    z.object({ at: z.iso.datetime(), code: z.enum(['made', 'takenOver', 'arrived', 'void']), what: z.string(), where: z.string() }),
+  ),
 });
+/** Has parcels on their way move on by so many hours. */
+export const Hasten = z.object({ hours: z.coerce.number().int().min(1).max(2400) });
 export type Tracked = z.infer<typeof Tracked>;
 
 const Sides = z.object({ length: z.int(), width: z.int(), height: z.int() });
@@ -119,6 +124,8 @@ export const FAULTS = [
   'wrongCurrency',
   'negativePrice',
   'halfAnswer',
+  /** Every twentieth label is not made. */
+  'everyTwentiethLabel',
   'fewerParcels',
   'tenfold',
   'busy',

@@ -48,6 +48,16 @@ export const openApi = {
     '/{carrier}/v1/labels/{tracking}.pdf': {
       get: operation({ summary: 'The label to print', parameters: [path('tracking')], open: true }),
     },
+    '/{carrier}/v1/labels/{tracking}': {
+      delete: {
+        ...operation({ summary: 'Give a label back that was not used', parameters: [path('tracking')] }),
+        responses: {
+          '204': { description: 'It is void' },
+          '401': { description: 'The account key is missing or not known' },
+          '409': { description: 'Its parcel is on its way already' },
+        },
+      },
+    },
     '/{carrier}/v1/tracking/{tracking}': {
       get: operation({ summary: 'What has happened to a parcel', answer: Tracked, parameters: [path('tracking')], open: true }),
     },

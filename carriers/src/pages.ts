@@ -58,6 +58,8 @@ at least ${tariff.leastBilled / 1000} kg, rounded up to the next ${tariff.step /
 <button>Set</button></fieldset></form>
 <form method="post" action="/${tariff.id}/practice/services"><fieldset><legend>A new service</legend><label>Code <input name="code" required pattern="[A-Z0-9]{2,12}"></label>
 <label>Name <input name="name" required></label> <label>priced like <select name="like">${likes}</select></label>
-<label>at percent <input name="percent" type="number" value="90" min="1" max="1000"></label> <button>Begin to offer it</button></fieldset></form>`,
+<label>at percent <input name="percent" type="number" value="90" min="1" max="1000"></label> <button>Begin to offer it</button></fieldset></form>
+<form method="post" action="/${tariff.id}/practice/hasten"><fieldset><legend>Parcels on their way</legend>
+<label>move on by hours <input name="hours" type="number" value="24" min="1" max="2400"></label> <button>Move on</button></fieldset></form>`,
   );
 }

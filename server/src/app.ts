@@ -25,6 +25,7 @@ import { holidayHandlers } from './features/holidays/holidayRoutes.ts';
 import { loadHandlers } from './features/loads/loadRoutes.ts';
 import { carriageBy } from './features/orders/carriageBy.ts';
 import { type DeskSources, deskHandlers } from './features/orders/deskRoutes.ts';
+import { LabelDesk } from './features/orders/labelDesk.ts';
 import { orderHandlers } from './features/orders/orderRoutes.ts';
 import { TogetherStore } from './features/orders/togetherStore.ts';
 import { peopleHandlers, sessionHandlers } from './features/people/peopleRoutes.ts';
@@ -65,6 +66,8 @@ export interface AppParts extends Shop {
 export interface Doors {
   readonly owner: Router;
   readonly buyers: Router;
+  /** What asks carriers where parcels are. */
+  readonly labelDesk: LabelDesk;
 }
 
 const security = helmet({
@@ -180,7 +183,8 @@ const readsAll = express.json({ limit: MOST_BODY_BYTES, strict: false });
 const readsLittle = express.json({ limit: MOST_OF_STRANGERS_BYTES, strict: false });
 
 /** The desk packs by what buyers are quoted from, or by the draft before anything is live. */
-function deskSources({ desk, deskFeed, forgetting, editions, draft, gateway, keeping }: AppParts): DeskSources {
+function deskSources(parts: AppParts): DeskSources {
+  const { desk, deskFeed, forgetting, labels, accounts, editions, draft, gateway, keeping } = parts;
   const book = () => editions.live()?.book ?? draft.current.book;
   const together = new TogetherStore(keeping.database(), {
     book: () => compile(book()),
@@ -188,10 +192,11 @@ function deskSources({ desk, deskFeed, forgetting, editions, draft, gateway, kee
     changed: deskFeed.tell,
     carriageOf: carriageBy(book, (asks) => gateway.answers(asks)),
   });
-  return { desk, together, forgetting, feed: deskFeed, now: keeping.now, book, sells: () => editions.live() !== null };
+  const labelDesk = new LabelDesk({ labels, accounts, gateway, book });
+  return { desk, together, forgetting, labelDesk, feed: deskFeed, now: keeping.now, book, sells: () => editions.live() !== null };
 }
 
-function ownerDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Router {
+function ownerDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes, desk: DeskSources): Router {
   const { draft, drafts, editions, goods, loads, gateway, surveys, trials, keeping, access, log, hosts = [], pages } = parts;
   const { people, tries, audit, keys } = access;
   const shopName = () => draft.current.book.shop.name;
@@ -216,7 +221,7 @@ function ownerDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Rout
       `${parts.publicAddress?.replace(/\/public\/v1$/, '') ?? ''}${FRONT_PATH}/`,
     ),
     ...auditHandlers(audit),
-    ...deskHandlers(deskSources(parts)),
+    ...deskHandlers(desk),
     ...draftHandlers(drafts, async (number) => (await editions.read(number)).book),
     ...editionHandlers(editions, drafts, feed, { products: () => goods.byId.values(), loads: () => loads.all, keys: () => keys.filed() }),
     ...goodsHandlers(goods),
@@ -252,5 +257,6 @@ export function createDoors(parts: AppParts): Doors {
     shopName: () => (editions.live()?.book ?? draft.current.book).shop.name,
   });
   const quotes = liveQuotes(parts);
-  return { owner: ownerDoor(parts, feed, quotes), buyers: buyersDoor(parts, feed, quotes) };
+  const desk = deskSources(parts);
+  return { owner: ownerDoor(parts, feed, quotes, desk), buyers: buyersDoor(parts, feed, quotes), labelDesk: desk.labelDesk };
 }

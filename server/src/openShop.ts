@@ -6,6 +6,7 @@ import { LoadStore } from './features/loads/loadStore.ts';
 import { DeskFeed } from './features/orders/deskFeed.ts';
 import { DeskStore } from './features/orders/deskStore.ts';
 import { Forgetting } from './features/orders/forgetting.ts';
+import { LabelStore } from './features/orders/labelStore.ts';
 import { OrderStore } from './features/orders/orderStore.ts';
 import { SurveyStore } from './features/surveys/surveyStore.ts';
 import { TrialStore } from './features/trials/trialStore.ts';
@@ -28,6 +29,7 @@ export async function openShop(folder: string, now: () => string) {
       loads: await LoadStore.open(database),
       desk: new DeskStore(database, now, deskFeed.tell),
       deskFeed,
+      labels: new LabelStore(database, now, deskFeed.tell),
       forgetting: new Forgetting(database, deskFeed.tell),
       orders: new OrderStore(database, now, deskFeed.tell),
       surveys: new SurveyStore(database, now),

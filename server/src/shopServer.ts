@@ -6,6 +6,7 @@ import { createDoors, type Doors } from './app.ts';
 import type { GatewayLimits } from './carriers/carrierLine.ts';
 import { gatewayTo, type KnownCarrier } from './carriers/connections.ts';
 import { watchServices } from './features/carriers/carrierRoutes.ts';
+import { watchParcels } from './features/orders/watchParcels.ts';
 import { SentFiles } from './features/shop-file/shopFiles.ts';
 import { PUBLIC_PATH } from './http/doorFacts.ts';
 import { Drain } from './http/drain.ts';
@@ -121,7 +122,12 @@ export class ShopServer {
       ...(pages !== undefined && { pages }),
     });
     const every = this.#lookEvery;
-    const watch = (interval: number) => watchServices({ ...shop, carriers, gateway, log }, interval);
+    const watch = (interval: number) => {
+      const ends = [watchServices({ ...shop, carriers, gateway, log }, interval), watchParcels(doors.labelDesk, { now, log }, interval)];
+      return () => {
+        for (const end of ends) end();
+      };
+    };
     let stopWatching = every === undefined ? undefined : watch(every);
     const close = () => {
       stopWatching?.();

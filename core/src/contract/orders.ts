@@ -60,6 +60,8 @@ export const DeskRow = z.strictObject({
   last: Day,
   /** The consignment it travels with, by that one's id: itself where it leads. */
   together: z.int().nullable(),
+  /** Labels that were bought for it. */
+  labels: z.int().min(0),
   noted: z.boolean(),
 });
 export type DeskRow = z.infer<typeof DeskRow>;
@@ -132,12 +134,40 @@ export type DeskFacts = z.infer<typeof DeskFacts>;
 export const DeskStep = z.strictObject({
   at: Moment,
   by: z.string(),
-  what: z.enum([...OrderStep.options, 'placed', 'together', 'apart', 'repacked']),
+  what: z.enum([...OrderStep.options, 'placed', 'together', 'apart', 'repacked', 'labelled', 'labelsVoid', 'scanned', 'seenArrived']),
   from: OrderState,
   to: OrderState,
   note: z.string(),
 });
 export type DeskStep = z.infer<typeof DeskStep>;
+
+/** Something that happened to a parcel on its way, as its carrier says it. */
+export const ParcelEvent = z.strictObject({
+  at: Moment,
+  code: z.enum(['made', 'takenOver', 'arrived', 'void']),
+  what: z.string(),
+  where: z.string(),
+});
+export type ParcelEvent = z.infer<typeof ParcelEvent>;
+
+/** The label of one parcel. */
+export const ParcelLabel = z.strictObject({
+  id: z.int().min(1),
+  /** Which parcel, from 0. */
+  parcel: z.int().min(0),
+  carrier: z.string(),
+  service: z.string(),
+  state: z.enum(['asked', 'bought', 'failed', 'void']),
+  tracking: z.string().nullable(),
+  cost: Minor.nullable(),
+  /** Why it failed, in the carrier's words or ours. */
+  detail: z.string().nullable(),
+  at: Moment,
+  /** When its carrier was last asked where the parcel is, and what it said. */
+  seenAt: Moment.nullable(),
+  events: z.array(ParcelEvent),
+});
+export type ParcelLabel = z.infer<typeof ParcelLabel>;
 
 /** A consignment with all that is known of it. */
 export const DeskConsignment = DeskRow.extend({
@@ -147,6 +177,9 @@ export const DeskConsignment = DeskRow.extend({
   /** What the lines of its parcels are: the goods of its order, or of all orders it travels with, one after another. */
   things: z.array(z.strictObject({ order: z.int(), name: z.string(), quantity: z.int() })),
   parcelsPlanned: z.array(QuoteParcel),
+  /** Whether its carrier sells labels. */
+  hasLabels: z.boolean(),
+  labelList: z.array(ParcelLabel),
   /** A piece of packaging somebody chose in place of what was planned. */
   into: Id.nullable(),
   price: Minor,
@@ -218,6 +251,38 @@ export const PackTogether = z.strictObject({
 });
 export type PackTogether = z.infer<typeof PackTogether>;
 
+/** Consignments, by their ids. */
+export const Consignments = z.strictObject({ of: z.array(z.int().min(1)).min(1).max(1000) });
+export type Consignments = z.infer<typeof Consignments>;
+
+/** Labels being bought: how many of how many parcels, and which failed, with why. */
+export const LabelJob = z.strictObject({
+  id: z.string(),
+  status: z.enum(['running', 'done', 'cancelled']),
+  total: z.int().min(0),
+  done: z.int().min(0),
+  failed: z.array(z.strictObject({ order: z.int(), parcel: z.int(), detail: z.string() })),
+  /** What those bought cost, in minor units. */
+  cost: z.int().min(0),
+});
+export type LabelJob = z.infer<typeof LabelJob>;
+
+/** What labels are printed on: label stock of 4 by 6 inches, or sheets with two or four. */
+export const LabelPaper = z.enum(['label', 'a4-2', 'a4-4', 'letter-2', 'letter-4']);
+export type LabelPaper = z.infer<typeof LabelPaper>;
+export const PrintLabels = Consignments.extend({ paper: LabelPaper });
+export type PrintLabels = z.infer<typeof PrintLabels>;
+
+/** What came of asking carriers where parcels are. */
+export const ParcelsLookedAt = z.strictObject({
+  looked: z.int().min(0),
+  /** Consignments found further on than was marked. */
+  moved: z.int().min(0),
+  /** Parcels their carrier said nothing of. */
+  silent: z.int().min(0),
+});
+export type ParcelsLookedAt = z.infer<typeof ParcelsLookedAt>;
+
 /** Another piece of packaging for a consignment; null is what is planned by itself. */
 export const PackInto = z.strictObject({ revision: z.int().min(1), packaging: Id.nullable() });
 export type PackInto = z.infer<typeof PackInto>;
@@ -227,6 +292,8 @@ export const ForgetBuyers = z.strictObject({ before: z.iso.date() });
 export type ForgetBuyers = z.infer<typeof ForgetBuyers>;
 export const BuyersForgotten = z.strictObject({ forgotten: z.int().min(0) });
 export type BuyersForgotten = z.infer<typeof BuyersForgotten>;
+
+const FiledLabel = ParcelLabel.omit({ id: true, carrier: true }).extend({ account: Id, once: z.string().max(80) });
 
 /** An order as it is filed in the document of a shop. */
 export const FiledConsignment = DeskConsignment.pick({
@@ -256,6 +323,8 @@ export const FiledConsignment = DeskConsignment.pick({
 }).extend({
   parcels: z.array(QuoteParcel),
   carried: z.strictObject({ account: Id, service: z.string() }).nullable(),
+  /** Labels of its parcels; absent where none was asked for. */
+  labels: z.array(FiledLabel).optional(),
   /** The part of which order it travels with, what it was by itself, and, of the one that leads, how all are packed. */
   with: z
     .strictObject({

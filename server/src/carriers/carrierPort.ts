@@ -1,5 +1,13 @@
 import type { ClosedDays, LabelRequest, Packaging, RateAnswer, RateAsk, Silence } from '@ostrakon/core';
 
+/** Something that happened to a parcel. */
+export interface TrackingEvent {
+  readonly at: string;
+  readonly code: 'made' | 'takenOver' | 'arrived' | 'void';
+  readonly what: string;
+  readonly where: string;
+}
+
 /** A service as a carrier lists it. */
 export interface ListedService {
   readonly code: string;
@@ -37,6 +45,10 @@ export interface CarrierPort {
   services(signal: AbortSignal): Promise<readonly ListedService[]>;
   rates(ask: RateAsk, signal: AbortSignal): Promise<Rates>;
   label(request: LabelRequest, signal: AbortSignal): Promise<{ tracking: string; cost: number }>;
+  /** Gives a label back that was not used. */
+  voidLabel(tracking: string, signal: AbortSignal): Promise<void>;
+  /** What has happened to a parcel, from the first event on. */
+  track(tracking: string, signal: AbortSignal): Promise<readonly TrackingEvent[]>;
   labelPdf(tracking: string, signal: AbortSignal): Promise<Buffer>;
   /** Boxes and envelopes it gives; each for its own services, whose account is named by whoever asks. */
   packaging(signal: AbortSignal): Promise<readonly GivenPackaging[]>;

@@ -4,7 +4,14 @@ import pLimit, { type LimitFunction } from 'p-limit';
 import type { Logger } from 'pino';
 import { CallBudget } from './callBudget.ts';
 import { type Circuit, circuitOf, failureOf, GATEWAY_LIMITS, type GatewayLimits, type Line, openLine } from './carrierLine.ts';
-import { CarrierFailure, type CarrierPort, CarrierSaysNo, type GivenPackaging, type ListedService } from './carrierPort.ts';
+import {
+  CarrierFailure,
+  type CarrierPort,
+  CarrierSaysNo,
+  type GivenPackaging,
+  type ListedService,
+  type TrackingEvent,
+} from './carrierPort.ts';
 import type { HeldAccount } from './heldAccount.ts';
 import { UsualPrices } from './usualPrices.ts';
 
@@ -247,6 +254,14 @@ export class CarrierGateway {
 
   label(account: HeldAccount, request: LabelRequest): Promise<{ tracking: string; cost: number }> {
     return this.#through(account, 'once', (port, signal) => port.label(request, signal));
+  }
+
+  voidLabel(account: HeldAccount, tracking: string): Promise<void> {
+    return this.#through(account, 'once', (port, signal) => port.voidLabel(tracking, signal));
+  }
+
+  track(account: HeldAccount, tracking: string): Promise<readonly TrackingEvent[]> {
+    return this.#through(account, 'ask', (port, signal) => port.track(tracking, signal));
   }
 
   labelPdf(account: HeldAccount, tracking: string): Promise<Buffer> {

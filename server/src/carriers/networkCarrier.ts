@@ -35,6 +35,18 @@ const WireServices = z.object({
   services: z.array(z.object({ code: z.string().min(1).max(40), name: z.string().max(120), note: z.string().max(300) })).max(200),
 });
 const WireLabel = z.object({ tracking: z.string().regex(/^[A-Z0-9]{4,40}$/), total: z.int().min(0), currency: z.string() });
+const WireTracked = z.object({
+  events: z
+    .array(
+      z.object({
+        at: z.iso.datetime(),
+        code: z.enum(['made', 'takenOver', 'arrived', 'void']),
+        what: z.string().max(200),
+        where: z.string().max(120),
+      }),
+    )
+    .max(200),
+});
 const WireClosed = z.object({ closed: z.array(z.object({ date: z.iso.date(), name: z.string().min(1).max(80) })).max(400) });
 
 const side = z.int().min(1).max(5000);
@@ -110,13 +122,20 @@ export class NetworkCarrier implements CarrierPort {
     return key.length < SHORTEST_KEY_FOUND ? text : text.replaceAll(key, '(account key)');
   }
 
-  async #fetch(path: string, signal: AbortSignal, body?: unknown, headers: Readonly<Record<string, string>> = {}): Promise<Response> {
+  async #fetch(
+    path: string,
+    signal: AbortSignal,
+    body?: unknown,
+    headers: Readonly<Record<string, string>> = {},
+    method = body === undefined ? 'GET' : 'POST',
+  ): Promise<Response> {
     const { url, key } = this.#connection;
     const response = await fetch(`${url}/v1${path}`, {
       signal,
       redirect: 'error',
       headers: { 'X-Account-Key': key, ...(body !== undefined && { 'Content-Type': 'application/json' }), ...headers },
-      ...(body !== undefined && { method: 'POST', body: JSON.stringify(body) }),
+      method,
+      ...(body !== undefined && { body: JSON.stringify(body) }),
     }).catch((error: Error) => {
       if (signal.aborted) throw new CarrierFailure('timeout', 'No answer within the time limit.');
       const cause = error.cause instanceof Error ? error.cause.message : '';
@@ -218,6 +237,19 @@ export class NetworkCarrier implements CarrierPort {
     );
     this.#requireCurrency(currency);
     return { tracking, cost: total };
+  }
+
+  async voidLabel(tracking: string, signal: AbortSignal): Promise<void> {
+    const response = await this.#fetch(`/labels/${encodeURIComponent(tracking)}`, signal, undefined, {}, 'DELETE');
+    if (response.status === 204 || response.status === 404) return;
+    if (response.status === 409) throw new CarrierSaysNo('The parcel of this label is on its way already.');
+    throw new CarrierFailure('refused', `The label was not taken back (${response.status}).`);
+  }
+
+  async track(tracking: string, signal: AbortSignal) {
+    const response = await this.#fetch(`/tracking/${encodeURIComponent(tracking)}`, signal);
+    if (response.status === 404) throw new CarrierSaysNo(`The carrier has no parcel ${tracking}.`);
+    return (await this.#json(WireTracked, response, signal)).events;
   }
 
   async labelPdf(tracking: string, signal: AbortSignal): Promise<Buffer> {

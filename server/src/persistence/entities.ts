@@ -203,9 +203,31 @@ export interface ConsignmentRow {
   plan: string;
   /** The consignment it travels with; itself where it leads. */
   lead: number | null;
-  /** Of one that leads: how all of them are packed as one. */
+  /** Of what travels with others: what it was by itself, and of the one that leads how all are packed. */
   together: string | null;
+  /** Labels that were bought for it and are not void. */
+  labels: number;
   noted: boolean;
+}
+
+/** A label of one parcel. It is written down as asked before its carrier is asked, so that it is bought once however often that breaks off. */
+export interface ParcelLabelRow {
+  id: number;
+  consignment: number;
+  /** Which of its parcels, from 0. */
+  parcel: number;
+  account: string;
+  service: string;
+  /** What makes asking again harmless. */
+  once: string;
+  state: 'asked' | 'bought' | 'failed' | 'void';
+  tracking: string | null;
+  cost: number | null;
+  /** Why it failed. */
+  detail: string | null;
+  at: string;
+  seenAt: string | null;
+  events: string | null;
 }
 
 /** Something that happened to a consignment. */
@@ -352,6 +374,7 @@ export const ConsignmentEntity = new EntitySchema<ConsignmentRow>({
     plan: { type: 'text' },
     lead: { type: 'integer', nullable: true },
     together: { type: 'text', nullable: true },
+    labels: { type: 'integer' },
     noted: { type: 'boolean' },
   },
   foreignKeys: [{ name: 'FK_consignment_order', target: 'ShopOrder', columnNames: ['order'], referencedColumnNames: ['number'] }],
@@ -373,6 +396,31 @@ export const ConsignmentStepEntity = new EntitySchema<ConsignmentStepRow>({
   },
   foreignKeys: [
     { name: 'FK_consignment_step_consignment', target: 'Consignment', columnNames: ['consignment'], referencedColumnNames: ['id'] },
+  ],
+});
+
+export const ParcelLabelEntity = new EntitySchema<ParcelLabelRow>({
+  name: 'ParcelLabel',
+  tableName: 'parcel_label',
+  uniques: [{ name: 'UQ_parcel_label_once', columns: ['once'] }],
+  indices: [{ name: 'IDX_parcel_label_consignment', columns: ['consignment'] }],
+  columns: {
+    id: { type: 'integer', primary: true, generated: 'increment' },
+    consignment: { type: 'integer' },
+    parcel: { type: 'integer' },
+    account: { type: 'varchar' },
+    service: { type: 'varchar' },
+    once: { type: 'varchar' },
+    state: { type: 'varchar' },
+    tracking: { type: 'varchar', nullable: true },
+    cost: { type: 'integer', nullable: true },
+    detail: { type: 'varchar', nullable: true },
+    at: { type: 'varchar' },
+    seenAt: { type: 'varchar', name: 'seen_at', nullable: true },
+    events: { type: 'text', nullable: true },
+  },
+  foreignKeys: [
+    { name: 'FK_parcel_label_consignment', target: 'Consignment', columnNames: ['consignment'], referencedColumnNames: ['id'] },
   ],
 });
 
@@ -490,6 +538,7 @@ export const entities = [
   FeedEntity,
   GoodsRulesEntity,
   OrderBuyerEntity,
+  ParcelLabelEntity,
   ProductEntity,
   ReleaseEntity,
   ShopOrderEntity,

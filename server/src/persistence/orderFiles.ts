@@ -1,7 +1,14 @@
 import type { FiledOrder } from '@ostrakon/core/contract';
 import type { EntityManager } from 'typeorm';
-import { ConsignmentEntity, type ConsignmentRow, ConsignmentStepEntity, OrderBuyerEntity, ShopOrderEntity } from './entities.ts';
-import { orderFromRows, rowOfBuyer, rowOfConsignment, rowOfOrder } from './orderRow.ts';
+import {
+  ConsignmentEntity,
+  type ConsignmentRow,
+  ConsignmentStepEntity,
+  OrderBuyerEntity,
+  ParcelLabelEntity,
+  ShopOrderEntity,
+} from './entities.ts';
+import { orderFromRows, rowOfBuyer, rowOfConsignment, rowOfLabel, rowOfOrder } from './orderRow.ts';
 import { slices } from './slices.ts';
 
 function byKey<K, T>(rows: readonly T[], keyOf: (row: T) => K): Map<K, T[]> {
@@ -20,12 +27,14 @@ export async function readOrders(manager: EntityManager): Promise<FiledOrder[]> 
   const buyers = new Map((await manager.find(OrderBuyerEntity)).map((row) => [row.order, row]));
   const rows = await manager.find(ConsignmentEntity, { order: { order: 'ASC', part: 'ASC' } });
   const steps = byKey(await manager.find(ConsignmentStepEntity, { order: { seq: 'ASC' } }), ({ consignment }) => consignment);
+  const labels = byKey(await manager.find(ParcelLabelEntity, { order: { id: 'ASC' } }), ({ consignment }) => consignment);
   const leads = new Map(rows.map(({ id, order, part }) => [id, { order, part }]));
   const parts = byKey(rows, ({ order }) => order);
   return orders.map((order) => {
     const consignments = parts.get(order.number) ?? [];
     const happened = consignments.flatMap(({ id }) => steps.get(id) ?? []);
-    return orderFromRows({ order, buyer: buyers.get(order.number) ?? null, consignments, steps: happened }, leads);
+    const labelled = consignments.flatMap(({ id }) => labels.get(id) ?? []);
+    return orderFromRows({ order, buyer: buyers.get(order.number) ?? null, consignments, steps: happened, labels: labelled }, leads);
   });
 }
 
@@ -54,5 +63,7 @@ export async function insertOrders(manager: EntityManager, orders: readonly File
   }
   const steps = numbered.flatMap(({ id: consignment, filed }) => filed.steps.map((step) => ({ ...step, consignment })));
   for (const slice of slices(steps)) await manager.insert(ConsignmentStepEntity, [...slice]);
+  const labels = numbered.flatMap(({ id: consignment, filed }) => (filed.labels ?? []).map((label) => rowOfLabel(consignment, label)));
+  for (const slice of slices(labels)) await manager.insert(ParcelLabelEntity, [...slice]);
   return numbered.map((one) => one.id);
 }

@@ -1,6 +1,6 @@
 import { buyerKeys, type CartInput, type Destination, type Parcel, searchText } from '@ostrakon/core';
 import type { DeskStep, FiledConsignment, FiledOrder, OrderBuyer, SoldLine } from '@ostrakon/core/contract';
-import type { ConsignmentRow, ConsignmentStepRow, OrderBuyerRow, ShopOrderRow } from './entities.ts';
+import type { ConsignmentRow, ConsignmentStepRow, OrderBuyerRow, ParcelLabelRow, ShopOrderRow } from './entities.ts';
 
 /** Its lines, parcels and who carries it. */
 export interface PlanOfRow {
@@ -49,25 +49,49 @@ export function rowOfBuyer(order: number, buyer: OrderBuyer, { country, postalCo
   return { order, name, mail, street, town, telephone, search, byName, byMail };
 }
 
+const labelFiled = ({ id: _id, consignment: _consignment, events, ...label }: ParcelLabelRow) => ({
+  ...label,
+  events: events === null ? [] : JSON.parse(events),
+});
+
+/** The label of a consignment as a row. */
+export const rowOfLabel = (consignment: number, { events, ...label }: NonNullable<FiledConsignment['labels']>[number]) => ({
+  ...label,
+  consignment,
+  events: events.length === 0 ? null : JSON.stringify(events),
+});
+
 export interface OrderRows {
   readonly order: ShopOrderRow;
   readonly buyer: OrderBuyerRow | null;
   readonly consignments: readonly ConsignmentRow[];
   readonly steps: readonly ConsignmentStepRow[];
+  readonly labels: readonly ParcelLabelRow[];
 }
 
 /** An order as it is filed, of its rows. */
 export function orderFromRows(
-  { order, buyer, consignments, steps }: OrderRows,
+  { order, buyer, consignments, steps, labels }: OrderRows,
   leads: ReadonlyMap<number, { order: number; part: number }>,
 ): FiledOrder {
   const { cart, choices, sold, notes, edition, ...facts } = order;
   const parts = consignments.map((row): FiledConsignment => {
-    const { id, revision: _revision, order: _order, parts: _parts, placedAt: _placedAt, search: _search, noted: _noted, ...rest } = row;
+    const {
+      id,
+      revision: _revision,
+      order: _order,
+      parts: _parts,
+      placedAt: _placedAt,
+      search: _search,
+      noted: _noted,
+      labels: _labels,
+      ...rest
+    } = row;
     const { lead, together: _together, plan: _plan, parcels: _parcels, window: _window, ...told } = rest;
     const joint = togetherIn(row);
     const leader = lead === null ? undefined : leads.get(lead);
     const own = steps.filter((step) => step.consignment === id);
+    const ownLabels = labels.filter((label) => label.consignment === id);
     return {
       ...told,
       state: row.state as FiledConsignment['state'],
@@ -76,6 +100,7 @@ export function orderFromRows(
       ...(planIn(row) as { lines: number[]; parcels: FiledConsignment['parcels']; carried: FiledConsignment['carried'] }),
       with: leader && joint ? ({ ...leader, ...joint } as FiledConsignment['with']) : null,
       steps: own.map(stepOfRow),
+      ...(ownLabels.length > 0 && { labels: ownLabels.map(labelFiled) }),
     };
   });
   return {
@@ -109,7 +134,7 @@ export function rowOfConsignment(
   id: number,
   leadOf: (order: number, part: number) => number | undefined,
 ): ConsignmentRow {
-  const { lines, parcels, carried, with: joint, steps: _steps, window, ...facts } = filed;
+  const { lines, parcels, carried, with: joint, steps: _steps, labels = [], window, ...facts } = filed;
   return {
     ...facts,
     id,
@@ -121,6 +146,7 @@ export function rowOfConsignment(
     search: searchOf(order.number, order.reference, facts.goods),
     window: window && `${window.from} ${window.until}`,
     plan: JSON.stringify({ lines, parcels, carried }),
+    labels: labels.filter((label) => label.state === 'bought').length,
     lead: (joint && leadOf(joint.order, joint.part)) ?? null,
     together: joint && JSON.stringify({ apart: joint.apart, parcels: joint.parcels }),
     noted: (order.notes?.length ?? 0) > 0,

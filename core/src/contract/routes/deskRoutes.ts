@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import {
   BuyersForgotten,
+  Consignments,
   DeskFacts,
   DeskList,
   DeskMarked,
@@ -8,8 +9,11 @@ import {
   DeskOrder,
   DeskQuery,
   ForgetBuyers,
+  LabelJob,
   PackInto,
   PackTogether,
+  ParcelsLookedAt,
+  PrintLabels,
   TogetherList,
 } from '../orders.ts';
 import type { Routes } from './route.ts';
@@ -56,6 +60,35 @@ export const deskRoutes = {
     body: PackInto,
     answer: DeskOrder,
     problems: ['not-found', 'desk-refused'],
+  },
+  'POST /orders/labels': {
+    says: 'Buy the labels that are missing: each once, however often it is asked; one that fails does not stop the rest',
+    who: 'pack',
+    body: Consignments,
+    status: 202,
+    answer: LabelJob,
+  },
+  'GET /orders/labels/:job': { says: 'How far that is', who: 'pack', answer: LabelJob, problems: ['not-found'] },
+  'DELETE /orders/labels/:job': { says: 'Buy no more of them; what was bought stays', who: 'pack', status: 204, answer: null },
+  'POST /orders/labels/void': {
+    says: 'Give labels back that were not used',
+    who: 'pack',
+    body: Consignments,
+    answer: DeskMarked,
+    problems: ['carrier-failed', 'carrier-refused', 'desk-refused'],
+  },
+  'POST /orders/labels/print': {
+    says: 'Labels to print',
+    who: 'pack',
+    body: PrintLabels,
+    answer: { file: 'application/pdf' },
+    problems: ['carrier-failed', 'carrier-refused', 'desk-refused'],
+  },
+  'POST /orders/look': {
+    says: 'Ask carriers where parcels are, and mark what they took over or delivered',
+    who: 'pack',
+    body: Nothing,
+    answer: ParcelsLookedAt,
   },
   'POST /orders/:number/forget': {
     says: 'Forget who bought; what was bought is kept',

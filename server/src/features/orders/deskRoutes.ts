@@ -6,12 +6,14 @@ import type { OwnerHandlers, Who } from '../../ports/who.ts';
 import type { DeskFeed } from './deskFeed.ts';
 import type { DeskStore } from './deskStore.ts';
 import type { Forgetting } from './forgetting.ts';
+import type { LabelDesk } from './labelDesk.ts';
 import type { TogetherStore } from './togetherStore.ts';
 
 export interface DeskSources {
   readonly desk: DeskStore;
   readonly together: TogetherStore;
   readonly forgetting: Forgetting;
+  readonly labelDesk: LabelDesk;
   readonly feed: DeskFeed;
   readonly now: () => Instant;
   /** The book buyers are quoted from, or the draft before anything is live. */
@@ -35,7 +37,7 @@ function factsOf({ shop, services, locations, packing }: RateBook, now: Instant,
 }
 
 /** The packing desk. */
-export function deskHandlers({ desk, together, forgetting, feed, now, book, sells }: DeskSources) {
+export function deskHandlers({ desk, together, forgetting, labelDesk, feed, now, book, sells }: DeskSources) {
   const today = () => fromDay(localAt(instantToMs(now()), book().shop.timeZone).day);
   const forget = async (who: Who, of: string, forgotten: number) => {
     if (forgotten > 0) await who.tell('buyersForgotten', of);
@@ -49,12 +51,42 @@ export function deskHandlers({ desk, together, forgetting, feed, now, book, sell
     },
     'GET /orders': ({ query }) => desk.list(query, today()),
     'GET /orders/together': async () => ({ sets: await together.sets() }),
-    'POST /orders/together': ({ body, who }) => together.join(body, who.name),
-    'POST /orders/together/:id/apart': ({ params, who }) => together.apart(params.id, who.name),
+    'POST /orders/together': async ({ body, who }) => {
+      // Labels of parcels there will not be are given back first.
+      await labelDesk.giveBack(
+        body.of.map(({ id }) => id),
+        who.name,
+      );
+      return together.join(body, who.name);
+    },
+    'POST /orders/together/:id/apart': async ({ params, who }) => {
+      await labelDesk.giveBack([params.id], who.name);
+      return together.apart(params.id, who.name);
+    },
     'POST /orders/marks': ({ body, who }) => desk.mark(body, who.name),
     'GET /orders/:number': ({ params }) => desk.order(params.number),
-    'POST /orders/consignments/:id/packaging': async ({ params, body, who }) =>
-      desk.order(await together.repack(params.id, body, who.name)),
+    'POST /orders/consignments/:id/packaging': async ({ params, body, who }) => {
+      await labelDesk.giveBack([params.id], who.name);
+      return desk.order(await together.repack(params.id, body, who.name));
+    },
+    'POST /orders/labels': ({ body, who }) => labelDesk.begin(body.of, who.name),
+    'GET /orders/labels/:job': ({ params }) => labelDesk.job(params.job),
+    'DELETE /orders/labels/:job': ({ params }) => {
+      labelDesk.cancel(params.job);
+      return null;
+    },
+    'POST /orders/labels/void': async ({ body, who }) => {
+      const back = await labelDesk.giveBack(body.of, who.name);
+      return desk.asTheyAre([...new Set(back.map(({ consignment }) => consignment))]);
+    },
+    'POST /orders/labels/print': async ({ body, res }) => {
+      res
+        .type('pdf')
+        .set('Cache-Control', 'no-store')
+        .send(await labelDesk.print(body.of, body.paper));
+      return ANSWERED;
+    },
+    'POST /orders/look': () => labelDesk.look(),
     'POST /orders/:number/forget': async ({ params, who }) => {
       const { found, forgotten } = await forgetting.one(params.number);
       if (!found) throw new HttpProblem('not-found', `There is no order ${params.number}.`);

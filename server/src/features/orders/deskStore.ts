@@ -1,4 +1,4 @@
-import { canStepBack, type Instant, marked, type OrderState, type ServiceKind, searchText, WAITING } from '@ostrakon/core';
+import { canStepBack, type Instant, marked, OrderMark, type OrderState, type ServiceKind, searchText, WAITING } from '@ostrakon/core';
 import type {
   DeskConsignment,
   DeskGroup,
@@ -10,6 +10,7 @@ import type {
   DeskRow,
   DeskStep,
   DeskView,
+  ParcelLabel,
 } from '@ostrakon/core/contract';
 import { type EntityManager, In } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
@@ -19,6 +20,8 @@ import {
   type ConsignmentRow,
   ConsignmentStepEntity,
   OrderBuyerEntity,
+  ParcelLabelEntity,
+  type ParcelLabelRow,
   ShopOrderEntity,
 } from '../../persistence/entities.ts';
 import { buyerIn, planIn, soldIn, stepOfRow, togetherIn, windowIn } from '../../persistence/orderRow.ts';
@@ -26,7 +29,12 @@ import { buyerIn, planIn, soldIn, stepOfRow, togetherIn, windowIn } from '../../
 /** A row of the list with who receives it, as SQL gives it. */
 type ListedRow = Omit<ConsignmentRow, 'plan' | 'together' | 'noted'> & { noted: number; name: string | null; town: string | null };
 
-const COLUMNS = `c."id", c."revision", c."order", c."part", c."parts", c."state", b."name", b."town", c."goods", c."pieces", c."weight", c."parcels", c."service", c."kind", c."origin", c."placed_at" AS "placedAt", c."pack_by" AS "packBy", c."leaves_on" AS "leavesOn", c."due_at" AS "dueAt", c."window", c."first", c."last", c."lead", c."noted"`;
+const COLUMNS = `c."id", c."revision", c."order", c."part", c."parts", c."state", b."name", b."town", c."goods", c."pieces", c."weight", c."parcels", c."service", c."kind", c."origin", c."placed_at" AS "placedAt", c."pack_by" AS "packBy", c."leaves_on" AS "leavesOn", c."due_at" AS "dueAt", c."window", c."first", c."last", c."lead", c."labels", c."noted"`;
+
+const labelOf = ({ id, parcel, account, service, state, tracking, cost, detail, at, seenAt, events }: ParcelLabelRow): ParcelLabel => ({
+  ...{ id, parcel, carrier: account, service, state, tracking, cost, detail, at, seenAt },
+  events: events === null ? [] : JSON.parse(events),
+});
 
 const quoted = (states: readonly string[]) => states.map((state) => `'${state}'`).join(', ');
 const WAITS = `c."state" IN (${quoted(WAITING)})`;
@@ -36,7 +44,8 @@ const READY = `(c."state" = 'packed' AND c."kind" = 'counter')`;
 /** What each view lists; `?` is today. */
 const VIEWS: Readonly<Record<DeskView, { readonly sql: string; readonly days: number }>> = {
   today: { sql: `${WAITS} AND NOT ${READY} AND (c."leaves_on" IS NULL OR c."leaves_on" <= ?)`, days: 1 },
-  late: { sql: `${WAITS} AND NOT ${READY} AND c."leaves_on" < ?`, days: 1 },
+  // Late in leaving, or under way past the day it was promised for.
+  late: { sql: `((${WAITS} AND NOT ${READY} AND c."leaves_on" < ?) OR (c."state" = 'handedOver' AND c."last" < ?))`, days: 2 },
   waiting: { sql: `${WAITS} AND NOT ${READY}`, days: 0 },
   ready: { sql: READY, days: 0 },
   out: { sql: `c."state" = 'handedOver'`, days: 0 },
@@ -63,12 +72,14 @@ const rowOf = ({ lead, noted, window, ...row }: ListedRow): DeskRow => ({
   noted: noted === 1,
 });
 
+const MARKS: ReadonlySet<string> = new Set(OrderMark.options);
+
 /** What a step back leads to: the state before the last mark that was not taken back yet. */
 function stateBefore(steps: readonly Pick<DeskStep, 'what' | 'from'>[]): OrderState | null {
   const marks: OrderState[] = [];
   for (const { what, from } of steps) {
     if (what === 'back') marks.pop();
-    else if (what !== 'placed' && what !== 'together' && what !== 'apart' && what !== 'repacked') marks.push(from);
+    else if (MARKS.has(what)) marks.push(from);
   }
   return marks.at(-1) ?? null;
 }
@@ -184,7 +195,8 @@ export class DeskStore {
 
   async #whole(manager: EntityManager, row: ConsignmentRow, buyer: { name: string; town: string } | null): Promise<DeskConsignment> {
     const steps = await manager.find(ConsignmentStepEntity, { where: { consignment: row.id }, order: { seq: 'ASC' } });
-    const { lines, parcels } = planIn(row);
+    const { lines, parcels, carried } = planIn(row);
+    const labels = await manager.find(ParcelLabelEntity, { where: { consignment: row.id }, order: { id: 'ASC' } });
     const { plan: _plan, together, search: _search, lead, noted, ...facts } = row;
     const joint = togetherIn({ together });
     const held = lead === null ? [] : await manager.find(ConsignmentEntity, { where: { lead }, order: { id: 'ASC' } });
@@ -201,6 +213,8 @@ export class DeskStore {
       lines: [...lines],
       things: await this.#things(manager, led ? held.map(({ id }) => id) : [row.id]),
       parcelsPlanned: (joint?.parcels ?? parcels) as DeskConsignment['parcelsPlanned'],
+      hasLabels: carried !== null,
+      labelList: labels.map(labelOf),
       steps: steps.map(stepOfRow),
     };
   }
@@ -243,6 +257,12 @@ export class DeskStore {
       if (done.length > 0) afterCommit(() => this.#changed(done));
       return { results };
     });
+  }
+
+  /** How consignments stand now, told as what was done to them. */
+  async asTheyAre(ids: readonly number[]): Promise<DeskMarked> {
+    const rows = await this.#database.read.findBy(ConsignmentEntity, { id: In([...ids]) });
+    return { results: rows.map(({ id, state, revision }) => ({ id, came: 'done', state: state as OrderState, revision })) };
   }
 
   async #markOne(manager: EntityManager, row: ConsignmentRow, seen: number, { step, by, note }: Mark): Promise<Marked> {

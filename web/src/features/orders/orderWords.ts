@@ -38,9 +38,13 @@ const STEP_WORDS: Readonly<Record<DeskStep['what'], string>> = {
   together: 'packed together with',
   apart: 'let travel apart again',
   repacked: 'packed into',
+  labelled: 'labels bought',
+  labelsVoid: 'labels given back',
+  scanned: 'taken over',
+  seenArrived: 'arrived',
 };
 
-const BY: Readonly<Record<string, string>> = { buyer: 'the buyer', owner: 'the owner' };
+const BY: Readonly<Record<string, string>> = { carrier: 'as the carrier says', buyer: 'the buyer', owner: 'the owner' };
 
 /** One step of its history: "Nell: packed". */
 export function stepWords({ what, by, note }: DeskStep): string {

@@ -1,0 +1,149 @@
+import { randomUUID } from 'node:crypto';
+import { once } from 'node:events';
+import type { RateBook } from '@ostrakon/core';
+import type { LabelJob, LabelPaper, ParcelsLookedAt } from '@ostrakon/core/contract';
+import { LRUCache } from 'lru-cache';
+import pLimit from 'p-limit';
+import { CarrierFailure, CarrierSaysNo } from '../../carriers/carrierPort.ts';
+import type { CarrierGateway } from '../../carriers/gateway.ts';
+import type { Accounts } from '../../carriers/heldAccount.ts';
+import { HttpProblem } from '../../http/problems.ts';
+import type { ParcelLabelRow } from '../../persistence/entities.ts';
+import { startThread } from '../../startThread.ts';
+import type { LabelStore, LabelToBuy } from './labelStore.ts';
+
+/** Questions to carriers under way at once. */
+const AT_ONCE = 4;
+
+interface Job {
+  state: LabelJob;
+  cancelled: boolean;
+}
+
+const words = (error: unknown): string => {
+  if (error instanceof CarrierSaysNo || error instanceof CarrierFailure || error instanceof HttpProblem) return error.message;
+  throw error;
+};
+
+export interface LabelDeskParts {
+  readonly labels: LabelStore;
+  readonly accounts: Accounts;
+  readonly gateway: Pick<CarrierGateway, 'label' | 'labelPdf' | 'voidLabel' | 'track'>;
+  book(): RateBook;
+}
+
+/** Buys labels, prints them, gives them back, and asks where their parcels are. */
+export class LabelDesk {
+  readonly #parts: LabelDeskParts;
+  readonly #jobs = new LRUCache<string, Job>({ max: 50 });
+
+  constructor(parts: LabelDeskParts) {
+    this.#parts = parts;
+  }
+
+  #account(id: string) {
+    const account = this.#parts.accounts.find(id);
+    if (!account) throw new HttpProblem('desk-refused', `There is no carrier account ${id} any more.`);
+    if (account.kind === 'tariff') throw new HttpProblem('desk-refused', `${account.name} is a price list and sells no labels.`);
+    return account;
+  }
+
+  /** Begins to buy what is missing of some consignments. */
+  async begin(ids: readonly number[], by: string): Promise<LabelJob> {
+    const wanted = await this.#parts.labels.toBuy(ids, this.#parts.book());
+    const state: LabelJob = { id: randomUUID(), status: 'running', total: wanted.length, done: 0, failed: [], cost: 0 };
+    const job: Job = { state, cancelled: false };
+    this.#jobs.set(state.id, job);
+    void this.#run(job, wanted, by);
+    return { ...state };
+  }
+
+  async #run(job: Job, wanted: readonly LabelToBuy[], by: string): Promise<void> {
+    const limit = pLimit(AT_ONCE);
+    const buy = (label: LabelToBuy) => limit(() => (job.cancelled ? undefined : this.#buy(job, label)));
+    await Promise.all(wanted.map(buy));
+    const ids = [...new Set(wanted.map(({ row }) => row.consignment))];
+    await this.#parts.labels.labelled(ids, by).catch(() => undefined);
+    job.state.status = job.cancelled ? 'cancelled' : 'done';
+  }
+
+  async #buy({ state }: Job, { row, order, request, why }: LabelToBuy): Promise<void> {
+    try {
+      if (!request) throw new HttpProblem('desk-refused', why);
+      const made = await this.#parts.gateway.label(this.#account(row.account), request);
+      await this.#parts.labels.bought(row, made);
+      state.done += 1;
+      state.cost += made.cost;
+    } catch (error) {
+      const known = error instanceof CarrierSaysNo || error instanceof CarrierFailure || error instanceof HttpProblem;
+      const detail = known ? error.message : 'The shop could not keep it.';
+      state.failed.push({ order, parcel: row.parcel, detail });
+      await this.#parts.labels.failed(row, detail).catch(() => undefined);
+    }
+  }
+
+  /** @throws HttpProblem `not-found` */
+  job(id: string): LabelJob {
+    const job = this.#jobs.get(id);
+    if (!job) throw new HttpProblem('not-found', 'These labels are not being bought any more.');
+    return { ...job.state, failed: [...job.state.failed] };
+  }
+
+  cancel(id: string): void {
+    const job = this.#jobs.get(id);
+    if (job) job.cancelled = true;
+  }
+
+  /** Gives labels of consignments back. @returns those given back */
+  async giveBack(ids: readonly number[], by: string): Promise<readonly ParcelLabelRow[]> {
+    const held = await this.#parts.labels.held(ids);
+    const back: ParcelLabelRow[] = [];
+    try {
+      for (const label of held) {
+        await this.#parts.gateway.voidLabel(this.#account(label.account), label.tracking ?? '');
+        back.push(label);
+      }
+    } catch (error) {
+      throw new HttpProblem(error instanceof CarrierSaysNo ? 'carrier-refused' : 'carrier-failed', words(error));
+    } finally {
+      if (back.length > 0) await this.#parts.labels.voided(back, by);
+    }
+    return back;
+  }
+
+  /** Labels on paper. */
+  async print(ids: readonly number[], paper: LabelPaper): Promise<Buffer> {
+    const limit = pLimit(AT_ONCE);
+    const labels = await this.#parts.labels.toPrint(ids);
+    try {
+      const files = await Promise.all(
+        labels.map(({ account, tracking }) => limit(() => this.#parts.gateway.labelPdf(this.#account(account), tracking ?? ''))),
+      );
+      const thread = startThread(import.meta.url, 'labelPaperWorker');
+      thread.postMessage({ files, paper });
+      const [made] = (await once(thread, 'message')) as [Uint8Array];
+      await thread.terminate();
+      return Buffer.from(made);
+    } catch (error) {
+      throw new HttpProblem(error instanceof CarrierSaysNo ? 'carrier-refused' : 'carrier-failed', words(error));
+    }
+  }
+
+  /** Asks carriers where everything is that has not arrived, and marks what they say. */
+  async look(): Promise<ParcelsLookedAt> {
+    const limit = pLimit(AT_ONCE);
+    const labels = await this.#parts.labels.outside();
+    let silent = 0;
+    const look = async (label: ParcelLabelRow) => {
+      try {
+        await this.#parts.labels.seen(label, await this.#parts.gateway.track(this.#account(label.account), label.tracking ?? ''));
+      } catch (error) {
+        words(error);
+        silent += 1;
+      }
+    };
+    await Promise.all(labels.map((label) => limit(look, label)));
+    const moved = await this.#parts.labels.follow([...new Set(labels.map(({ consignment }) => consignment))]);
+    return { looked: labels.length, moved, silent };
+  }
+}
