@@ -55,12 +55,26 @@ test('an order of the shop front comes to the desk as it is placed, is packed wi
   await expect(line(page, first)).toContainText('packing');
   await page.keyboard.press('k');
   await expect(line(page, first)).toContainText('packed');
+
+  await line(page, first).click();
+  const labels = panel(page, first).getByRole('region', { name: 'Labels' });
+  await labels.getByRole('button', { name: 'Buy the label' }).click();
+  // UPU standard S10: two letters, eight digits and a check digit, the country.
+  await expect(labels.getByRole('listitem')).toHaveText(/^LX\d{9}CA \$\d+\.\d\d$/);
+  const saved = page.waitForEvent('download');
+  await labels.getByRole('combobox', { name: 'Paper' }).selectOption({ label: 'A4, two on a sheet' });
+  await labels.getByRole('button', { name: 'Print' }).click();
+  expect((await saved).suggestedFilename()).toBe('labels.pdf');
+  await line(page, first).focus();
   await page.keyboard.press('h');
   await expect(page.getByText('No order waits to be packed.')).toBeVisible();
   await page.getByRole('radio', { name: 'Under way 2' }).click();
   await line(page, first).click();
-  await panel(page, first).getByRole('button', { name: 'Arrived' }).click();
-  await expect(panel(page, first).getByRole('listitem').filter({ hasText: 'marked as arrived' })).toBeVisible();
+  await page.request.post(`${shop.carriers}/petrel-post/practice/hasten`, { data: { hours: 600 } });
+  await page.getByRole('button', { name: 'Where are they?' }).click();
+  await expect(page.getByText('Nothing is under way.')).toBeVisible();
+  await expect(panel(page, first).getByRole('region', { name: 'What happened' })).toContainText('arrived, as the carrier says');
+  await expect(panel(page, first).getByRole('region', { name: 'Labels' })).toContainText('Arrived, Bridgewater');
   await page.keyboard.press('Escape');
   await expect(panel(page, first)).toBeHidden();
 });
@@ -83,6 +97,29 @@ test('two at one desk see each other’s marks, and who comes second is told', a
   await expect(other.getByText('1 order changed meanwhile by somebody else; look again')).toBeVisible();
   expect((await rowsOf(page, shop.url, 'view=all')).find(({ id }) => id === row?.id)).toMatchObject({ state: 'packed' });
   await other.close();
+});
+
+test('labels for forty orders: two fail, are told with why, and only those are bought again', async ({ page, shop }) => {
+  for (let at = 0; at < 40; at += 1)
+    await place(page, shop.url, `bulk-${at}-order`, { ...idris, name: `Buyer ${at}`, mail: `b${at}@buyer.example` });
+  await page.goto(`${shop.url}/orders?view=waiting`);
+  await line(page, 1001).focus();
+  for (let at = 0; at < 40; at += 1) {
+    await page.keyboard.press(' ');
+    await page.keyboard.press('ArrowDown');
+  }
+  await expect(page.getByText('40 orders chosen')).toBeVisible();
+  const practise = (fault: string) => page.request.post(`${shop.carriers}/petrel-post/practice/fault`, { data: { fault } });
+  await practise('everyTwentiethLabel');
+  await page.keyboard.press('l');
+  const dialog = page.getByRole('dialog', { name: 'Some labels were not bought' });
+  await expect(dialog.getByRole('status')).toContainText('38 of 40 labels bought, $');
+  await expect(dialog.getByRole('listitem')).toHaveCount(2);
+  await practise('none');
+  await dialog.getByRole('button', { name: 'Buy the missing ones' }).click();
+  await expect(page.getByRole('dialog', { name: 'Labels bought' }).getByRole('status')).toContainText('2 of 2 labels bought');
+  const rows = await rowsOf(page, shop.url, 'view=waiting&limit=100');
+  expect(rows.map(({ labels }) => labels)).toEqual(rows.map(() => 1));
 });
 
 test.describe('with some weeks of orders', () => {

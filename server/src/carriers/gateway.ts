@@ -265,7 +265,8 @@ export class CarrierGateway {
   }
 
   labelPdf(account: HeldAccount, tracking: string): Promise<Buffer> {
-    return this.#through(account, 'ask', (port, signal) => port.labelPdf(tracking, signal));
+    // To draw one takes as long as to make one.
+    return this.#through(account, 'once', (port, signal) => port.labelPdf(tracking, signal));
   }
 
   packaging(account: HeldAccount): Promise<readonly GivenPackaging[]> {

@@ -1,4 +1,4 @@
-import { marked, type OrderMark } from '@ostrakon/core';
+import { isWaiting, marked, type OrderMark } from '@ostrakon/core';
 import type { DeskRow } from '@ostrakon/core/contract';
 import type { ReactNode } from 'react';
 import { Button } from '../../ui/Button.tsx';
@@ -23,6 +23,7 @@ const HINTS: readonly (readonly [string, string])[] = [
   ['K', 'packed'],
   ['H', 'handed over'],
   ['C', 'collected'],
+  ['L', 'labels'],
   ['T', 'together'],
   ['Ctrl Z', 'step back'],
   ['/', 'search'],
@@ -33,11 +34,13 @@ export function ChosenBar({
   chosen,
   onMark,
   onTogether,
+  onLabels,
   onLetGo,
 }: {
   chosen: readonly DeskRow[];
   onMark: (mark: OrderMark) => void;
   onTogether: () => void;
+  onLabels: () => void;
   onLetGo: () => void;
 }) {
   const { format } = useDesk();
@@ -68,6 +71,11 @@ export function ChosenBar({
             {MARK_WORDS[mark]} <Key>{key}</Key>
           </Button>
         ))}
+        {chosen.some(({ state, labels, parcels }) => isWaiting(state) && labels < parcels) && (
+          <Button look="dark" onClick={onLabels}>
+            Buy labels <Key>L</Key>
+          </Button>
+        )}
         {chosen.length > 1 && (
           <Button look="dark" onClick={onTogether}>
             Pack together <Key>T</Key>

@@ -5,6 +5,7 @@ import { Outlet, useNavigate, useParams } from 'react-router';
 import { problemWords } from '../../access/problemWords.ts';
 import { useAddress } from '../../ui/useAddress.ts';
 import { isTyping, useShortcut } from '../../ui/useShortcut.ts';
+import { AskCarriers } from './AskCarriers.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
 import { DayLine } from './DayLine.tsx';
 import { DeskProvider, useDesk } from './Desk.tsx';
@@ -12,8 +13,10 @@ import { DeskList } from './DeskList.tsx';
 import { DeskTools, SORTS, usualSort } from './DeskTools.tsx';
 import type { Wanted } from './deskApi.ts';
 import { actOfKey } from './deskKeys.ts';
+import { LabelsDialog } from './LabelsDialog.tsx';
 import { useDeskChanges } from './useDeskChanges.ts';
 import { useDeskRows } from './useDeskRows.ts';
+import { useLabels } from './useLabels.ts';
 import { useMarks } from './useMarks.ts';
 import { useTogether } from './useTogether.ts';
 
@@ -103,6 +106,7 @@ function DeskPage() {
   const rows = useDeskRows(wanted);
   const { mark, readAnew } = useMarks();
   const { sets, join, keepApart } = useTogether(readAnew);
+  const labels = useLabels();
   const chosen = useChosenRows(rows.known);
   const [at, setAt] = useState(0);
   const { number } = useParams();
@@ -118,6 +122,7 @@ function DeskPage() {
     await join(set && chosen.rows.length < 2 ? set.of : chosen.rows, giveBack);
     chosen.letGo();
   };
+  const buyLabels = (row: DeskRow | null) => labels.buy((chosen.rows.length > 0 || !row ? chosen.rows : [row]).map(({ id }) => id));
   const onKey = (event: KeyboardEvent, row: DeskRow | null) => {
     const act = actOfKey(event);
     if (act === null || (act === 'letGo' && chosen.rows.length === 0)) return;
@@ -126,6 +131,7 @@ function DeskPage() {
     event.stopPropagation();
     if (act === 'letGo') chosen.letGo();
     else if (act === 'together') void joinAll(row, false);
+    else if (act === 'labels') void buyLabels(row);
     else if (act === 'choose') row && chosen.choose(row);
     else if (act === 'open') row && show(row);
     else void markAll(act, row);
@@ -141,6 +147,7 @@ function DeskPage() {
         <Heading list={rows.list} />
         {wanted.view === 'today' && wanted.sort === 'due' && <DayLine groups={rows.list?.groups ?? []} />}
         <DeskTools
+          end={(wanted.view === 'out' || wanted.view === 'late') && <AskCarriers onLooked={readAnew} />}
           wanted={wanted}
           text={text}
           counts={rows.list?.counts}
@@ -170,10 +177,12 @@ function DeskPage() {
           chosen={chosen.rows}
           onMark={(step) => void markAll(step, null)}
           onTogether={() => void joinAll(null, false)}
+          onLabels={() => void buyLabels(null)}
           onLetGo={chosen.letGo}
         />
       </section>
       <Outlet />
+      <LabelsDialog labels={labels} />
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import type { DeskFacts, DeskList, DeskView } from '@ostrakon/core/contract';
+import type { ReactNode } from 'react';
 import { SearchField } from '../../ui/SearchField.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -31,6 +32,7 @@ export function DeskTools({
   text,
   counts,
   services,
+  end,
   change,
 }: {
   wanted: Wanted;
@@ -38,6 +40,8 @@ export function DeskTools({
   text: string;
   counts: DeskList['counts'] | undefined;
   services: DeskFacts['services'];
+  /** What else there is to do with this view. */
+  end: ReactNode;
   change: (more: Readonly<Record<string, string | null>>) => void;
 }) {
   const { format } = useDesk();
@@ -82,6 +86,7 @@ export function DeskTools({
             </option>
           ))}
         </Select>
+        {end}
       </div>
     </>
   );

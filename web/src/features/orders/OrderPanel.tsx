@@ -10,9 +10,11 @@ import { Button, SignButton } from '../../ui/Button.tsx';
 import { Menu } from '../../ui/Menu.tsx';
 import { Segments } from '../../ui/Segments.tsx';
 import { toast } from '../../ui/toast.ts';
+import { isTyping, useShortcut } from '../../ui/useShortcut.ts';
 import { useDesk } from './Desk.tsx';
 import { deskApi, deskQueries } from './deskApi.ts';
 import { ForgetDialog } from './ForgetDialog.tsx';
+import { OrderLabels } from './OrderLabels.tsx';
 import { OrderParcels } from './OrderParcels.tsx';
 import { dayOf, MARK_WORDS, noteWords, stepWords } from './orderWords.ts';
 import { useMarks } from './useMarks.ts';
@@ -127,6 +129,7 @@ function Part({ order, part }: { order: DeskOrder; part: DeskConsignment }) {
         </ul>
       </section>
       {part.parcels > 0 && <OrderParcels part={part} order={order.number} canRepack={part.together === null && isWaiting(part.state)} />}
+      <OrderLabels part={part} />
       <WhatIsLeft part={part} />
       <div className="flex flex-wrap gap-2 border-line border-t px-4 py-3">
         <Marks part={part} onMark={(step) => void mark(step, [part])} />
@@ -177,6 +180,9 @@ export function OrderPanel() {
   const [chosen, setChosen] = useState('0');
   const panel = useRef<HTMLElement>(null);
   const close = () => navigate({ pathname: '/orders', search });
+  useShortcut((event) => {
+    if (event.key === 'Escape' && !event.defaultPrevented && !isTyping(event.target)) close();
+  });
   useEffect(() => {
     if (number !== '') panel.current?.scrollTo(0, 0);
   }, [number]);
@@ -185,9 +191,6 @@ export function OrderPanel() {
     <aside
       ref={panel}
       aria-label={`Order ${number}`}
-      onKeyDown={(event) => {
-        if (event.key === 'Escape' && !event.defaultPrevented) close();
-      }}
       className="w-[410px] shrink-0 overflow-auto border-line-strong border-s bg-paper max-[900px]:absolute max-[900px]:inset-0 max-[900px]:z-20 max-[900px]:w-auto"
     >
       <div className="flex items-start justify-between gap-2 px-4 pt-4">

@@ -1,7 +1,7 @@
 import type { OrderStep } from '@ostrakon/core/contract';
 
 /** What a key does at the desk. */
-export type DeskAct = OrderStep | 'choose' | 'open' | 'together' | 'letGo';
+export type DeskAct = OrderStep | 'choose' | 'open' | 'together' | 'labels' | 'letGo';
 
 const KEYS: Readonly<Record<string, DeskAct>> = {
   b: 'begin',
@@ -9,6 +9,7 @@ const KEYS: Readonly<Record<string, DeskAct>> = {
   h: 'handOver',
   c: 'collect',
   t: 'together',
+  l: 'labels',
   ' ': 'choose',
   enter: 'open',
   escape: 'letGo',

@@ -1,0 +1,63 @@
+import { LabelJob as Job, type LabelJob, type LabelPaper } from '@ostrakon/core/contract';
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { z } from 'zod';
+import { problemWords } from '../../access/problemWords.ts';
+import { ask, askFile } from '../../api/client.ts';
+import { downloadBlob } from '../../ui/download.ts';
+import { toast } from '../../ui/toast.ts';
+
+const PAUSE_MS = 250;
+
+/** Labels of consignments as a file to be printed. */
+export async function printLabels(of: readonly number[], paper: LabelPaper): Promise<void> {
+  try {
+    downloadBlob('labels.pdf', await askFile('POST /orders/labels/print', { body: { of: [...of], paper } }));
+  } catch (failed) {
+    toast.error(problemWords(failed));
+  }
+}
+
+/** Labels being bought: how far that is, calling it off, and trying what failed again. */
+export function useLabels() {
+  const client = useQueryClient();
+  const [job, setJob] = useState<LabelJob | null>(null);
+  const [of, setOf] = useState<readonly number[]>([]);
+  const watched = useRef<string | null>(null);
+  useEffect(
+    () => () => {
+      watched.current = null;
+    },
+    [],
+  );
+  const follow = async (begun: LabelJob) => {
+    watched.current = begun.id;
+    let now = begun;
+    while (now.status === 'running' && watched.current === begun.id) {
+      await new Promise((resolve) => setTimeout(resolve, PAUSE_MS));
+      now = await ask('GET /orders/labels/:job', Job, { params: { job: begun.id } });
+      if (watched.current === begun.id) setJob(now);
+    }
+    await client.invalidateQueries({ queryKey: ['desk'] });
+    return now;
+  };
+  const buy = async (ids: readonly number[]): Promise<LabelJob | null> => {
+    try {
+      setOf(ids);
+      const begun = await ask('POST /orders/labels', Job, { body: { of: [...ids] } });
+      setJob(begun);
+      return await follow(begun);
+    } catch (failed) {
+      toast.error(problemWords(failed));
+      return null;
+    }
+  };
+  const cancel = async () => {
+    if (job) await ask('DELETE /orders/labels/:job', z.null(), { params: { job: job.id } }).catch(() => undefined);
+  };
+  const close = () => {
+    watched.current = null;
+    setJob(null);
+  };
+  return { job, of, buy, cancel, close, again: () => buy(of) };
+}
