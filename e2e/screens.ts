@@ -15,7 +15,7 @@ export const screens: Readonly<Record<string, readonly string[]>> = {
     '/shop/backup',
   ],
   'of people and checkouts': ['/shop/words', '/shop/delivery', '/shop/checkout', '/shop/people', '/shop/activity'],
-  'of orders': ['/orders', '/orders?view=all'],
+  'of orders': ['/orders', '/orders?view=all', '/orders/papers'],
   'of the shop': ['/shop/goods', '/shop/packaging', '/shop/locations', '/shop/places'],
   'of carriers': ['/book?face=margin', '/shop/carriers', '/services/express', '/costs', '/costs/fit', '/costs/label'],
   'of proof': [

@@ -106,6 +106,16 @@ export {
 export { OwnerQuote } from './contract/ownerQuote.ts';
 export { isPage, PAGES } from './contract/pages.ts';
 export {
+  PaperChoices,
+  PaperFault,
+  PaperKind,
+  PaperSeen,
+  PaperState,
+  PaperTemplate,
+  PrintPaper,
+  SetPaper,
+} from './contract/papers.ts';
+export {
   AuditEntry,
   AuditKind,
   AuditList,

@@ -205,6 +205,7 @@ export { carriageAsk, type Way } from './orders/carriageAsk.ts';
 export { type Choice, type Consigned, consignmentsOf, packFor } from './orders/consigned.ts';
 export { collectionOn, type Leaving } from './orders/leaving.ts';
 export { canStepBack, isWaiting, marked, marksFor, OrderMark, OrderState, WAITING } from './orders/orderWay.ts';
+export { roundWay, wayLength } from './orders/roundWay.ts';
 export { type Companion, travelTogether } from './orders/travelTogether.ts';
 export { billableWeight, girth, lengthPlusGirth, longestSide, type Sides, VolumeRule, volumetricWeight } from './packing/billable.ts';
 export { fewestRooms } from './packing/fewestRooms.ts';

@@ -39,9 +39,14 @@ const KINDS = ['Street', 'Street', 'Road', 'Avenue', 'Lane', 'Court'];
 
 /** Real towns and postal codes; how often somebody there buys. */
 const TOWNS: readonly { readonly weight: number; readonly town: string; readonly to: Destination }[] = [
-  ['CA-NS', 26, 'Halifax', 'B3H 4R2'],
-  ['CA-NS', 16, 'Dartmouth', 'B2Y 2N6'],
-  ['CA-NS', 8, 'Bedford', 'B4A 1E6'],
+  ['CA-NS', 7, 'Halifax', 'B3H 4R2'],
+  ['CA-NS', 7, 'Halifax', 'B3J 1S9'],
+  ['CA-NS', 6, 'Halifax', 'B3K 5M1'],
+  ['CA-NS', 6, 'Halifax', 'B3M 3Y1'],
+  ['CA-NS', 9, 'Dartmouth', 'B2Y 2N6'],
+  ['CA-NS', 7, 'Dartmouth', 'B2W 3J2'],
+  ['CA-NS', 5, 'Bedford', 'B4A 1E6'],
+  ['CA-NS', 3, 'Lower Sackville', 'B4C 2S1'],
   ['CA-NS', 9, 'Bridgewater', 'B4V 2L5'],
   ['CA-NS', 6, 'Truro', 'B2N 5A9'],
   ['CA-NB', 8, 'Moncton', 'E1C 4Z6'],

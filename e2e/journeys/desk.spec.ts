@@ -173,4 +173,47 @@ test.describe('with some weeks of orders', () => {
     await expect(panel(page, ready.order)).toContainText('buyer forgotten');
     expect((await rowsOf(page, shop.url, `view=all&text=${ready.order}`)).find(({ id }) => id === ready.id)?.name).toBeNull();
   });
+
+  test('slips are changed with their look beside, faults told by line, printed for many; a round has its sheet', async ({ page, shop }) => {
+    await page.goto(`${shop.url}/orders/papers`);
+    const paper = page.frameLocator('iframe');
+    await expect(paper.getByRole('heading', { level: 2 })).toContainText('Packing slip: Order');
+    await expect(paper.getByText('Price', { exact: true })).toBeHidden();
+    await page.getByLabel('Prices').check();
+    await expect(paper.getByText('Price', { exact: true })).toBeVisible();
+    await page.getByLabel('A few words at its end').fill('Glazes stand upright');
+    await expect(paper.getByText('Glazes stand upright')).toBeVisible();
+    await page.getByRole('button', { name: 'Change the template itself' }).click();
+    const source = page.getByLabel('Template, in the Liquid language');
+    const given = await source.inputValue();
+    await source.fill(`${given}\n{{ order.nothing | upcase }}`);
+    await expect(page.getByRole('alert')).toHaveText(/^Line \d+: .*nothing/);
+    await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled();
+    await source.fill(`<h1>Mine {{ order.number }}</h1>{{ choices.note }}`);
+    await expect(paper.getByRole('heading', { level: 1 })).toContainText('Mine 1');
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByText('Packing slips saved')).toBeVisible();
+    await page.reload();
+    await expect(source).toHaveValue(/^<h1>Mine/);
+    await page.getByRole('button', { name: 'As it came with the shop' }).click();
+    await page.getByRole('button', { name: 'Save' }).click();
+    expect(await axeFaults(page)).toEqual([]);
+
+    await page.getByRole('main').getByRole('link', { name: 'Orders' }).click();
+    await page.getByRole('radio', { name: /^Waiting/ }).click();
+    await page.getByLabel('Service').selectOption({ label: 'Van round' });
+    const round = await rowsOf(page, shop.url, 'view=waiting&service=van');
+    expect(round.length).toBeGreaterThan(0);
+    await expect(desk(page).getByRole('row')).toHaveCount(round.length);
+    for (const { order } of round) await page.getByLabel(`Choose order ${order}`).check();
+    for (const [name, file] of [
+      ['Round sheet', 'round-sheet.pdf'],
+      ['Packing slips', 'packing-slips.pdf'],
+    ] as const) {
+      const saved = page.waitForEvent('download');
+      await page.getByRole('button', { name: 'Print…' }).click();
+      await page.getByRole('menuitem', { name }).click();
+      expect((await saved).suggestedFilename()).toBe(file);
+    }
+  });
 });

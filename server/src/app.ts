@@ -28,6 +28,7 @@ import { type DeskSources, deskHandlers } from './features/orders/deskRoutes.ts'
 import { LabelDesk } from './features/orders/labelDesk.ts';
 import { orderHandlers } from './features/orders/orderRoutes.ts';
 import { TogetherStore } from './features/orders/togetherStore.ts';
+import { paperHandlers } from './features/papers/paperRoutes.ts';
 import { peopleHandlers, sessionHandlers } from './features/people/peopleRoutes.ts';
 import { LiveQuotes } from './features/public-quote/liveQuotes.ts';
 import { quoteHandlers } from './features/public-quote/publicRoutes.ts';
@@ -222,6 +223,7 @@ function ownerDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes, desk:
     ),
     ...auditHandlers(audit),
     ...deskHandlers(desk),
+    ...paperHandlers({ papers: parts.papers, database: keeping.database(), now: keeping.now, book: desk.book }),
     ...draftHandlers(drafts, async (number) => (await editions.read(number)).book),
     ...editionHandlers(editions, drafts, feed, { products: () => goods.byId.values(), loads: () => loads.all, keys: () => keys.filed() }),
     ...goodsHandlers(goods),

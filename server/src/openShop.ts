@@ -8,6 +8,7 @@ import { DeskStore } from './features/orders/deskStore.ts';
 import { Forgetting } from './features/orders/forgetting.ts';
 import { LabelStore } from './features/orders/labelStore.ts';
 import { OrderStore } from './features/orders/orderStore.ts';
+import { PaperStore } from './features/papers/paperStore.ts';
 import { SurveyStore } from './features/surveys/surveyStore.ts';
 import { TrialStore } from './features/trials/trialStore.ts';
 import { Secrets } from './persistence/secrets.ts';
@@ -31,6 +32,7 @@ export async function openShop(folder: string, now: () => string) {
       deskFeed,
       labels: new LabelStore(database, now, deskFeed.tell),
       forgetting: new Forgetting(database, deskFeed.tell),
+      papers: new PaperStore(database),
       orders: new OrderStore(database, now, deskFeed.tell),
       surveys: new SurveyStore(database, now),
       trials: new TrialStore(database),

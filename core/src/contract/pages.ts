@@ -17,6 +17,7 @@ export const PAGES = [
   '/proof/coverage',
   '/proof/trials',
   '/orders',
+  '/orders/papers',
   '/orders/:number',
   '/services/:service',
   '/publish',

@@ -36,6 +36,7 @@ export const ProblemCode = z.enum([
   'nothing-to-redo',
   'nothing-to-undo',
   'origin-refused',
+  'paper-refused',
   'plan-refused',
   'quote-gone',
   'shop-replaced',

@@ -13,6 +13,7 @@ import { Trial } from '../trials/trial.ts';
 import { EditionSummary } from './api.ts';
 import { KnownService, NewServices } from './carriers.ts';
 import { FiledOrder } from './orders.ts';
+import { PaperTemplate } from './papers.ts';
 
 /** A frozen book in the format of its time, kept as it is: an edition never changes. */
 const EditionBook = z.looseObject({ format: z.int().min(1) }).superRefine((document, { addIssue }) => {
@@ -66,6 +67,8 @@ export const ShopFile = z.strictObject({
   surveys: z.array(Survey.extend({ questions: z.int().min(0) })),
   /** Orders as they were placed; absent where there are none. */
   orders: z.array(FiledOrder).optional(),
+  /** Papers of the desk that are not as they come with the shop. */
+  papers: z.array(PaperTemplate).optional(),
 });
 export type ShopFile = z.infer<typeof ShopFile>;
 

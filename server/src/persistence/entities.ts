@@ -424,6 +424,24 @@ export const ParcelLabelEntity = new EntitySchema<ParcelLabelRow>({
   ],
 });
 
+/** What a paper looks like in one language, where that is not what comes with the shop. */
+export interface PaperTemplateRow {
+  kind: string;
+  language: string;
+  source: string | null;
+  choices: string;
+}
+export const PaperTemplateEntity = new EntitySchema<PaperTemplateRow>({
+  name: 'PaperTemplate',
+  tableName: 'paper_template',
+  columns: {
+    kind: { type: 'varchar', primary: true },
+    language: { type: 'varchar', primary: true },
+    source: { type: 'text', nullable: true },
+    choices: { type: 'text' },
+  },
+});
+
 export const GoodsRulesEntity = new EntitySchema<GoodsRulesRow>({
   name: 'GoodsRules',
   tableName: 'goods_rules',
@@ -538,6 +556,7 @@ export const entities = [
   FeedEntity,
   GoodsRulesEntity,
   OrderBuyerEntity,
+  PaperTemplateEntity,
   ParcelLabelEntity,
   ProductEntity,
   ReleaseEntity,

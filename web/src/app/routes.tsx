@@ -22,6 +22,7 @@ const ServiceScreen = later(() => import('../features/service/ServiceScreen.tsx'
 const PublishScreen = later(() => import('../features/publish/PublishScreen.tsx'), 'PublishScreen');
 const DispatchScreen = later(() => import('../features/dispatch/DispatchScreen.tsx'), 'DispatchScreen');
 const DeskScreen = later(() => import('../features/orders/DeskScreen.tsx'), 'DeskScreen');
+const PapersScreen = later(() => import('../features/orders/PapersScreen.tsx'), 'PapersScreen');
 const OrderPanel = later(() => import('../features/orders/OrderPanel.tsx'), 'OrderPanel');
 const ShopScreens = later(() => import('./ShopScreens.tsx'), 'ShopScreens');
 const GuideScreen = later(() => import('../features/guide/GuideScreen.tsx'), 'GuideScreen');
@@ -56,6 +57,7 @@ export function Screens() {
           <Route path="coverage" element={<CoverageScreen />} />
           <Route path="trials" element={<TrialsScreen />} />
         </Route>
+        <Route path="orders/papers" element={<PapersScreen />} />
         <Route path="orders" element={<DeskScreen />}>
           <Route path=":number" element={<OrderPanel />} />
         </Route>

@@ -4,7 +4,7 @@ import type { ComponentProps } from 'react';
 type Look = 'plain' | 'main' | 'quiet' | 'dark';
 
 const looks: Record<Look, string> = {
-  plain: 'border-line-strong bg-paper text-ink hover:bg-bone font-medium px-3',
+  plain: 'border-line-strong bg-paper text-ink hover:bg-bone font-medium px-3 disabled:opacity-50 disabled:hover:bg-paper',
   main: 'border-clay bg-clay text-paper hover:bg-clay-deep font-semibold disabled:bg-clay-tint disabled:text-ash disabled:border-clay-tint px-3',
   quiet: 'border-transparent bg-transparent text-clay hover:underline font-medium px-0 disabled:opacity-50 disabled:no-underline',
   dark: 'border-hood-line bg-transparent text-hood-text hover:bg-hood-held font-medium disabled:opacity-50 disabled:hover:bg-transparent px-3',

@@ -33,6 +33,13 @@ function cutOffWords(cutOffs: CutOffs, format: Format): string {
     .join(', ');
 }
 
+const COLLECTED = (format: Format) =>
+  [
+    ({ collections }: DispatchCalendar) => collections,
+    ({ collections = [] }: DispatchCalendar) =>
+      collections.length === 0 ? 'no hour of collection' : `collected at ${collections.map(({ at }) => format.time(at)).join(', ')}`,
+  ] as const;
+
 export function dispatchWords(before: DispatchCalendar | null, after: DispatchCalendar, format: Format): string {
   const { least, most } = after.lead;
   const own = after.ownCutOffs.length;
@@ -42,11 +49,7 @@ export function dispatchWords(before: DispatchCalendar | null, after: DispatchCa
       ({ ownCutOffs }) => ownCutOffs,
       () => (own === 0 ? 'no service has cut-offs of its own' : `${format.count(own, 'service')} with cut-offs of its own`),
     ],
-    [
-      ({ collections }) => collections,
-      ({ collections = [] }) =>
-        collections.length === 0 ? 'no hour of collection' : `collected at ${collections.map(({ at }) => format.time(at)).join(', ')}`,
-    ],
+    ...(before?.collections || after.collections ? [COLLECTED(format)] : []),
     [({ lead }) => lead, () => `packed after ${least === most ? '' : `${least} to `}${format.count(most, 'packing day')}`],
     [
       ({ capacity }) => capacity,

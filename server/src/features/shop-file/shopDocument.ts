@@ -12,6 +12,7 @@ import {
   type DraftStepRow,
   EditionEntity,
   GoodsRulesEntity,
+  PaperTemplateEntity,
   ProductEntity,
   ReleaseEntity,
   SurveyEntity,
@@ -35,6 +36,7 @@ export function readShop(database: Database): Promise<ShopFile> {
     const accounts = await manager.find(CarrierAccountEntity, { order: { position: 'ASC' } });
     const surveys = await manager.find(SurveyEntity, { order: { at: 'ASC', id: 'ASC' } });
     const orders = await readOrders(manager);
+    const papers = await manager.find(PaperTemplateEntity, { order: { kind: 'ASC', language: 'ASC' } });
     return ShopFile.parse({
       format: 'ostrakon-shop',
       version: 2,
@@ -62,6 +64,7 @@ export function readShop(database: Database): Promise<ShopFile> {
       })),
       surveys: surveys.map(({ questions, document }) => ({ ...JSON.parse(document), questions })),
       ...(orders.length > 0 && { orders }),
+      ...(papers.length > 0 && { papers: papers.map(({ choices, ...one }) => ({ ...one, choices: JSON.parse(choices) })) }),
     });
   });
 }
@@ -173,6 +176,10 @@ export async function plantShop(folder: string, file: ShopFile): Promise<void> {
         })),
       );
       await insertOrders(manager, file.orders ?? []);
+      await insert(
+        PaperTemplateEntity,
+        (file.papers ?? []).map(({ choices, ...one }) => ({ ...one, choices: JSON.stringify(choices) })),
+      );
     });
   } finally {
     await database.close();

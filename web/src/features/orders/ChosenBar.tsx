@@ -1,9 +1,11 @@
 import { isWaiting, marked, type OrderMark } from '@ostrakon/core';
-import type { DeskRow } from '@ostrakon/core/contract';
+import { type DeskRow, PaperKind } from '@ostrakon/core/contract';
 import type { ReactNode } from 'react';
 import { Button } from '../../ui/Button.tsx';
+import { Menu } from '../../ui/Menu.tsx';
 import { useDesk } from './Desk.tsx';
 import { MARK_WORDS } from './orderWords.ts';
+import { PAPER_NAMES, printPapers } from './usePrint.ts';
 
 const Key = ({ children }: { children: ReactNode }) => (
   <kbd className="rounded border border-current px-1 font-sans text-xs opacity-80">{children}</kbd>
@@ -28,6 +30,12 @@ const HINTS: readonly (readonly [string, string])[] = [
   ['Ctrl Z', 'step back'],
   ['/', 'search'],
 ];
+
+/** What is to be collected has a list of its own, and so has what goes by a round. */
+const fits = (kind: PaperKind, chosen: readonly DeskRow[]): boolean =>
+  kind === 'pickupList'
+    ? chosen.some((row) => row.kind === 'counter')
+    : kind !== 'roundSheet' || chosen.some((row) => row.kind === 'round');
 
 /** What is done with the orders that are chosen; the keys of the desk while none is. */
 export function ChosenBar({
@@ -76,6 +84,23 @@ export function ChosenBar({
             Buy labels <Key>L</Key>
           </Button>
         )}
+        <Menu
+          trigger={<Button look="dark">Print…</Button>}
+          groups={() => [
+            {
+              entries: PaperKind.options
+                .filter((kind) => fits(kind, chosen))
+                .map((kind) => ({
+                  label: PAPER_NAMES[kind],
+                  act: () =>
+                    void printPapers(
+                      kind,
+                      chosen.map(({ id }) => id),
+                    ),
+                })),
+            },
+          ]}
+        />
         {chosen.length > 1 && (
           <Button look="dark" onClick={onTogether}>
             Pack together <Key>T</Key>

@@ -1,7 +1,7 @@
 import { dayText, fromDay, localAt } from '@ostrakon/core';
 import { type DeskRow, DeskView, type DeskList as Listed, type OrderStep } from '@ostrakon/core/contract';
 import { type KeyboardEvent, useDeferredValue, useRef, useState } from 'react';
-import { Outlet, useNavigate, useParams } from 'react-router';
+import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { problemWords } from '../../access/problemWords.ts';
 import { useAddress } from '../../ui/useAddress.ts';
 import { isTyping, useShortcut } from '../../ui/useShortcut.ts';
@@ -74,6 +74,9 @@ function Heading({ list }: { list: Listed | undefined }) {
           {dayText(today, facts.locale, today)}
           {counts && ` · ${format.count(counts.today, 'order')} to leave today${late}`}
         </p>
+        <Link to="/orders/papers" className="ms-auto text-sm text-clay underline">
+          Slips and lists
+        </Link>
       </div>
       {full && (
         <p className="mb-2 rounded-md bg-ochre-soft px-3 py-1 text-sm text-ochre">

@@ -18,6 +18,7 @@ import { OrderLabels } from './OrderLabels.tsx';
 import { OrderParcels } from './OrderParcels.tsx';
 import { dayOf, MARK_WORDS, noteWords, stepWords } from './orderWords.ts';
 import { useMarks } from './useMarks.ts';
+import { printPapers } from './usePrint.ts';
 import { Way } from './Way.tsx';
 import { WhatIsLeft } from './WhatIsLeft.tsx';
 
@@ -33,7 +34,7 @@ function addressLine({ destination, buyer, others }: DeskOrder, to: number): str
 function Promised({ part }: { part: DeskConsignment }) {
   const { now, facts } = useDesk();
   const { first, last, leavesOn, state } = part;
-  if (first === null || last === null) return <span className="text-ash">no date was promised</span>;
+  if (first === null || last === null) return <span className="text-ash">no arrival was told</span>;
   const today = dayOf(now, facts.timeZone);
   const days = daysText(first, last, facts.locale, today);
   const broken = isWaiting(state) && part.kind !== 'counter' && leavesOn !== null && leavesOn < today;
@@ -133,6 +134,7 @@ function Part({ order, part }: { order: DeskOrder; part: DeskConsignment }) {
       <WhatIsLeft part={part} />
       <div className="flex flex-wrap gap-2 border-line border-t px-4 py-3">
         <Marks part={part} onMark={(step) => void mark(step, [part])} />
+        <Button onClick={() => void printPapers('slip', [part.id])}>Print slip</Button>
         <Menu
           trigger={<Button>More…</Button>}
           groups={() => [

@@ -10,6 +10,8 @@ const STEP = `CREATE TABLE "consignment_step" ("seq" integer PRIMARY KEY AUTOINC
 
 const LABEL = `CREATE TABLE "parcel_label" ("id" integer PRIMARY KEY AUTOINCREMENT NOT NULL, "consignment" integer NOT NULL, "parcel" integer NOT NULL, "account" varchar NOT NULL, "service" varchar NOT NULL, "once" varchar NOT NULL, "state" varchar NOT NULL, "tracking" varchar, "cost" integer, "detail" varchar, "at" varchar NOT NULL, "seen_at" varchar, "events" text, CONSTRAINT "UQ_parcel_label_once" UNIQUE ("once"), CONSTRAINT "FK_parcel_label_consignment" FOREIGN KEY ("consignment") REFERENCES "consignment" ("id") ON DELETE NO ACTION ON UPDATE NO ACTION)`;
 
+const PAPER = `CREATE TABLE "paper_template" ("kind" varchar NOT NULL, "language" varchar NOT NULL, "source" text, "choices" text NOT NULL, PRIMARY KEY ("kind", "language"))`;
+
 const INDICES = [
   'CREATE INDEX "IDX_consignment_due" ON "consignment" ("state", "leaves_on", "due_at")',
   'CREATE INDEX "IDX_consignment_order" ON "consignment" ("order")',
@@ -26,10 +28,11 @@ export class Desk1765500000000 implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     for (const column of ORDER) await runner.query(`ALTER TABLE "shop_order" ADD COLUMN ${column}`);
     for (const column of BUYER) await runner.query(`ALTER TABLE "order_buyer" ADD COLUMN ${column}`);
-    for (const sql of [CONSIGNMENT, STEP, LABEL, ...INDICES]) await runner.query(sql);
+    for (const sql of [CONSIGNMENT, STEP, LABEL, PAPER, ...INDICES]) await runner.query(sql);
   }
 
   async down(runner: QueryRunner): Promise<void> {
+    await runner.query('DROP TABLE "paper_template"');
     await runner.query('DROP TABLE "parcel_label"');
     await runner.query('DROP TABLE "consignment_step"');
     await runner.query('DROP TABLE "consignment"');

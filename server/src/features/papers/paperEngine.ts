@@ -1,0 +1,114 @@
+import type { PaperFault } from '@ostrakon/core/contract';
+import bwipjs from 'bwip-js/node';
+import { Liquid, LiquidError } from 'liquidjs';
+import sanitize from 'sanitize-html';
+
+/** What a template may take at most: letters it is read from, things it makes, milliseconds. */
+const LIMITS = { parseLimit: 60_000, memoryLimit: 20_000_000, renderLimit: 2000 };
+
+const noFile = () => {
+  throw new Error('There are no files to include');
+};
+
+/** Templates read no files, call nothing, and write out nothing that would run in a page. */
+const engine = new Liquid({
+  outputEscape: 'escape',
+  strictFilters: true,
+  strictVariables: true,
+  lenientIf: true,
+  ownPropertyOnly: true,
+  relativeReference: false,
+  ...LIMITS,
+  fs: {
+    readFileSync: noFile,
+    readFile: async () => noFile(),
+    existsSync: () => false,
+    exists: async () => false,
+    contains: async () => false,
+    containsSync: () => false,
+    resolve: (_root, file) => file,
+  },
+});
+engine.registerFilter('drawing', { raw: true, handler: (value: unknown) => String(value ?? '') });
+engine.registerFilter('bars', { raw: true, handler: (value: unknown) => bars(String(value)) });
+
+/** A text as Code 128 (ISO/IEC 15417). */
+export function bars(text: string): string {
+  const svg = bwipjs.toSVG({ bcid: 'code128', text: text.slice(0, 40), height: 12, scale: 1, includetext: false, paddingwidth: 10 });
+  const [, wide = '100', high = '30'] = /viewBox="0 0 (\d+) (\d+)"/.exec(svg) ?? [];
+  return svg.replace('<svg ', `<svg width="${Number(wide) * 1.5}" height="${Number(high) * 1.5}" `);
+}
+
+const SVG = ['svg', 'path', 'g', 'rect', 'circle', 'polyline', 'line', 'text'];
+const DRAWN = [
+  'viewBox',
+  'xmlns',
+  'width',
+  'height',
+  'd',
+  'fill',
+  'stroke',
+  'stroke-width',
+  'x',
+  'y',
+  'x1',
+  'y1',
+  'x2',
+  'y2',
+  'cx',
+  'cy',
+  'r',
+  'points',
+  'font-size',
+  'text-anchor',
+];
+
+/** What of HTML papers are made of; anything else goes. */
+const clean = (html: string): string =>
+  sanitize(html, {
+    allowedTags: [
+      ...['h1', 'h2', 'h3', 'h4', 'p', 'br', 'hr', 'strong', 'b', 'em', 'i', 'u', 'small', 'span', 'div', 'section', 'ul', 'ol', 'li'],
+      ...['table', 'thead', 'tbody', 'tfoot', 'tr', 'th', 'td'],
+      ...SVG,
+    ],
+    allowedAttributes: {
+      '*': ['style'],
+      td: ['colspan', 'rowspan', 'style'],
+      th: ['colspan', 'rowspan', 'style'],
+      ...Object.fromEntries(SVG.map((tag) => [tag, DRAWN])),
+    },
+    allowedStyles: {
+      '*': {
+        'text-align': [/^(left|right|center)$/],
+        'font-size': [/^\d{1,3}(px|pt)$/],
+        'font-weight': [/^(bold|normal|\d{3})$/],
+        color: [/^#[0-9a-f]{3,6}$/i],
+        margin: [/^[\d\s.]+(px|pt|mm)?$/],
+        width: [/^\d{1,3}(px|pt|mm|%)$/],
+      },
+    },
+    parser: { lowerCaseAttributeNames: false },
+  });
+
+/** Where in a template something is wrong, and what, in words. */
+function faultOf(error: unknown): PaperFault {
+  if (!LiquidError.is(error)) return { line: 1, message: error instanceof Error ? error.message : 'It cannot be read' };
+  const said = (error as Error).message;
+  const line = Number(/line:(\d+)/.exec(said)?.[1] ?? 1);
+  const message = said.replace(/, line:.*$/s, '').replace(/^\w+Error: /, '');
+  return { line: Math.max(1, line), message: message.charAt(0).toUpperCase() + message.slice(1) };
+}
+
+export type Made = { readonly html: string; readonly faults: readonly [] } | { readonly html: ''; readonly faults: readonly [PaperFault] };
+
+/**
+ * Writes a paper by a template.
+ * @param data what the template may name
+ */
+export function makePaper(source: string, data: object): Made {
+  try {
+    return { html: clean(engine.parseAndRenderSync(source, data) as string), faults: [] };
+  } catch (error) {
+    return { html: '', faults: [faultOf(error)] };
+  }
+}

@@ -1,0 +1,119 @@
+import { once } from 'node:events';
+import type { Instant, RateBook } from '@ostrakon/core';
+import { languageFor, type OwnerRoutes, type PaperKind, type PaperSeen, type PaperState, type SetPaper } from '@ostrakon/core/contract';
+import { ANSWERED, type Handlers } from '../../http/door.ts';
+import { HttpProblem } from '../../http/problems.ts';
+import type { Database } from '../../persistence/database.ts';
+import { ConsignmentEntity } from '../../persistence/entities.ts';
+import type { Who } from '../../ports/who.ts';
+import { startThread } from '../../startThread.ts';
+import { GIVEN } from './given.ts';
+import { type PaperOf, paperData, papersOf } from './paperData.ts';
+import { makePaper } from './paperEngine.ts';
+import type { PaperStore } from './paperStore.ts';
+import { samplePaper } from './sample.ts';
+
+export interface PaperSources {
+  readonly papers: PaperStore;
+  readonly database: Database;
+  readonly now: () => Instant;
+  book(): RateBook;
+}
+
+/** Orders a template is shown with. */
+const MOST_SHOWN = 12;
+
+/** One paper after the other as a file, made by a thread that ends with it. */
+export async function onPaper(papers: readonly string[]): Promise<Buffer> {
+  const thread = startThread(import.meta.url, 'papersWorker');
+  thread.postMessage(papers);
+  try {
+    const [made] = (await once(thread, 'message')) as [Uint8Array];
+    return Buffer.from(made);
+  } finally {
+    await thread.terminate();
+  }
+}
+
+type Named = 'GET /papers/:kind' | 'PUT /papers/:kind' | 'POST /papers/:kind/look' | 'POST /papers/print';
+
+/** Templates of what the desk prints, and the printing. */
+export function paperHandlers({ papers, database, now, book }: PaperSources): Handlers<OwnerRoutes, Who, Named> {
+  const languages = () => [book().shop.locale, ...(book().languages ?? []).map(({ locale }) => locale)];
+  const stateOf = async (kind: PaperKind, language: string): Promise<PaperState> => ({
+    ...(await papers.find(kind, language)),
+    kind,
+    given: GIVEN[kind],
+    languages: languages(),
+  });
+  /** Orders to show a template with: of the shop, or made up where it has none. */
+  const shownWith = async (kind: PaperKind): Promise<PaperOf[]> => {
+    const of = kind === 'roundSheet' ? 'round' : kind === 'pickupList' ? 'counter' : null;
+    const rows = await database.read.find(ConsignmentEntity, {
+      ...(of !== null && { where: { kind: of } }),
+      order: { id: 'DESC' },
+      take: kind === 'slip' ? 1 : MOST_SHOWN,
+    });
+    const found = await papersOf(
+      database.read,
+      rows.map(({ id }) => id),
+    );
+    if (found.length > 0) return found;
+    const service = book().services.find((one) => of === null || one.kind === of);
+    return [samplePaper(service?.id ?? '', of ?? 'card')];
+  };
+  const look = async (kind: PaperKind, { language, source, choices }: SetPaper): Promise<PaperSeen> => {
+    const [data = {}] = paperData(kind, await shownWith(kind), () => ({ book: book(), now: now(), choices, language }));
+    const { html, faults } = makePaper(source ?? GIVEN[kind], data);
+    return { html, faults: [...faults] };
+  };
+  return {
+    'GET /papers/:kind': ({ params, query }) => stateOf(params.kind, languageFor(book(), query.language)),
+    'PUT /papers/:kind': async ({ params: { kind }, body }) => {
+      const { faults } = await look(kind, body);
+      const [fault] = faults;
+      if (fault) {
+        const detail = `Line ${fault.line}: ${fault.message}`;
+        throw new HttpProblem('paper-refused', detail, { errors: [{ pointer: '/source', detail }] });
+      }
+      await papers.set(kind, body);
+      return stateOf(kind, body.language);
+    },
+    'POST /papers/:kind/look': ({ params, body }) => look(params.kind, body),
+    'POST /papers/print': async ({ body: { kind, of }, res }) => {
+      const all = await papersOf(database.read, of);
+      const fitting = all.filter(({ row }) =>
+        kind === 'pickupList' ? row.kind === 'counter' : kind !== 'roundSheet' || row.kind === 'round',
+      );
+      if (fitting.length === 0) throw new HttpProblem('desk-refused', NOTHING[kind]);
+      const spoken = (paper: PaperOf | null) => languageFor(book(), paper?.language ?? undefined);
+      const templates = new Map<string, SetPaper>();
+      for (const language of new Set([spoken(null), ...fitting.map(spoken)])) templates.set(language, await papers.find(kind, language));
+      const templateOf = (paper: PaperOf | null) => templates.get(spoken(paper)) as SetPaper;
+      const data = paperData(kind, fitting, (paper) => ({
+        book: book(),
+        now: now(),
+        choices: templateOf(paper).choices,
+        language: spoken(paper),
+      }));
+      const made = data.map((one, at) => {
+        const { html, faults } = makePaper(templateOf(kind === 'slip' ? (fitting[at] ?? null) : null).source ?? GIVEN[kind], one);
+        const [fault] = faults;
+        if (fault) throw new HttpProblem('paper-refused', `Line ${fault.line}: ${fault.message}`);
+        return html;
+      });
+      res
+        .type('pdf')
+        .set('Cache-Control', 'no-store')
+        .send(await onPaper(made));
+      return ANSWERED;
+    },
+  };
+}
+
+const NOTHING: Readonly<Record<PaperKind, string>> = {
+  slip: 'These orders are not there any more.',
+  pickList: 'These orders are not there any more.',
+  pickupList: 'None of these orders is to be collected.',
+  roundSheet: 'None of these orders goes by a round.',
+};
