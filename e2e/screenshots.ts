@@ -12,7 +12,7 @@ const target = join(root, 'docs/screenshots');
 const folder = mkdtempSync(join(tmpdir(), 'ostrakon-shots-'));
 const seed = join(folder, 'seed.json');
 mkdirSync(target, { recursive: true });
-execFileSync(process.execPath, [join(root, 'demo/dist/writeSeed.js'), seed]);
+execFileSync(process.execPath, [join(root, 'demo/dist/writeSeed.js'), seed, '--orders', '600', '--days', '40']);
 
 const carriers = await startCarriers();
 const demo = await startServer(join(folder, 'demo'), seed, carriers.url, { SHOP_FRONT: 'open' });
@@ -88,6 +88,14 @@ try {
     on.getByRole('heading', { name: 'Fees and rings' }).evaluate((head) => head.scrollIntoView()),
   );
   await shootPage('zone', `${demo.url}/book/europe`, (on) => on.getByLabel('Find a country, group, province or town').fill('new'));
+  const { rows } = (await (await context.request.get(`${demo.url}/api/orders?view=waiting`)).json()) as {
+    rows: { order: number; kind: string; pieces: number; parcels: number }[];
+  };
+  const shown = rows.find(({ kind, pieces, parcels }) => kind === 'card' && pieces > 3 && parcels === 1) ?? rows[0];
+  await shootPage('orders', `${demo.url}/orders/${shown?.order}?view=waiting`, (on) =>
+    on.getByRole('region', { name: 'Parcels' }).waitFor(),
+  );
+  await shootPage('papers', `${demo.url}/orders/papers`, (on) => on.getByRole('button', { name: 'Change the template itself' }).click());
   await shoot('publish', `${demo.url}/publish`);
   await planSeason(demo.url);
   await shootPage('editions', `${demo.url}/editions`, (on) =>

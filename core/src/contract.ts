@@ -167,6 +167,7 @@ export {
   type AnswerOf,
   type BodyOf,
   type FileKind,
+  goesOn,
   isFile,
   METHODS,
   type Method,

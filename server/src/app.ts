@@ -27,6 +27,7 @@ import { carriageBy } from './features/orders/carriageBy.ts';
 import { type DeskSources, deskHandlers } from './features/orders/deskRoutes.ts';
 import { LabelDesk } from './features/orders/labelDesk.ts';
 import { orderHandlers } from './features/orders/orderRoutes.ts';
+import { takeUp } from './features/orders/takeUp.ts';
 import { TogetherStore } from './features/orders/togetherStore.ts';
 import { paperHandlers } from './features/papers/paperRoutes.ts';
 import { peopleHandlers, sessionHandlers } from './features/people/peopleRoutes.ts';
@@ -260,5 +261,8 @@ export function createDoors(parts: AppParts): Doors {
   });
   const quotes = liveQuotes(parts);
   const desk = deskSources(parts);
+  void takeUp(parts.orders, { quoteOf: (cart, edition) => quotes.told(cart, { edition }) }, parts.log).catch((err: unknown) =>
+    parts.log.error({ event: 'orders.unplanned', err }),
+  );
   return { owner: ownerDoor(parts, feed, quotes, desk), buyers: buyersDoor(parts, feed, quotes), labelDesk: desk.labelDesk };
 }

@@ -1,6 +1,6 @@
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { ownerRoutes, publicRoutes, type Route } from '@ostrakon/core/contract';
+import { goesOn, ownerRoutes, publicRoutes, type Route } from '@ostrakon/core/contract';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { hostileRequests } from './hostileRequests.ts';
 import { harmIn, rawSender } from './sendRaw.ts';
@@ -39,6 +39,7 @@ test.each([
     let sent = 0;
     for (const [key, route] of Object.entries(table) as [string, Route][]) {
       // Another shop in place of this one is the one thing that is meant to end what is there.
+      if (goesOn(route)) continue;
       if (key.endsWith('/taken') && key.includes('/shop/')) continue;
       for (const request of hostileRequests(door, key, route, EACH, SEED)) {
         const answer = await send(request);
@@ -48,7 +49,7 @@ test.each([
       }
     }
     close();
-    expect(sent).toBeGreaterThan(EACH * (Object.keys(table).length - 3));
+    expect(sent).toBeGreaterThan(EACH * (Object.keys(table).length - 4));
     expect([...seen].some((status) => status >= 400)).toBe(true);
     expect((await fetch(`http://127.0.0.1:${port}/readyz`)).status).toBe(200);
   },

@@ -1,5 +1,5 @@
 import { Problem, ProblemCode } from '@ostrakon/core';
-import { openApi, ownerRoutes, partsOf, publicRoutes, type Route, type Routes } from '@ostrakon/core/contract';
+import { goesOn, openApi, ownerRoutes, partsOf, publicRoutes, type Route, type Routes } from '@ostrakon/core/contract';
 import { Validator } from '@seriousme/openapi-schema-validator';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -40,6 +40,7 @@ describe.each(DOORS)('%s', (_name, path, routes, facts) => {
       const described = paths[at.replaceAll(/:(\w+)/g, '{$1}')]?.[method.toLowerCase()];
       expect(described?.summary, key).toBe(route.says);
       ids.add(described?.operationId ?? '');
+      if (goesOn(route)) continue;
       const asked = `${path}${at.replaceAll(/:(\w+)/g, '1')}`;
       const answer = await request(shop.app)[method.toLowerCase() as 'get'](asked);
       expect(answer.body.detail ?? '', key).not.toContain('Nothing answers');

@@ -28,7 +28,7 @@ export async function openShop(folder: string, now: () => string) {
       editions: await EditionStore.open(database, now),
       goods: await GoodsStore.open(database),
       loads: await LoadStore.open(database),
-      desk: new DeskStore(database, now, deskFeed.tell),
+      desk: new DeskStore(database, now, deskFeed),
       deskFeed,
       labels: new LabelStore(database, now, deskFeed.tell),
       forgetting: new Forgetting(database, deskFeed.tell),

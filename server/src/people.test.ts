@@ -1,7 +1,7 @@
 import { readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { type Command, Problem } from '@ostrakon/core';
-import { mayDo, ownerRoutes, partsOf, type Right, type Role, type Route } from '@ostrakon/core/contract';
+import { goesOn, mayDo, ownerRoutes, partsOf, type Right, type Role, type Route } from '@ostrakon/core/contract';
 import { Secret, TOTP } from 'otpauth';
 import request from 'supertest';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
@@ -278,6 +278,7 @@ describe('roles', () => {
       const may = { role, mayPublish };
       let refused = 0;
       for (const [key, route] of Object.entries(ownerRoutes) as [string, Route][]) {
+        if (goesOn(route)) continue;
         const { method, path } = partsOf(key);
         const send = () => api()[method.toLowerCase() as 'get'](`/api${path.replaceAll(/:\w+/g, '99')}`);
         const body = route.body ? { nonsense: true } : undefined;

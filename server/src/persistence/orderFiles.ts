@@ -43,6 +43,16 @@ export async function readOrders(manager: EntityManager): Promise<FiledOrder[]> 
  * @returns the numbers of their consignments
  */
 export async function insertOrders(manager: EntityManager, orders: readonly FiledOrder[]): Promise<number[]> {
+  for (const slice of slices(orders)) {
+    await manager.insert(ShopOrderEntity, slice.map(rowOfOrder));
+    const buyers = slice.flatMap(({ number, buyer, cart }) => (buyer ? [rowOfBuyer(number, buyer, cart.destination)] : []));
+    if (buyers.length > 0) await manager.insert(OrderBuyerEntity, buyers);
+  }
+  return insertParts(manager, orders);
+}
+
+/** Writes the parts of orders that are there. @returns the numbers of their consignments */
+export async function insertParts(manager: EntityManager, orders: readonly FiledOrder[]): Promise<number[]> {
   let id = (await manager.maximum(ConsignmentEntity, 'id')) ?? 0;
   const numbered = orders.flatMap((order) =>
     (order.consignments ?? []).map((filed) => {
@@ -52,11 +62,6 @@ export async function insertOrders(manager: EntityManager, orders: readonly File
   );
   const ids = new Map(numbered.map((one) => [`${one.order.number} ${one.filed.part}`, one.id]));
   const leadOf = (order: number, part: number) => ids.get(`${order} ${part}`);
-  for (const slice of slices(orders)) {
-    await manager.insert(ShopOrderEntity, slice.map(rowOfOrder));
-    const buyers = slice.flatMap(({ number, buyer, cart }) => (buyer ? [rowOfBuyer(number, buyer, cart.destination)] : []));
-    if (buyers.length > 0) await manager.insert(OrderBuyerEntity, buyers);
-  }
   for (const slice of slices(numbered)) {
     const rows = slice.map((one): ConsignmentRow => rowOfConsignment(one.order, one.filed, one.id, leadOf));
     await manager.insert(ConsignmentEntity, rows);

@@ -47,6 +47,9 @@ export type AnswerOf<R extends Route> = R['answer'] extends z.ZodType ? z.output
 export const isFile = (kind: z.ZodType | FileKind | null | undefined): kind is FileKind =>
   typeof kind === 'object' && kind !== null && 'file' in kind;
 
+/** Whether a route goes on telling what happens, and never ends by itself. */
+export const goesOn = ({ answer }: Route): boolean => isFile(answer) && answer.file === 'text/event-stream';
+
 /** Method and path of a key. */
 export function partsOf(key: string): { method: Method; path: string } {
   const at = key.indexOf(' ');

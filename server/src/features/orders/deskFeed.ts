@@ -9,7 +9,11 @@ const QUIET_MS = 20_000;
 export class DeskFeed {
   readonly #emitter = new EventEmitter().setMaxListeners(0);
 
+  /** Raised with everything that is told: what was worked out before it may be wrong by now. */
+  version = 0;
+
   readonly tell = (ids: readonly number[]): void => {
+    this.version += 1;
     this.#emitter.emit(CHANGED, ids);
   };
 

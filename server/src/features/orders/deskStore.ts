@@ -25,6 +25,7 @@ import {
   ShopOrderEntity,
 } from '../../persistence/entities.ts';
 import { buyerIn, planIn, soldIn, stepOfRow, togetherIn, windowIn } from '../../persistence/orderRow.ts';
+import type { DeskFeed } from './deskFeed.ts';
 
 /** A row of the list with who receives it, as SQL gives it. */
 type ListedRow = Omit<ConsignmentRow, 'plan' | 'together' | 'noted'> & { noted: number; name: string | null; town: string | null };
@@ -63,7 +64,7 @@ const ORDERS: Readonly<Record<DeskQuery['sort'], string>> = {
 /** Groups that are summed up: more are not on one desk. */
 const MOST_GROUPS = 500;
 
-const rowOf = ({ lead, noted, window, ...row }: ListedRow): DeskRow => ({
+const rowOf = ({ lead, noted, window, total: _total, ...row }: ListedRow & { total?: number }): DeskRow => ({
   ...row,
   state: row.state as OrderState,
   kind: row.kind as ServiceKind,
@@ -87,6 +88,7 @@ function stateBefore(steps: readonly Pick<DeskStep, 'what' | 'from'>[]): OrderSt
 /** Thirds of a `LIKE` that stand for any letters are letters in what people look for. */
 const likely = (word: string) => `%${word.replaceAll(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
 
+type Counts = Readonly<Record<DeskView, number>>;
 type Marked = DeskMarked['results'][number];
 interface Mark {
   readonly step: DeskMarks['step'];
@@ -98,28 +100,35 @@ interface Mark {
 export class DeskStore {
   readonly #database: Database;
   readonly #now: () => Instant;
-  readonly #changed: (ids: readonly number[]) => void;
+  readonly #feed: Pick<DeskFeed, 'tell' | 'version'>;
+  #counted: { readonly key: string; readonly counts: Promise<Counts> } | undefined;
 
-  /** @param changed is told which consignments are not as they were, once that is on disk */
-  constructor(database: Database, now: () => Instant, changed: (ids: readonly number[]) => void) {
+  /** @param feed is told which consignments are not as they were, once that is on disk */
+  constructor(database: Database, now: () => Instant, feed: Pick<DeskFeed, 'tell' | 'version'>) {
     this.#database = database;
     this.#now = now;
-    this.#changed = changed;
+    this.#feed = feed;
   }
 
   #query<T>(sql: string, values: readonly unknown[] = []): Promise<T[]> {
     return this.#database.read.query(sql, values as unknown[]);
   }
 
-  /** How many consignments each view has. */
-  async counts(today: string): Promise<Record<DeskView, number>> {
+  /** How many consignments each view has; counted anew when something has changed. */
+  counts(today: string): Promise<Counts> {
+    const key = `${this.#feed.version} ${today}`;
+    if (this.#counted?.key !== key) this.#counted = { key, counts: this.#count(today) };
+    return this.#counted.counts;
+  }
+
+  async #count(today: string): Promise<Counts> {
     const sums = Object.entries(VIEWS).map(([view, { sql }]) => `SUM(CASE WHEN ${sql} THEN 1 ELSE 0 END) AS "${view}"`);
     const values = Object.values(VIEWS).flatMap(({ days }) => Array.from({ length: days }, () => today));
     const [row = {} as Record<DeskView, number | null>] = await this.#query<Record<DeskView, number | null>>(
       `SELECT ${sums.join(', ')} FROM "consignment" c`,
       values,
     );
-    return Object.fromEntries(Object.keys(VIEWS).map((view) => [view, row[view as DeskView] ?? 0])) as Record<DeskView, number>;
+    return Object.fromEntries(Object.keys(VIEWS).map((view) => [view, row[view as DeskView] ?? 0])) as Counts;
   }
 
   async list({ view, text, service, origin, state, sort, offset, limit }: DeskQuery, today: string): Promise<DeskList> {
@@ -136,17 +145,23 @@ export class DeskStore {
       values.push(likely(word), likely(word));
     }
     const where = parts.join(' AND ');
-    const rows = await this.#query<ListedRow>(
-      `SELECT ${COLUMNS} FROM "consignment" c LEFT JOIN "order_buyer" b ON b."order" = c."order" WHERE ${where} ORDER BY ${ORDERS[sort]} LIMIT ? OFFSET ?`,
+    const plain = text === '' && service === undefined && origin === undefined && state === undefined;
+    // What is searched is gone through once, for the rows and for how many there are.
+    const total = plain ? '' : ', COUNT(*) OVER () AS "total"';
+    const rows = await this.#query<ListedRow & { total?: number }>(
+      `SELECT ${COLUMNS}${total} FROM "consignment" c LEFT JOIN "order_buyer" b ON b."order" = c."order" WHERE ${where} ORDER BY ${ORDERS[sort]} LIMIT ? OFFSET ?`,
       [...values, limit, offset],
     );
     const counts = await this.counts(today);
-    const plain = text === '' && service === undefined && origin === undefined && state === undefined;
-    const [counted] = plain
-      ? [{ total: counts[view] }]
-      : await this.#query<{ total: number }>(`SELECT COUNT(*) AS "total" FROM "consignment" c WHERE ${where}`, values);
+    const found = plain ? counts[view] : (rows[0]?.total ?? (offset > 0 ? await this.#found(where, values) : 0));
     const groups = sort === 'due' ? await this.#groups(where, values) : [];
-    return { rows: rows.map(rowOf), total: counted?.total ?? 0, groups, counts };
+    return { rows: rows.map(rowOf), total: found, groups, counts };
+  }
+
+  /** How many there are, where the stretch asked for lies behind the last. */
+  async #found(where: string, values: readonly unknown[]): Promise<number> {
+    const [counted] = await this.#query<{ total: number }>(`SELECT COUNT(*) AS "total" FROM "consignment" c WHERE ${where}`, values);
+    return counted?.total ?? 0;
   }
 
   #groups(where: string, values: readonly unknown[]): Promise<DeskGroup[]> {
@@ -254,7 +269,7 @@ export class DeskStore {
       const known = new Set(results.map(({ id }) => id));
       for (const { id } of of) if (!known.has(id)) results.push({ id, came: 'gone', state: null, revision: null });
       const done = results.flatMap(({ id, came }) => (came === 'done' ? [id] : []));
-      if (done.length > 0) afterCommit(() => this.#changed(done));
+      if (done.length > 0) afterCommit(() => this.#feed.tell(done));
       return { results };
     });
   }

@@ -1,9 +1,9 @@
 import type { Consigned, Instant } from '@ostrakon/core';
 import { type FiledOrder, filedPart, type OrderPlaced, type SoldLine } from '@ostrakon/core/contract';
 import type { Database } from '../../persistence/database.ts';
-import { ShopOrderEntity, type ShopOrderRow } from '../../persistence/entities.ts';
-import { insertOrders } from '../../persistence/orderFiles.ts';
-import { rowOfOrder } from '../../persistence/orderRow.ts';
+import { OrderBuyerEntity, ShopOrderEntity, type ShopOrderRow } from '../../persistence/entities.ts';
+import { insertOrders, insertParts } from '../../persistence/orderFiles.ts';
+import { orderFromRows, rowOfBuyer, rowOfOrder } from '../../persistence/orderRow.ts';
 
 /** The number of the first order. */
 const FIRST = 1001;
@@ -40,10 +40,34 @@ export class OrderStore {
     return row && placedOf(row);
   }
 
+  /** Orders nobody has looked at as the desk does: they have no parts yet. */
+  async unplanned(most: number): Promise<FiledOrder[]> {
+    const { read } = this.#database;
+    const rows = await read.createQueryBuilder(ShopOrderEntity, 'o').where('o.sold IS NULL').orderBy('o.number').limit(most).getMany();
+    return Promise.all(
+      rows.map(async (order) => {
+        const buyer = await read.findOneBy(OrderBuyerEntity, { order: order.number });
+        return orderFromRows({ order, buyer, consignments: [], steps: [], labels: [] }, new Map());
+      }),
+    );
+  }
+
+  /** Gives an order its goods as sold and its parts. */
+  plan(order: FiledOrder, { sold, consigned, notes }: Pick<NewOrder, 'sold' | 'consigned' | 'notes'>): Promise<void> {
+    return this.#database.write(async ({ manager, afterCommit }) => {
+      const consignments = consigned.map((one) => filedPart(one, sold, order.placedAt, 'buyer'));
+      await manager.update(ShopOrderEntity, { number: order.number }, rowOfOrder({ ...order, sold, ...(notes && { notes }) }));
+      if (order.buyer) await manager.save(OrderBuyerEntity, rowOfBuyer(order.number, order.buyer, order.cart.destination));
+      const ids = await insertParts(manager, [{ ...order, consignments }]);
+      afterCommit(() => this.#came(ids));
+    });
+  }
+
   /** Takes orders over as they are filed elsewhere, into a shop that has none. */
   takeOver(orders: readonly FiledOrder[]): Promise<void> {
-    return this.#database.write(async ({ manager }) => {
+    return this.#database.write(async ({ manager, afterCommit }) => {
       await insertOrders(manager, orders);
+      afterCommit(() => this.#came([]));
     });
   }
 

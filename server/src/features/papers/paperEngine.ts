@@ -1,6 +1,7 @@
 import type { PaperFault } from '@ostrakon/core/contract';
 import bwipjs from 'bwip-js/node';
-import { Liquid, LiquidError } from 'liquidjs';
+import { Liquid, LiquidError, type Template } from 'liquidjs';
+import { LRUCache } from 'lru-cache';
 import sanitize from 'sanitize-html';
 
 /** What a template may take at most: letters it is read from, things it makes, milliseconds. */
@@ -90,6 +91,15 @@ const clean = (html: string): string =>
     parser: { lowerCaseAttributeNames: false },
   });
 
+const kept = new LRUCache<string, Template[]>({ max: 30 });
+
+/** A template as it was read; hundreds of papers are written by one. */
+function parsed(source: string): Template[] {
+  const held = kept.get(source) ?? engine.parse(source);
+  kept.set(source, held);
+  return held;
+}
+
 /** Where in a template something is wrong, and what, in words. */
 function faultOf(error: unknown): PaperFault {
   if (!LiquidError.is(error)) return { line: 1, message: error instanceof Error ? error.message : 'It cannot be read' };
@@ -107,7 +117,7 @@ export type Made = { readonly html: string; readonly faults: readonly [] } | { r
  */
 export function makePaper(source: string, data: object): Made {
   try {
-    return { html: clean(engine.parseAndRenderSync(source, data) as string), faults: [] };
+    return { html: clean(engine.renderSync(parsed(source), data) as string), faults: [] };
   } catch (error) {
     return { html: '', faults: [faultOf(error)] };
   }

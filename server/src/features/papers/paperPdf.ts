@@ -11,6 +11,7 @@ const window = { DOMParser, Node: { TEXT_NODE: 3, ELEMENT_NODE: 1, COMMENT_NODE:
 
 /** Rows of a table stand in its body, as browsers have it (HTML standard, 13.2.6.4.9). */
 function wellFormed(html: string): string {
+  if (!/<table[^>]*>\s*<tr/.test(html)) return `<!doctype html><html><head></head><body>${html}</body></html>`;
   const { document } = parseHTML(`<!doctype html><html><head></head><body>${html}</body></html>`);
   for (const table of document.querySelectorAll('table')) {
     const rows = [...table.children].filter(({ tagName }) => tagName === 'TR');

@@ -1,0 +1,76 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createCarriers } from '@ostrakon/carriers';
+import { pino } from 'pino';
+import { standIns } from '../src/carriers/connections.ts';
+import { plantSeed } from '../src/seed.ts';
+import { ShopServer } from '../src/shopServer.ts';
+
+// The desk with many orders: how long its list, a search and a far stretch take; 500 slips as one file; 500 labels beside the
+// carrier's own time. Orders are made by the demo's generator: node ... desk.ts [ORDERS]
+const many = Number(process.argv[2] ?? 100_000);
+const folder = mkdtempSync(join(tmpdir(), 'ostrakon-desk-'));
+const seed = join(folder, 'seed.json');
+const ms = (from: number) => Math.round(performance.now() - from);
+let from = performance.now();
+// A few thousand orders are quoted; the rest are the same ones again under other numbers.
+execFileSync(process.execPath, ['demo/dist/writeSeed.js', seed, '--orders', String(Math.min(many, 5000))]);
+const read = JSON.parse(readFileSync(seed, 'utf8'));
+const made = read.orders.length;
+for (let at = made; at < many; at += 1) {
+  const order = read.orders[at % made];
+  const number = 1001 + made + at;
+  const consignments = order.consignments.map((one: object) => ({ ...one, state: 'delivered' }));
+  read.orders.push({ ...order, number, reference: `bench-${number}`, consignments });
+}
+console.log(`${many} orders made in ${ms(from)} ms`);
+
+const carriers = createServer(createCarriers()).listen(0, '127.0.0.1');
+await new Promise((ready) => carriers.once('listening', ready));
+const url = `http://127.0.0.1:${(carriers.address() as AddressInfo).port}`;
+const log = pino({ level: 'silent' });
+const server = await ShopServer.start({ folder: join(folder, 'shop'), now: () => new Date().toISOString(), log, carriers: standIns(url) });
+from = performance.now();
+await plantSeed(server.shop, () => read);
+console.log(`taken in ${ms(from)} ms`);
+const listening = server.app.listen(0, '127.0.0.1');
+await new Promise((ready) => listening.once('listening', ready));
+const api = `http://127.0.0.1:${(listening.address() as AddressInfo).port}/api`;
+const get = async (path: string) => (await (await fetch(`${api}${path}`)).json()) as { rows: { id: number }[] };
+const post = (path: string, body: object) =>
+  fetch(`${api}${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+
+async function timed(what: string, aim: string, work: () => Promise<unknown>): Promise<void> {
+  await work();
+  const times: number[] = [];
+  for (let at = 0; at < 7; at += 1) {
+    const begun = performance.now();
+    await work();
+    times.push(performance.now() - begun);
+  }
+  times.sort((a, b) => a - b);
+  console.log(`${what}: ${(times[3] as number).toFixed(1)} ms in the middle, ${(times[6] as number).toFixed(1)} at most (aim ${aim})`);
+}
+await timed('first rows of what waits', '150', () => get('/orders?view=waiting'));
+await timed('first rows of all', '150', () => get('/orders?view=all&sort=newest'));
+await timed('a search by name', '100', () => get('/orders?view=all&sort=newest&text=marchand'));
+await timed('a search by goods', '100', () => get('/orders?view=all&sort=newest&text=celadon'));
+await timed(`rows from ${Math.round(many * 0.9)} on`, 'without blanks', () =>
+  get(`/orders?view=all&sort=newest&offset=${Math.round(many * 0.9)}`),
+);
+
+const ids = (await get('/orders?view=all&sort=newest&limit=500')).rows.map(({ id }) => id);
+from = performance.now();
+const pdf = await (await post('/papers/print', { kind: 'slip', of: ids })).arrayBuffer();
+console.log(`${ids.length} slips as one file of ${Math.round(pdf.byteLength / 1000)} kB: ${ms(from)} ms (aim 5000)`);
+
+listening.closeAllConnections();
+listening.close();
+carriers.closeAllConnections();
+carriers.close();
+await server.close(0);
+rmSync(folder, { recursive: true, force: true });
