@@ -91,6 +91,8 @@ export {
   ForgetBuyers,
   LabelJob,
   LabelPaper,
+  OrderFile,
+  OrderFileAsked,
   OrderNote,
   OrderStep,
   PackInto,

@@ -26,6 +26,7 @@ import { loadHandlers } from './features/loads/loadRoutes.ts';
 import { carriageBy } from './features/orders/carriageBy.ts';
 import { type DeskSources, deskHandlers } from './features/orders/deskRoutes.ts';
 import { LabelDesk } from './features/orders/labelDesk.ts';
+import { OrderFiles } from './features/orders/orderFiles.ts';
 import { orderHandlers } from './features/orders/orderRoutes.ts';
 import { takeUp } from './features/orders/takeUp.ts';
 import { TogetherStore } from './features/orders/togetherStore.ts';
@@ -195,7 +196,8 @@ function deskSources(parts: AppParts): DeskSources {
     carriageOf: carriageBy(book, (asks) => gateway.answers(asks)),
   });
   const labelDesk = new LabelDesk({ labels, accounts, gateway, book });
-  return { desk, together, forgetting, labelDesk, feed: deskFeed, now: keeping.now, book, sells: () => editions.live() !== null };
+  const files = new OrderFiles(keeping.database());
+  return { desk, together, forgetting, labelDesk, files, feed: deskFeed, now: keeping.now, book, sells: () => editions.live() !== null };
 }
 
 function ownerDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes, desk: DeskSources): Router {

@@ -1,6 +1,7 @@
 import type { AddressInfo } from 'node:net';
 import { type Command, cutOffsOn, ShopFile } from '@ostrakon/core';
 import type { DeskList, DeskOrder, DeskRow, TogetherSet } from '@ostrakon/core/contract';
+import Papa from 'papaparse';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { plantShop } from './features/shop-file/shopDocument.ts';
@@ -205,6 +206,39 @@ describe('orders of one buyer', () => {
     await request(shop.app).post(`/api/orders/together/${two.id}/apart`).send({}).expect(200);
     expect(await rowOf(second)).toMatchObject({ together: null, weight: two.weight, parcels: two.parcels, state: 'packing' });
     expect((await orderOf(second)).consignments[0]?.givenBack).toBe(0);
+  });
+});
+
+describe('files', () => {
+  test('say what was ordered, what left and what it comes to, add up, and name nobody', async () => {
+    const file = async (kind: string) => {
+      const { text } = await request(shop.app).get(`/api/orders/files/${kind}?from=2026-11-23&until=2026-11-23`).expect(200);
+      expect(text).not.toMatch(/Nell|Kell|buyer\.example/);
+      expect(text.endsWith('\r\n')).toBe(true);
+      const { data, errors } = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: true });
+      expect(errors).toEqual([]);
+      return data;
+    };
+    const number = await place('order-0040');
+    const line = (await file('orders')).find(({ order }) => order === String(number));
+    expect(line).toMatchObject({
+      reference: 'order-0040',
+      goods: '49.00',
+      delivery: '9.90',
+      country: 'CA',
+      services: 'ground',
+      states: 'new',
+    });
+    await mark('pack', await rowOf(number));
+    await mark('handOver', await rowOf(number));
+    const left = await file('handovers');
+    expect(left.at(-1)).toMatchObject({ order: String(number), service: 'ground', how: 'handOver', location: 'shop' });
+    const sums = await file('sums');
+    expect(sums).toMatchObject([
+      { day: '2026-11-23', service: 'ground', consignments: String(left.length), delivery: (left.length * 9.9).toFixed(2) },
+    ]);
+    const bad = await request(shop.app).get('/api/orders/files/orders?from=2026-11-24&until=2026-11-23').expect(422);
+    expect(bad.body.errors).toMatchObject([{ pointer: '/until' }]);
   });
 });
 

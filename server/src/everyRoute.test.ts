@@ -251,6 +251,7 @@ async function deskRoutes() {
   await said(api('post', '/api/orders/labels/print', { of: [one.id], paper: 'label' }), 409);
   await said(api('delete', `/api/orders/labels/${job.id}`), 204);
   await post('/api/orders/labels/void', { of: [one.id] }, 200);
+  for (const kind of ['orders', 'parcels', 'handovers', 'sums']) await get(`/api/orders/files/${kind}?from=2026-11-01&until=2026-11-30`);
   await post('/api/orders/look', {}, 200);
   const paper = await get('/api/papers/slip');
   const set = { language: paper.language, source: null, choices: paper.choices };

@@ -184,6 +184,8 @@ export const DeskConsignment = DeskRow.extend({
   into: Id.nullable(),
   price: Minor,
   tax: Minor,
+  /** The rate of that tax, in basis points. */
+  taxRate: z.int().min(0),
   /** What its carrier asks; null where that is not known. */
   carriage: Minor.nullable(),
   packaging: Minor,
@@ -287,6 +289,14 @@ export type ParcelsLookedAt = z.infer<typeof ParcelsLookedAt>;
 export const PackInto = z.strictObject({ revision: z.int().min(1), packaging: Id.nullable() });
 export type PackInto = z.infer<typeof PackInto>;
 
+/** What is written out: an order a line, a parcel, what left the shop, or sums for the books. */
+export const OrderFile = z.enum(['orders', 'parcels', 'handovers', 'sums']);
+export type OrderFile = z.infer<typeof OrderFile>;
+/** Of orders placed, or what left the shop, from one day to another, both included. */
+export const OrderFileAsked = z
+  .object({ from: z.iso.date(), until: z.iso.date() })
+  .refine(({ from, until }) => from <= until, { path: ['until'], message: 'The last day is before the first' });
+
 /** Buyers forgotten: all that bought before a day, or of one order. */
 export const ForgetBuyers = z.strictObject({ before: z.iso.date() });
 export type ForgetBuyers = z.infer<typeof ForgetBuyers>;
@@ -309,6 +319,7 @@ export const FiledConsignment = DeskConsignment.pick({
   goods: true,
   price: true,
   tax: true,
+  taxRate: true,
   packBy: true,
   leavesOn: true,
   dueAt: true,

@@ -41,6 +41,8 @@ export interface Consigned extends Leaving {
   /** What the buyer pays for its delivery, and the tax in it. */
   readonly price: Minor;
   readonly tax: Minor;
+  /** The rate of that tax, in basis points. */
+  readonly taxRate: number;
   readonly first: PlainDate | null;
   readonly last: PlainDate | null;
   readonly parcels: readonly Parcel[];
@@ -141,6 +143,7 @@ export function consignmentsOf(compiled: CompiledBook, quote: Quote, lines: read
         lines: part.lines,
         price,
         tax: offer?.tax && offer.price > 0 ? Math.round((offer.tax.amount * price) / offer.price) : 0,
+        taxRate: offer?.tax?.basisPoints ?? 0,
         first: offer?.promise?.first ?? null,
         last: offer?.promise?.last ?? null,
         ...leavingOf(service, location, timeZone, offer?.promise?.chain ?? []),

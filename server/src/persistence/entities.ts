@@ -184,6 +184,7 @@ export interface ConsignmentRow {
   to: number;
   price: number;
   tax: number;
+  taxRate: number;
   pieces: number;
   weight: number;
   parcels: number;
@@ -356,6 +357,7 @@ export const ConsignmentEntity = new EntitySchema<ConsignmentRow>({
     to: { type: 'integer' },
     price: { type: 'integer' },
     tax: { type: 'integer' },
+    taxRate: { type: 'integer', name: 'tax_rate' },
     pieces: { type: 'integer' },
     weight: { type: 'integer' },
     parcels: { type: 'integer' },

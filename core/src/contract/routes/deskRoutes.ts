@@ -10,6 +10,8 @@ import {
   DeskQuery,
   ForgetBuyers,
   LabelJob,
+  OrderFile,
+  OrderFileAsked,
   PackInto,
   PackTogether,
   ParcelsLookedAt,
@@ -89,6 +91,13 @@ export const deskRoutes = {
     who: 'pack',
     body: Nothing,
     answer: ParcelsLookedAt,
+  },
+  'GET /orders/files/:kind': {
+    says: 'Orders, parcels, handovers or sums of some days as CSV',
+    who: 'pack',
+    params: z.object({ kind: OrderFile }),
+    query: OrderFileAsked,
+    answer: { file: 'text/csv' },
   },
   'POST /orders/:number/forget': {
     says: 'Forget who bought; what was bought is kept',

@@ -7,6 +7,7 @@ import type { DeskFeed } from './deskFeed.ts';
 import type { DeskStore } from './deskStore.ts';
 import type { Forgetting } from './forgetting.ts';
 import type { LabelDesk } from './labelDesk.ts';
+import type { OrderFiles } from './orderFiles.ts';
 import type { TogetherStore } from './togetherStore.ts';
 
 export interface DeskSources {
@@ -14,6 +15,7 @@ export interface DeskSources {
   readonly together: TogetherStore;
   readonly forgetting: Forgetting;
   readonly labelDesk: LabelDesk;
+  readonly files: OrderFiles;
   readonly feed: DeskFeed;
   readonly now: () => Instant;
   /** The book buyers are quoted from, or the draft before anything is live. */
@@ -37,7 +39,7 @@ function factsOf({ shop, services, locations, packing }: RateBook, now: Instant,
 }
 
 /** The packing desk. */
-export function deskHandlers({ desk, together, forgetting, labelDesk, feed, now, book, sells }: DeskSources) {
+export function deskHandlers({ desk, together, forgetting, labelDesk, files, feed, now, book, sells }: DeskSources) {
   const today = () => fromDay(localAt(instantToMs(now()), book().shop.timeZone).day);
   const forget = async (who: Who, of: string, forgotten: number) => {
     if (forgotten > 0) await who.tell('buyersForgotten', of);
@@ -87,6 +89,12 @@ export function deskHandlers({ desk, together, forgetting, labelDesk, feed, now,
       return ANSWERED;
     },
     'POST /orders/look': () => labelDesk.look(),
+    'GET /orders/files/:kind': async ({ params: { kind }, query, res }) => {
+      const { timeZone, currency } = book().shop;
+      const text = await files.write(kind, query, { timeZone, currency });
+      res.type('text/csv').set('Cache-Control', 'no-store').send(text);
+      return ANSWERED;
+    },
     'POST /orders/:number/forget': async ({ params, who }) => {
       const { found, forgotten } = await forgetting.one(params.number);
       if (!found) throw new HttpProblem('not-found', `There is no order ${params.number}.`);

@@ -5,7 +5,17 @@ import type { PaperOf } from './paperData.ts';
 export function samplePaper(service: string, kind: string): PaperOf {
   const row: ConsignmentRow = {
     ...{ id: 0, revision: 1, order: 1001, part: 0, parts: 1, placedAt: '2026-01-05T12:00:00Z', state: 'new', service, kind, origin: null },
-    ...{ to: 0, price: 1290, tax: 0, pieces: 3, weight: 3_000_000_000, parcels: 1, goods: '2 First thing; 1 Second thing', search: '' },
+    ...{
+      to: 0,
+      price: 1290,
+      tax: 0,
+      taxRate: 0,
+      pieces: 3,
+      weight: 3_000_000_000,
+      parcels: 1,
+      goods: '2 First thing; 1 Second thing',
+      search: '',
+    },
     ...{ packBy: null, leavesOn: null, dueAt: null, window: null, first: null, last: null, carriage: null, packaging: 0, into: null },
     ...{ givenBack: 0, lead: null, together: null, labels: 0, noted: false },
     plan: JSON.stringify({ lines: [0, 1], parcels: [], carried: null }),

@@ -13,6 +13,7 @@ import { DeskList } from './DeskList.tsx';
 import { DeskTools, SORTS, usualSort } from './DeskTools.tsx';
 import type { Wanted } from './deskApi.ts';
 import { actOfKey } from './deskKeys.ts';
+import { FilesDialog } from './FilesDialog.tsx';
 import { LabelsDialog } from './LabelsDialog.tsx';
 import { useDeskChanges } from './useDeskChanges.ts';
 import { useDeskRows } from './useDeskRows.ts';
@@ -74,9 +75,12 @@ function Heading({ list }: { list: Listed | undefined }) {
           {dayText(today, facts.locale, today)}
           {counts && ` · ${format.count(counts.today, 'order')} to leave today${late}`}
         </p>
-        <Link to="/orders/papers" className="ms-auto text-sm text-clay underline">
-          Slips and lists
-        </Link>
+        <span className="ms-auto flex gap-4">
+          <Link to="/orders/papers" className="text-sm text-clay underline">
+            Slips and lists
+          </Link>
+          <FilesDialog />
+        </span>
       </div>
       {full && (
         <p className="mb-2 rounded-md bg-ochre-soft px-3 py-1 text-sm text-ochre">
