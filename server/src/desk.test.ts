@@ -172,6 +172,20 @@ describe('marks', () => {
     server.closeAllConnections();
     server.close();
   });
+
+  test('a desk that listens does not keep a server from ending', async () => {
+    const other = await openTestShop();
+    const server = other.server.app.listen(0, '127.0.0.1');
+    await new Promise((ready) => server.once('listening', ready));
+    const answer = await fetch(`http://127.0.0.1:${(server.address() as AddressInfo).port}/api/desk/changes`);
+    const reader = (answer.body as ReadableStream<Uint8Array>).getReader();
+    expect((await reader.read()).done).toBe(false);
+    // Whoever would have to be cut off makes this false.
+    const ended = other.server.close(8000);
+    while (!(await reader.read()).done);
+    expect(await ended).toBe(true);
+    server.close();
+  });
 });
 
 describe('orders of one buyer', () => {

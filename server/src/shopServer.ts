@@ -132,7 +132,6 @@ export class ShopServer {
     const close = () => {
       stopWatching?.();
       shop.surveys.stopAll();
-      shop.deskFeed.close();
       return shop.database.close();
     };
     return {
@@ -194,6 +193,8 @@ export class ShopServer {
     // Opened once before anything is given up for it: what cannot be opened takes nobody's place.
     await (await openShop(beside.folder, now)).database.close();
     try {
+      // What goes on telling never ends by itself.
+      this.shop.deskFeed.close();
       // The request that asks for this is under way itself.
       await this.#drain.close(DRAIN_MS, 1);
       await this.#opened.close();
@@ -217,6 +218,7 @@ export class ShopServer {
 
   /** Lets the requests under way end, turns new ones away, and closes the shop. */
   async close(most = DRAIN_MS): Promise<boolean> {
+    this.shop.deskFeed.close();
     const ended = await this.#drain.close(most);
     await this.#opened.close();
     await this.access.close();
