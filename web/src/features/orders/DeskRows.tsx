@@ -110,34 +110,39 @@ export function TogetherOffer({
 }) {
   const { format } = useDesk();
   return (
-    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-line border-t bg-night-soft px-3 py-1.5 ps-[2.9rem] text-sm">
-      <span className="min-w-0 flex-1">
+    <div
+      role="row"
+      className="flex flex-wrap items-center gap-x-3 gap-y-1 border-line border-t bg-night-soft px-3 py-1.5 ps-[2.9rem] text-sm"
+    >
+      <span role="gridcell" className="min-w-0 flex-1">
         <span className="font-semibold text-night">{format.list(set.of.map(({ order }) => String(order)))} can travel together.</span> One
         buyer, one address: {format.count(set.parcels, 'parcel')}, {format.mass(set.weight)}
         {set.saves !== null && set.saves > 0 ? `, ${format.money(set.saves)} less to carry.` : '.'}
       </span>
-      {set.paidTwice === 0 ? (
-        <Button onClick={() => onTogether(false)}>Pack together</Button>
-      ) : (
-        <Menu
-          trigger={<Button>Pack together…</Button>}
-          groups={() => [
-            {
-              entries: [
-                { label: 'Both prices stay charged', about: 'Nothing is given back', act: () => onTogether(false) },
-                {
-                  label: `Give back ${format.money(set.paidTwice)}`,
-                  about: 'The amount is kept with the order',
-                  act: () => onTogether(true),
-                },
-              ],
-            },
-          ]}
-        />
-      )}
-      <Button look="quiet" onClick={onKeepApart}>
-        Keep apart
-      </Button>
+      <span role="gridcell" className="flex items-center gap-3">
+        {set.paidTwice === 0 ? (
+          <Button onClick={() => onTogether(false)}>Pack together</Button>
+        ) : (
+          <Menu
+            trigger={<Button>Pack together…</Button>}
+            groups={() => [
+              {
+                entries: [
+                  { label: 'Both prices stay charged', about: 'Nothing is given back', act: () => onTogether(false) },
+                  {
+                    label: `Give back ${format.money(set.paidTwice)}`,
+                    about: 'The amount is kept with the order',
+                    act: () => onTogether(true),
+                  },
+                ],
+              },
+            ]}
+          />
+        )}
+        <Button look="quiet" onClick={onKeepApart}>
+          Keep apart
+        </Button>
+      </span>
     </div>
   );
 }
