@@ -14,6 +14,7 @@ import { DeskTools, SORTS, usualSort } from './DeskTools.tsx';
 import type { Wanted } from './deskApi.ts';
 import { actOfKey } from './deskKeys.ts';
 import { FilesDialog } from './FilesDialog.tsx';
+import { ForgetOldDialog } from './ForgetOldDialog.tsx';
 import { LabelsDialog } from './LabelsDialog.tsx';
 import { useDeskChanges } from './useDeskChanges.ts';
 import { useDeskRows } from './useDeskRows.ts';
@@ -80,6 +81,7 @@ function Heading({ list }: { list: Listed | undefined }) {
             Slips and lists
           </Link>
           <FilesDialog />
+          <ForgetOldDialog />
         </span>
       </div>
       {full && (

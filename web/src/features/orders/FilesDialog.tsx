@@ -41,7 +41,7 @@ export function FilesDialog() {
         open={open}
         onOpenChange={setOpen}
         title="Write orders out"
-        about="As CSV for a spreadsheet. Names and addresses of buyers are left out."
+        about="As CSV for a spreadsheet. Who bought is in none of them."
       >
         <fieldset className="space-y-1">
           <legend className="sr-only">What</legend>

@@ -174,6 +174,12 @@ export function Palette({
                     called: ['countries', 'where', 'worldwide', 'everywhere', 'territories'],
                     act: go('/shop/places'),
                   },
+                  { label: 'Orders', called: ['packing desk', 'parcels', 'labels', 'tracking', 'shipments'], act: go('/orders') },
+                  {
+                    label: 'Slips and lists',
+                    called: ['packing slip', 'pick list', 'round sheet', 'templates'],
+                    act: go('/orders/papers'),
+                  },
                   { label: 'Goods', called: ['products', 'articles', 'items', 'stock', 'weights'], act: go('/shop/goods') },
                   {
                     label: 'Packaging',
