@@ -24,7 +24,9 @@ const made = read.orders.length;
 for (let at = made; at < many; at += 1) {
   const order = read.orders[at % made];
   const number = 1001 + made + at;
-  const consignments = order.consignments.map((one: object) => ({ ...one, state: 'delivered' }));
+  // Some wait to be labelled; the rest has arrived long ago.
+  const state = at < made + 2000 ? 'new' : 'delivered';
+  const consignments = order.consignments.map((one: object) => ({ ...one, state, with: null }));
   read.orders.push({ ...order, number, reference: `bench-${number}`, consignments });
 }
 console.log(`${many} orders made in ${ms(from)} ms`);
@@ -67,6 +69,39 @@ const ids = (await get('/orders?view=all&sort=newest&limit=500')).rows.map(({ id
 from = performance.now();
 const pdf = await (await post('/papers/print', { kind: 'slip', of: ids })).arrayBuffer();
 console.log(`${ids.length} slips as one file of ${Math.round(pdf.byteLength / 1000)} kB: ${ms(from)} ms (aim 5000)`);
+
+const waiting = (await get('/orders?view=waiting&service=ground&limit=500')).rows.map(({ id }) => id);
+from = performance.now();
+let job = (await (await post('/orders/labels', { of: waiting })).json()) as { id: string; status: string; total: number; done: number };
+while (job.status === 'running') {
+  await new Promise((resolve) => setTimeout(resolve, 20));
+  job = (await (await fetch(`${api}/orders/labels/${job.id}`)).json()) as typeof job;
+}
+const bulk = ms(from);
+/** The same carrier asked for as many labels without the shop, as many at once. */
+async function carrierAlone(): Promise<number> {
+  const begun = performance.now();
+  let next = 0;
+  const ask = async () => {
+    while (next < job.total) {
+      next += 1;
+      await fetch(`${url}/petrel-post/v1/labels`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', 'X-Account-Key': 'petrel-K81-dartmouth', 'Idempotency-Key': `alone-${next}` },
+        body: JSON.stringify({
+          service: 'SLOW',
+          from: { country: 'CA', subdivision: 'CA-NS', postalCode: 'B2Y 2N6' },
+          to: { country: 'CA', subdivision: 'CA-NS', postalCode: 'B3H 4R2' },
+          parcel: { weight: 1000, length: 200, width: 150, height: 100 },
+        }),
+      });
+    }
+  };
+  await Promise.all([ask(), ask(), ask(), ask()]);
+  return ms(begun);
+}
+const alone = await carrierAlone();
+console.log(`${job.done} of ${job.total} labels in ${bulk} ms, the carrier alone ${alone} ms: ${(bulk / alone).toFixed(1)} times (aim 2)`);
 
 listening.closeAllConnections();
 listening.close();

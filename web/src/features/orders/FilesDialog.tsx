@@ -37,12 +37,7 @@ export function FilesDialog() {
       <button type="button" className="text-sm text-clay underline" onClick={() => setOpen(true)}>
         Write out…
       </button>
-      <Modal
-        open={open}
-        onOpenChange={setOpen}
-        title="Write orders out"
-        about="As CSV for a spreadsheet. Who bought is in none of them."
-      >
+      <Modal open={open} onOpenChange={setOpen} title="Write orders out" about="As CSV for a spreadsheet. Who bought is in none of them.">
         <fieldset className="space-y-1">
           <legend className="sr-only">What</legend>
           {OrderFile.options.map((one) => (
