@@ -126,10 +126,34 @@ describe('an order', () => {
     expect((await listed('view=all&text=stoneware&limit=1')).total).toBe(3);
   });
 
+  test('from the shop’s own server is kept at what was charged, with a note where its edition asks something else', async () => {
+    const { secret } = (
+      await request(shop.app)
+        .post('/api/keys')
+        .send({ kind: 'server', name: 'Till', scopes: ['orders'] })
+        .expect(201)
+    ).body;
+    const handIn = (reference: string, price: number, moment: string) =>
+      request(shop.app)
+        .post('/public/v1/orders')
+        .set('Authorization', `Bearer ${secret}`)
+        .send({ reference, cart: { ...cart, moment }, choices: [{ service: 'ground', price }], buyer: nell });
+    // Bought before anything was published.
+    await handIn('order-early', 990, '2026-11-23T13:30:00Z').expect(404);
+    clock = '2026-11-23T14:30:00.000Z';
+    const later = async (reference: string, price: number) =>
+      orderOf((await handIn(reference, price, '2026-11-23T14:10:00Z').expect(201)).body.number);
+    expect(await later('order-right', 990)).toMatchObject({ notes: [], edition: 1, placedAt: '2026-11-23T14:10:00Z', delivery: 990 });
+    const wrong = await later('order-wrong', 500);
+    expect(wrong).toMatchObject({ notes: [{ code: 'chargeDiffers', charged: 500, quoted: 990 }], delivery: 500 });
+    expect((await rowOf(wrong.number)).noted).toBe(true);
+    clock = '2026-11-23T14:00:00.000Z';
+  });
+
   test('late is what should have left before today', async () => {
     clock = '2026-11-24T14:00:00.000Z';
     const { counts } = await listed();
-    expect(counts).toMatchObject({ late: 3, today: 3 });
+    expect(counts).toMatchObject({ late: 5, today: 5 });
     clock = '2026-11-23T14:00:00.000Z';
   });
 });
@@ -222,6 +246,22 @@ describe('orders of one buyer', () => {
     expect((await orderOf(second)).consignments[0]?.givenBack).toBe(0);
   });
 });
+
+test('an order of before, that has no parts yet, is given them when the shop is opened', async () => {
+  const number = await place('order-0050', { ...nell, name: 'Long Ago' });
+  const before = await rowOf(number);
+  const written = ShopFile.parse(JSON.parse((await request(shop.app).get('/api/shop/document').expect(200)).text));
+  // As it was filed before there was a desk.
+  const orders = (written.orders ?? []).map(({ sold: _sold, consignments: _consignments, ...order }) => order);
+  const folder = newFolder();
+  await plantShop(folder, { ...written, orders });
+  const again = await openTestShop(folder, { now: () => clock, frontOpen: true });
+  const rows = async () => (await request(again.app).get(`/api/orders?view=all&text=${number}`).expect(200)).body.rows as DeskRow[];
+  await expect.poll(rows, { timeout: 15_000 }).toHaveLength(1);
+  const { id: _id, revision: _revision, ...facts } = before;
+  expect((await rows())[0]).toMatchObject(facts);
+  await again.discard();
+}, 30_000);
 
 describe('files', () => {
   test('say what was ordered, what left and what it comes to, add up, and name nobody', async () => {
