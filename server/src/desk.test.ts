@@ -237,6 +237,7 @@ describe('orders of one buyer', () => {
     // Joined again by somebody who has not seen it yet.
     const again = await request(shop.app).post('/api/orders/together').send({ of, giveBack: false }).expect(409);
     expect(again.body.code).toBe('desk-refused');
+    expect(await mark('cancel', await rowOf(second))).toMatchObject([{ came: 'notPossible' }, { came: 'notPossible' }]);
     expect(await mark('pack', await rowOf(first))).toMatchObject([
       { came: 'done', state: 'packed' },
       { came: 'done', state: 'packed' },

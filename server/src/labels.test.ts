@@ -156,8 +156,18 @@ describe('labels', () => {
     const { labelList, steps } = await partOf(row.order);
     expect(labelList.map(({ state }) => state)).toEqual(['void']);
     expect(steps.map(({ what }) => what)).toContain('labelsVoid');
-    await buy(await rowOf(row.order));
+    const again = await rowOf(row.order);
+    await buy(again);
     expect((await partOf(row.order)).labelList.map(({ state }) => state)).toEqual(['void', 'bought']);
+    // Who has not seen the change before gives no label back.
+    const stale = { revision: row.revision, packaging: null };
+    await request(shop.app).post(`/api/orders/consignments/${row.id}/packaging`).send(stale).expect(409);
+    expect((await rowOf(row.order)).labels).toBe(1);
+    const other = await place(1);
+    await buy(other);
+    const off = { step: 'cancel', of: [{ id: other.id, revision: other.revision }] };
+    await request(shop.app).post('/api/orders/marks').send(off).expect(200);
+    expect(await rowOf(other.order)).toMatchObject({ state: 'cancelled', labels: 0 });
     await request(shop.app)
       .post('/api/orders/labels/void')
       .send({ of: [row.id] })

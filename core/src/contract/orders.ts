@@ -21,8 +21,6 @@ export type SoldLine = z.infer<typeof SoldLine>;
 export const OrderNote = z.discriminatedUnion('code', [
   /** What was charged is not what the edition asks; null where it offers no such service for the cart. */
   z.strictObject({ code: z.literal('chargeDiffers'), charged: Minor, quoted: Minor.nullable() }),
-  /** No edition answers for the time it was bought at. */
-  z.strictObject({ code: z.literal('noEdition') }),
 ]);
 export type OrderNote = z.infer<typeof OrderNote>;
 

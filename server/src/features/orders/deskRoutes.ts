@@ -54,6 +54,7 @@ export function deskHandlers({ desk, together, forgetting, labelDesk, files, fee
     'GET /orders': ({ query }) => desk.list(query, today()),
     'GET /orders/together': async () => ({ sets: await together.sets() }),
     'POST /orders/together': async ({ body, who }) => {
+      await desk.requireWaiting(body.of);
       // Labels of parcels there will not be are given back first.
       await labelDesk.giveBack(
         body.of.map(({ id }) => id),
@@ -62,12 +63,20 @@ export function deskHandlers({ desk, together, forgetting, labelDesk, files, fee
       return together.join(body, who.name);
     },
     'POST /orders/together/:id/apart': async ({ params, who }) => {
+      await desk.requireWaiting([params]);
       await labelDesk.giveBack([params.id], who.name);
       return together.apart(params.id, who.name);
     },
-    'POST /orders/marks': ({ body, who }) => desk.mark(body, who.name),
+    'POST /orders/marks': async ({ body, who }) => {
+      const marked = await desk.mark(body, who.name);
+      // What is called off needs no labels; where their carrier is silent they stay, to be given back by hand.
+      const off = body.step === 'cancel' ? marked.results.flatMap(({ id, came }) => (came === 'done' ? [id] : [])) : [];
+      if (off.length > 0) await labelDesk.giveBack(off, who.name).catch(() => undefined);
+      return marked;
+    },
     'GET /orders/:number': ({ params }) => desk.order(params.number),
     'POST /orders/consignments/:id/packaging': async ({ params, body, who }) => {
+      await desk.requireWaiting([{ id: params.id, revision: body.revision }]);
       await labelDesk.giveBack([params.id], who.name);
       return desk.order(await together.repack(params.id, body, who.name));
     },

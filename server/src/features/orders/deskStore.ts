@@ -1,4 +1,14 @@
-import { canStepBack, type Instant, marked, OrderMark, type OrderState, type ServiceKind, searchText, WAITING } from '@ostrakon/core';
+import {
+  canStepBack,
+  type Instant,
+  isWaiting,
+  marked,
+  OrderMark,
+  type OrderState,
+  type ServiceKind,
+  searchText,
+  WAITING,
+} from '@ostrakon/core';
 import type {
   DeskConsignment,
   DeskGroup,
@@ -93,7 +103,6 @@ type Marked = DeskMarked['results'][number];
 interface Mark {
   readonly step: DeskMarks['step'];
   readonly by: string;
-  readonly note: string;
 }
 
 /** What waits at the desk, and what is done with it. */
@@ -171,14 +180,20 @@ export class DeskStore {
     );
   }
 
-  /** Rows by their ids, as the list has them. */
-  async rows(ids: readonly number[]): Promise<DeskRow[]> {
-    const marks = ids.map(() => '?').join(', ');
-    const found = await this.#query<ListedRow>(
-      `SELECT ${COLUMNS} FROM "consignment" c LEFT JOIN "order_buyer" b ON b."order" = c."order" WHERE c."id" IN (${marks})`,
-      ids,
-    );
-    return found.map(rowOf);
+  /**
+   * Before anything is done that cannot be taken back.
+   * @throws HttpProblem `desk-refused` where one of them waits no more, or is not as it was seen
+   */
+  async requireWaiting(of: readonly { readonly id: number; readonly revision?: number }[]): Promise<void> {
+    const rows = await this.#database.read.findBy(ConsignmentEntity, { id: In(of.map(({ id }) => id)) });
+    for (const { id, revision } of of) {
+      const row = rows.find((one) => one.id === id);
+      if (!row) throw new HttpProblem('not-found', 'This order is not there any more.');
+      if (revision !== undefined && row.revision !== revision)
+        throw new HttpProblem('desk-refused', `Order ${row.order} has been changed meanwhile. Look at it again.`);
+      if (!isWaiting(row.state as OrderState))
+        throw new HttpProblem('desk-refused', `Order ${row.order} has left the shop, or was called off.`);
+    }
   }
 
   /** @throws HttpProblem `not-found` */
@@ -255,7 +270,7 @@ export class DeskStore {
   }
 
   /** Sets a mark, or takes the last one back: each that is still as it was seen, whatever becomes of the others. */
-  mark({ step, of }: DeskMarks, by: string, note = ''): Promise<DeskMarked> {
+  mark({ step, of }: DeskMarks, by: string): Promise<DeskMarked> {
     return this.#database.write(async ({ manager, afterCommit }) => {
       const rows = await this.#withCompanions(
         manager,
@@ -264,7 +279,7 @@ export class DeskStore {
       const results: DeskMarked['results'] = [];
       for (const row of rows.toSorted((a, b) => a.id - b.id)) {
         const seen = of.find(({ id }) => id === row.id);
-        results.push(await this.#markOne(manager, row, seen?.revision ?? row.revision, { step, by, note }));
+        results.push(await this.#markOne(manager, row, seen?.revision ?? row.revision, { step, by }));
       }
       const known = new Set(results.map(({ id }) => id));
       for (const { id } of of) if (!known.has(id)) results.push({ id, came: 'gone', state: null, revision: null });
@@ -280,14 +295,16 @@ export class DeskStore {
     return { results: rows.map(({ id, state, revision }) => ({ id, came: 'done', state: state as OrderState, revision })) };
   }
 
-  async #markOne(manager: EntityManager, row: ConsignmentRow, seen: number, { step, by, note }: Mark): Promise<Marked> {
+  async #markOne(manager: EntityManager, row: ConsignmentRow, seen: number, { step, by }: Mark): Promise<Marked> {
     const { id, revision } = row;
     const state = row.state as OrderState;
     if (seen !== revision) return { id, came: 'changed', state, revision };
+    // Who is called off takes nobody along.
+    if (step === 'cancel' && row.lead !== null) return { id, came: 'notPossible', state, revision };
     const to = step === 'back' ? await this.#before(manager, row) : marked(state, step, row.kind as ServiceKind);
     if (to === null) return { id, came: 'notPossible', state, revision };
     await manager.update(ConsignmentEntity, { id }, { state: to, revision: revision + 1 });
-    await manager.insert(ConsignmentStepEntity, { consignment: id, at: this.#now(), by, what: step, from: state, to, note });
+    await manager.insert(ConsignmentStepEntity, { consignment: id, at: this.#now(), by, what: step, from: state, to, note: '' });
     return { id, came: 'done', state: to, revision: revision + 1 };
   }
 

@@ -25,6 +25,18 @@ const words = (error: unknown): string => {
   throw error;
 };
 
+/** Labels put on paper by a thread that ends with it. */
+async function onPaper(files: readonly Uint8Array[], paper: LabelPaper): Promise<Buffer> {
+  const thread = startThread(import.meta.url, 'labelPaperWorker');
+  try {
+    thread.postMessage({ files, paper });
+    const [made] = (await once(thread, 'message')) as [Uint8Array];
+    return Buffer.from(made);
+  } finally {
+    await thread.terminate();
+  }
+}
+
 export interface LabelDeskParts {
   readonly labels: LabelStore;
   readonly accounts: Accounts;
@@ -104,6 +116,7 @@ export class LabelDesk {
         back.push(label);
       }
     } catch (error) {
+      if (error instanceof HttpProblem) throw error;
       throw new HttpProblem(error instanceof CarrierSaysNo ? 'carrier-refused' : 'carrier-failed', words(error));
     } finally {
       if (back.length > 0) await this.#parts.labels.voided(back, by);
@@ -119,12 +132,9 @@ export class LabelDesk {
       const files = await Promise.all(
         labels.map(({ account, tracking }) => limit(() => this.#parts.gateway.labelPdf(this.#account(account), tracking ?? ''))),
       );
-      const thread = startThread(import.meta.url, 'labelPaperWorker');
-      thread.postMessage({ files, paper });
-      const [made] = (await once(thread, 'message')) as [Uint8Array];
-      await thread.terminate();
-      return Buffer.from(made);
+      return await onPaper(files, paper);
     } catch (error) {
+      if (error instanceof HttpProblem) throw error;
       throw new HttpProblem(error instanceof CarrierSaysNo ? 'carrier-refused' : 'carrier-failed', words(error));
     }
   }

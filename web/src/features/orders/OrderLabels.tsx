@@ -84,7 +84,7 @@ export function OrderLabels({ part }: { part: DeskConsignment }) {
             <Button onClick={() => void printLabels([part.id], paper)}>Print</Button>
           </>
         )}
-        {part.labels > 0 && isWaiting(part.state) && (
+        {part.labels > 0 && (isWaiting(part.state) || part.state === 'cancelled') && (
           <Button look="quiet" disabled={busy} onClick={() => void giveBack()}>
             Give back
           </Button>

@@ -140,7 +140,12 @@ function Part({ order, part }: { order: DeskOrder; part: DeskConsignment }) {
           groups={() => [
             {
               entries: [
-                { label: 'Call this order off', grave: true, disabled: !isWaiting(part.state), act: () => void mark('cancel', [part]) },
+                {
+                  label: 'Call this order off',
+                  grave: true,
+                  disabled: !isWaiting(part.state) || part.together !== null,
+                  act: () => void mark('cancel', [part]),
+                },
                 ...(me === null || me.role === 'owner'
                   ? [{ label: 'Forget who bought…', grave: true, disabled: order.buyer === null, act: () => setForgetting(true) }]
                   : []),

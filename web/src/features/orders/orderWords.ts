@@ -54,7 +54,6 @@ export function stepWords({ what, by, note }: DeskStep): string {
 }
 
 export function noteWords(note: OrderNote, format: Format): string {
-  if (note.code === 'noEdition') return 'No edition answers for the time it was bought at, so its price could not be looked at.';
   if (note.quoted === null) return `It was charged ${format.money(note.charged)}; its edition offers no such service for it.`;
   return `It was charged ${format.money(note.charged)}; its edition asks ${format.money(note.quoted)}.`;
 }
