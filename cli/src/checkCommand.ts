@@ -5,7 +5,7 @@ import {
   type Finding,
   formatMoney,
   GoodsReader,
-  guessFields,
+  goodsColumns,
   Instant,
   isProductLine,
   ListedProduct,
@@ -39,7 +39,7 @@ function readProducts(file: string, book: RateBook): readonly Product[] {
   if (file.toLowerCase().endsWith('.json')) return parseAs(file, (value) => ruledGoods(z.array(ListedProduct).parse(value), book));
   const { data } = Papa.parse<string[]>(readText(file), { skipEmptyLines: 'greedy' });
   const [headers = [], ...rows] = data;
-  const reader = new GoodsReader(book, new Map(), { headers, fields: guessFields(headers) }, (name) => name.toLowerCase());
+  const reader = new GoodsReader(book, new Map(), { headers, fields: goodsColumns.guess(headers) }, (name) => name.toLowerCase());
   const products = rows.map((row, at) => {
     const read = reader.read(row, at + 2);
     if (read.ok) return read.product;

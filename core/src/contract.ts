@@ -73,6 +73,7 @@ export { type DocumentName, documentFields, documentSchemas } from './contract/j
 export { CheckoutKey, EditKey, KeyList, KeyMade, type KeyScope, MakeKey, PageOrigin, Scope } from './contract/keys.ts';
 export { type DoorFacts, openApi } from './contract/openApi.ts';
 export {
+  BroughtFault,
   BuyersForgotten,
   Consignments,
   type DeskConsignment,
@@ -89,12 +90,19 @@ export {
   FiledConsignment,
   FiledOrder,
   ForgetBuyers,
+  GoodsFound,
   LabelJob,
   LabelPaper,
+  OfferedByHand,
+  OptionsByHand,
+  OrderByHand,
   OrderFile,
   OrderFileAsked,
   OrderNote,
   OrderStep,
+  OrdersBrought,
+  OrdersImport,
+  OrdersTaken,
   PackInto,
   PackTogether,
   type ParcelEvent,

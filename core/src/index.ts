@@ -137,7 +137,7 @@ export { type FittedLine, fitLine } from './fitting/fitLine.ts';
 export { type Fit, type FitOrder, type FitTarget, type FittedTier, fitTiers, roundestWithin } from './fitting/fitTiers.ts';
 export { fitTogether, MOST_SHARED_WEIGHTS, type SharedFit } from './fitting/fitTogether.ts';
 export { FORMULA_START, needsQuotes } from './goods/formulaGuard.ts';
-export { fieldOfHeader, GOODS_FIELDS, type GoodsField, guessFields, headerOf } from './goods/goodsColumns.ts';
+export { GOODS_FIELDS, type GoodsField, goodsColumns } from './goods/goodsColumns.ts';
 export { GoodsGroup, MARKS, Mark, PLAIN_GROUP } from './goods/goodsGroup.ts';
 export {
   type CellProblem,
@@ -204,6 +204,17 @@ export { addressKey, buyerKeys, type Receiver, searchText } from './orders/addre
 export { carriageAsk, type Way } from './orders/carriageAsk.ts';
 export { type Choice, type Consigned, consignmentsOf, packFor } from './orders/consigned.ts';
 export { collectionOn, type Leaving } from './orders/leaving.ts';
+export { NEEDED_ORDER_FIELDS, ORDER_FIELDS, ORDER_NUMBER_FIELDS, type OrderField, orderColumns } from './orders/orderColumns.ts';
+export { BroughtState, KeptBuyer, MOST_ORDERS_IN_FILE, OrderIn, OrderLineIn } from './orders/orderIn.ts';
+export {
+  jsonOrderProblems,
+  jsonOrders,
+  type OrderCellProblem,
+  type OrderRowProblem,
+  OrderRowsReader,
+  type OrdersShop,
+  type ReadOrder,
+} from './orders/orderRows.ts';
 export { canStepBack, isWaiting, marked, marksFor, OrderMark, OrderState, WAITING } from './orders/orderWay.ts';
 export { roundWay, wayLength } from './orders/roundWay.ts';
 export { type Companion, travelTogether } from './orders/travelTogether.ts';
@@ -369,6 +380,7 @@ export {
 export { DateWindow, dayAt, Instant, instantToMs, inWindow, msToInstant, type Weekday } from './time/calendar.ts';
 export { ClosedDays, ClosedList } from './time/closedDays.ts';
 export { type CivilDate, civilOf, type DayNumber, dayOf, fromDay, isoWeekOf, toDay, weekdayOf } from './time/plainDate.ts';
+export { readMoment, type SlashOrder, slashOrderIn } from './time/readMoment.ts';
 export { spanInWords, timeAsTyped, timeInWords } from './time/timeInWords.ts';
 export { minutesOf, parseTimeOfDay, type ReadTime, TimeOfDay, TimeSpan, timeText } from './time/timeOfDay.ts';
 export { clockOf, instantOf, localAt, offsetAt, TimeZone, timeZoneNames } from './time/timeZone.ts';

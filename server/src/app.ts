@@ -23,10 +23,12 @@ import { feedHandlers } from './features/goods/feedRoutes.ts';
 import { goodsHandlers, goodsWords, hasLeft } from './features/goods/goodsRoutes.ts';
 import { holidayHandlers } from './features/holidays/holidayRoutes.ts';
 import { loadHandlers } from './features/loads/loadRoutes.ts';
+import { ByHand } from './features/orders/byHand.ts';
 import { carriageBy } from './features/orders/carriageBy.ts';
 import { type DeskSources, deskHandlers } from './features/orders/deskRoutes.ts';
 import { LabelDesk } from './features/orders/labelDesk.ts';
 import { OrderFiles } from './features/orders/orderFiles.ts';
+import { OrderIntake } from './features/orders/orderIntake.ts';
 import { orderHandlers } from './features/orders/orderRoutes.ts';
 import { takeUp } from './features/orders/takeUp.ts';
 import { TogetherStore } from './features/orders/togetherStore.ts';
@@ -45,6 +47,7 @@ import { keepStrangersOut } from './http/strangers.ts';
 import type { Shop } from './openShop.ts';
 import type { Who } from './ports/who.ts';
 import { FRONT_PATH } from './shopFront.ts';
+import { startThread } from './startThread.ts';
 
 export interface AppParts extends Shop {
   /** Carriers that can be reached. */
@@ -71,6 +74,8 @@ export interface Doors {
   readonly buyers: Router;
   /** What asks carriers where parcels are. */
   readonly labelDesk: LabelDesk;
+  /** Ends what goes on beside the doors. */
+  close(): void;
 }
 
 const security = helmet({
@@ -186,8 +191,8 @@ const readsAll = express.json({ limit: MOST_BODY_BYTES, strict: false });
 const readsLittle = express.json({ limit: MOST_OF_STRANGERS_BYTES, strict: false });
 
 /** The desk packs by what buyers are quoted from, or by the draft before anything is live. */
-function deskSources(parts: AppParts): DeskSources {
-  const { desk, deskFeed, forgetting, labels, accounts, editions, draft, gateway, keeping } = parts;
+function deskSources(parts: AppParts, quotes: LiveQuotes): DeskSources {
+  const { desk, deskFeed, forgetting, labels, accounts, editions, draft, gateway, goods, orders, keeping } = parts;
   const book = () => editions.live()?.book ?? draft.current.book;
   const together = new TogetherStore(keeping.database(), {
     book: () => compile(book()),
@@ -197,7 +202,16 @@ function deskSources(parts: AppParts): DeskSources {
   });
   const labelDesk = new LabelDesk({ labels, accounts, gateway, book });
   const files = new OrderFiles(keeping.database());
-  return { desk, together, forgetting, labelDesk, files, feed: deskFeed, now: keeping.now, book, sells: () => editions.live() !== null };
+  const byHand = new ByHand({ orders, quoteOf: (cart) => quotes.told(cart, {}), products: () => goods.byId, book });
+  const intake = new OrderIntake({
+    database: keeping.database(),
+    now: keeping.now,
+    draft: () => draft.current.book,
+    startThread: (start) => startThread(import.meta.url, 'intakeWorker', start),
+    came: () => deskFeed.tell([]),
+  });
+  const sells = () => editions.live() !== null;
+  return { desk, together, forgetting, labelDesk, files, byHand, intake, feed: deskFeed, now: keeping.now, book, sells };
 }
 
 function ownerDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes, desk: DeskSources): Router {
@@ -262,9 +276,14 @@ export function createDoors(parts: AppParts): Doors {
     shopName: () => (editions.live()?.book ?? draft.current.book).shop.name,
   });
   const quotes = liveQuotes(parts);
-  const desk = deskSources(parts);
+  const desk = deskSources(parts, quotes);
   void takeUp(parts.orders, { quoteOf: (cart, edition) => quotes.told(cart, { edition }) }, parts.log).catch((err: unknown) =>
     parts.log.error({ event: 'orders.unplanned', err }),
   );
-  return { owner: ownerDoor(parts, feed, quotes, desk), buyers: buyersDoor(parts, feed, quotes), labelDesk: desk.labelDesk };
+  return {
+    owner: ownerDoor(parts, feed, quotes, desk),
+    buyers: buyersDoor(parts, feed, quotes),
+    labelDesk: desk.labelDesk,
+    close: () => desk.intake.close(),
+  };
 }

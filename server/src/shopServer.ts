@@ -132,6 +132,7 @@ export class ShopServer {
     const close = () => {
       stopWatching?.();
       shop.surveys.stopAll();
+      doors.close();
       return shop.database.close();
     };
     return {
@@ -145,7 +146,7 @@ export class ShopServer {
   }
 
   /** Health before all else, then the doors of the shop that is open at the moment. */
-  #front(...doors: readonly (keyof Doors)[]): Express {
+  #front(...doors: readonly ('owner' | 'buyers')[]): Express {
     const front = express();
     front.disable('x-powered-by');
     if (this.#parts.trustProxy !== undefined) front.set('trust proxy', this.#parts.trustProxy);

@@ -2,13 +2,15 @@ import { z } from 'zod';
 import { Currency } from '../money/currency.ts';
 import { Minor } from '../money/money.ts';
 import { Id } from '../names/naming.ts';
+import { KeptBuyer, OrderIn } from '../orders/orderIn.ts';
 import { OrderMark, OrderState } from '../orders/orderWay.ts';
+import { CountryCode } from '../places/countries.ts';
 import { Destination } from '../places/place.ts';
 import { CartLine } from '../quote/request.ts';
 import { ServiceKind } from '../rate-book/rateBook.ts';
 import { TimeSpan } from '../time/timeOfDay.ts';
 import { QuoteParcel } from './ownerQuote.ts';
-import { OrderBuyer, PlaceOrder } from './publicShop.ts';
+import { PlaceOrder } from './publicShop.ts';
 
 const Day = z.iso.date().nullable();
 const Moment = z.iso.datetime();
@@ -110,6 +112,8 @@ export const DeskFacts = z.strictObject({
   locale: z.string(),
   units: z.enum(['metric', 'imperial']),
   timeZone: z.string(),
+  /** Where the shop is at home. */
+  country: CountryCode,
   /** The clock of the server, so that minutes are told alike everywhere. */
   now: Moment,
   /** Whether anybody has published anything that could be ordered by. */
@@ -132,7 +136,18 @@ export type DeskFacts = z.infer<typeof DeskFacts>;
 export const DeskStep = z.strictObject({
   at: Moment,
   by: z.string(),
-  what: z.enum([...OrderStep.options, 'placed', 'together', 'apart', 'repacked', 'labelled', 'labelsVoid', 'scanned', 'seenArrived']),
+  what: z.enum([
+    ...OrderStep.options,
+    'placed',
+    'together',
+    'apart',
+    'repacked',
+    'labelled',
+    'labelsVoid',
+    'scanned',
+    'seenArrived',
+    'broughtIn',
+  ]),
   from: OrderState,
   to: OrderState,
   note: z.string(),
@@ -206,7 +221,7 @@ export const DeskOrder = z.strictObject({
   coupons: z.array(z.string()),
   delivery: Minor,
   notes: z.array(OrderNote),
-  buyer: OrderBuyer.nullable(),
+  buyer: KeptBuyer.nullable(),
   consignments: z.array(DeskConsignment),
 });
 export type DeskOrder = z.infer<typeof DeskOrder>;
@@ -349,7 +364,7 @@ export type FiledConsignment = z.infer<typeof FiledConsignment>;
 /** An order as it is kept; without its buyer where who that was is forgotten, without parts where nobody has looked yet in which it travels. */
 export const FiledOrder = z.strictObject({
   number: z.int().min(1),
-  reference: PlaceOrder.shape.reference,
+  reference: z.string().min(1).max(80),
   placedAt: z.iso.datetime(),
   edition: z.int().min(1).nullable(),
   language: z.string().nullable(),
@@ -358,7 +373,72 @@ export const FiledOrder = z.strictObject({
   choices: PlaceOrder.shape.choices,
   delivery: z.int().min(0),
   notes: z.array(OrderNote).optional(),
-  buyer: OrderBuyer.nullable(),
+  buyer: KeptBuyer.nullable(),
   consignments: z.array(FiledConsignment).optional(),
 });
 export type FiledOrder = z.infer<typeof FiledOrder>;
+
+/** Orders brought in, each with the line of the file it begins on. */
+export const OrdersBrought = z.strictObject({
+  orders: z
+    .array(z.strictObject({ line: z.int().min(1), order: OrderIn }))
+    .min(1)
+    .max(500),
+});
+export type OrdersBrought = z.infer<typeof OrdersBrought>;
+
+/** Why an order that could be read is not taken. */
+export const BroughtFault = z.strictObject({
+  line: z.int().min(1),
+  code: z.enum(['noPrice', 'noService', 'tooMuch', 'inFuture', 'tooLongAgo', 'nothingToDeliver', 'nowhereToSend']),
+  /** Which goods or service that is. */
+  what: z.string(),
+});
+export type BroughtFault = z.infer<typeof BroughtFault>;
+
+/** How far an import is: nothing of it is taken before all of it is there. */
+export const OrdersImport = z.strictObject({
+  id: z.string(),
+  orders: z.int().min(0),
+  /** Those the shop has already, by their references. */
+  known: z.int().min(0),
+  parcels: z.int().min(0),
+  /** Those whose charge is not what the edition of their time asks. */
+  differ: z.int().min(0),
+  /** Articles the shop does not have, the first of them. */
+  unknownGoods: z.array(z.string()),
+  /** Those of before the first edition, planned by the one of now. */
+  withoutEdition: z.int().min(0),
+  faults: z.array(BroughtFault),
+});
+export type OrdersImport = z.infer<typeof OrdersImport>;
+
+export const OrdersTaken = z.strictObject({
+  taken: z.int().min(0),
+  known: z.int().min(0),
+  first: z.int().nullable(),
+  last: z.int().nullable(),
+});
+export type OrdersTaken = z.infer<typeof OrdersTaken>;
+
+/** An order somebody writes down by hand. */
+export const OrderByHand = OrderIn.omit({ reference: true, placedAt: true, state: true, carriage: true, buyer: true }).extend({
+  /** Made by the page: sent twice, it is one order. */
+  reference: z.string().min(8).max(80),
+  buyer: KeptBuyer,
+});
+export type OrderByHand = z.infer<typeof OrderByHand>;
+
+/** What an order by hand could travel by, and what goods are found for it. */
+export const OptionsByHand = OrderIn.pick({ destination: true, lines: true, discount: true, coupons: true });
+export type OptionsByHand = z.infer<typeof OptionsByHand>;
+export const OfferedByHand = z.strictObject({
+  options: z.array(z.strictObject({ service: Id, name: z.string(), price: Minor, first: Day, last: Day })),
+  /** Services there are and that it is not offered, so that whoever agreed on one can choose it all the same. */
+  others: z.array(z.strictObject({ service: Id, name: z.string() })),
+});
+export type OfferedByHand = z.infer<typeof OfferedByHand>;
+
+/** Goods of the shop whose number or name has what is looked for. */
+export const GoodsFound = z.strictObject({ goods: z.array(z.strictObject({ id: z.string(), name: z.string(), price: Minor })) });
+export type GoodsFound = z.infer<typeof GoodsFound>;

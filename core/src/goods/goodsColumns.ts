@@ -1,3 +1,5 @@
+import { ColumnNames } from '../names/columnNames.ts';
+
 /** What a column of a goods file can hold. */
 export const GOODS_FIELDS = [
   'id',
@@ -162,41 +164,4 @@ const NAMES: Readonly<Record<GoodsField, readonly string[]>> = {
   tags: ['tags', 'tag', 'labels', 'keywords', 'schlagwörter', 'schlagworte', 'étiquettes', 'mots clés', 'etiquetas', 'タグ'],
 };
 
-const plain = (header: string): string =>
-  header
-    .normalize('NFKC')
-    .replace(/([a-z])([A-Z])/g, '$1 $2')
-    .toLowerCase()
-    .replace(/[_\-.:/'\u2019]+/g, ' ')
-    .replace(/\s+/g, ' ')
-    .trim();
-
-const UNIT = /[\s([]+(kg|g|mg|lb|lbs|oz|cm|mm|m|in|inch|inches|ft)[)\]]*$/;
-
-/** The unit a header names for the bare numbers below it: "Weight (g)", "length_cm". */
-export function unitOfHeader(header: string): string | undefined {
-  return UNIT.exec(plain(header))?.[1];
-}
-
-/** The field a header stands for, if its name is known. */
-export function fieldOfHeader(header: string): GoodsField | undefined {
-  const text = plain(header).replace(UNIT, '');
-  return GOODS_FIELDS.find((field) => NAMES[field].includes(text));
-}
-
-/** The header written for a field. */
-export function headerOf(field: GoodsField): string {
-  const [name = field] = NAMES[field];
-  return name.charAt(0).toUpperCase() + name.slice(1);
-}
-
-/** One guess a column; a field is guessed for its first column only. */
-export function guessFields(headers: readonly string[]): (GoodsField | null)[] {
-  const taken = new Set<GoodsField>();
-  return headers.map((header) => {
-    const field = fieldOfHeader(header);
-    if (field === undefined || taken.has(field)) return null;
-    taken.add(field);
-    return field;
-  });
-}
+export const goodsColumns: ColumnNames<GoodsField> = new ColumnNames(NAMES);

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { emptyBook, type RateBook } from '../rate-book/rateBook.ts';
 import { location } from '../testing/bookOf.ts';
 import { FORMULA_START } from './formulaGuard.ts';
-import { guessFields, headerOf } from './goodsColumns.ts';
+import { goodsColumns } from './goodsColumns.ts';
 import { PLAIN_GROUP } from './goodsGroup.ts';
 import { GoodsReader, goodsToRows } from './goodsRows.ts';
 import { PRODUCT_DEFAULTS, Product } from './product.ts';
@@ -15,7 +15,7 @@ const book: RateBook = {
 };
 
 function reader(headers: readonly string[], known: readonly Product[] = [], of: RateBook = book) {
-  const file = { headers, fields: guessFields(headers) };
+  const file = { headers, fields: goodsColumns.guess(headers) };
   return new GoodsReader(of, new Map(known.map((product) => [product.id, product])), file, (name) => `new-${name.toLowerCase()}`);
 }
 /** Reads one row under the headers; problems as "field: code". */
@@ -59,7 +59,7 @@ describe('columns are known by many names', () => {
       ['id', 'name', null],
     ],
   ])('%j', (headers, fields) => {
-    expect(guessFields(headers)).toEqual(fields);
+    expect(goodsColumns.guess(headers)).toEqual(fields);
   });
 });
 
@@ -156,14 +156,14 @@ test('goods written and read back are the same, formulas neutralised on the way'
     }),
     { numRuns: 300 },
   );
-  expect(headerOf('upright')).toBe('This side up');
+  expect(goodsColumns.headerOf('upright')).toBe('This side up');
 });
 
 describe('numbers of a file from elsewhere', () => {
   const german: RateBook = { ...book, shop: { ...book.shop, locale: 'de-DE', currency: 'EUR', units: 'metric' } };
   const headers = ['Artikelnummer', 'Bezeichnung', 'Preis', 'Gewicht'];
   const readAs = (decimal?: '.' | ',') => {
-    const file = { headers, fields: guessFields(headers), ...(decimal && { decimal }) };
+    const file = { headers, fields: goodsColumns.guess(headers), ...(decimal && { decimal }) };
     const made = new GoodsReader(german, new Map(), file, (name) => name);
     const answer = made.read(['a', 'Ton', '1.234', '1.500 g'], 2);
     return { read: answer.ok ? [answer.product.price, answer.product.weight] : answer.problems, doubts: made.doubts };

@@ -4,12 +4,13 @@ import { MassText, parseMass } from '../measures/mass.ts';
 import { quantityTyped } from '../measures/quantityText.ts';
 import type { Currency } from '../money/currency.ts';
 import { minorTyped, parseMoney } from '../money/money.ts';
+import { unitOfHeader } from '../names/columnNames.ts';
 import { type DecimalSign, languageWith, type NumberDoubt } from '../numbers/decimalSign.ts';
 import type { TypedProblem } from '../numbers/parseDecimal.ts';
 import type { Size } from '../packing/packaging.ts';
 import { parseSize, sizeText } from '../packing/parseSize.ts';
 import { unquoted } from './formulaGuard.ts';
-import { GOODS_FIELDS, type GoodsField, headerOf, unitOfHeader } from './goodsColumns.ts';
+import { GOODS_FIELDS, type GoodsField, goodsColumns } from './goodsColumns.ts';
 import type { GoodsGroup } from './goodsGroup.ts';
 import { ownChargeText, readOwnCharge } from './ownChargeText.ts';
 import { type OwnCharge, PRODUCT_DEFAULTS, Product } from './product.ts';
@@ -109,7 +110,7 @@ export class GoodsReader {
 
   #doubt<T>(field: GoodsField, typed: string, { value, other }: { value: T; other?: T | undefined }, show: (value: T) => string): void {
     if (other === undefined || this.#settled) return;
-    this.doubts.push({ line: this.#line, column: headerOf(field), typed, as: show(value), instead: show(other) });
+    this.doubts.push({ line: this.#line, column: goodsColumns.headerOf(field), typed, as: show(value), instead: show(other) });
   }
 
   readonly #typed = (text: string) => quantityTyped(text, this.#book.shop.locale);
@@ -302,5 +303,5 @@ export function goodsToRows(products: Iterable<Product>, book: GoodsShop): strin
     };
     return WRITTEN.map((field) => cells[field]);
   });
-  return [WRITTEN.map(headerOf), ...rows];
+  return [WRITTEN.map((field) => goodsColumns.headerOf(field)), ...rows];
 }

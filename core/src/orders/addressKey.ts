@@ -71,5 +71,8 @@ export const searchText = (...texts: readonly string[]): string => folded(texts.
 /** What makes two orders those of one buyer: the same address, and the same name or the same mail address. */
 export const buyerKeys = (receiver: Receiver): readonly [byName: string, byMail: string] => {
   const at = addressKey(receiver);
-  return [`${at}|${words(receiver.name).join(' ')}`, `${at}|${receiver.mail.trim().toLowerCase()}`];
+  const byName = `${at}|${words(receiver.name).join(' ')}`;
+  const mail = receiver.mail.trim().toLowerCase();
+  // Of whom no mail address is known is known by name only.
+  return [byName, mail === '' ? byName : `${at}|${mail}`];
 };

@@ -101,6 +101,7 @@ export function packFor(
 
 /** What a whole price comes to for each part: by what each would cost alone. */
 function pricesOf(whole: Minor, parts: readonly (Priced | undefined)[]): readonly Minor[] {
+  if (parts.length === 0) return [];
   const alone = parts.map((offer) => offer?.price ?? 0);
   return splitByWeights(whole, alone.some((price) => price > 0) ? alone : parts.map(() => 1));
 }

@@ -12,6 +12,8 @@ export interface Write {
  * at a time: between the reading and the writing nothing else happens.
  */
 export interface Database {
+  /** Where it is: for threads that open it by themselves. */
+  readonly file: string;
   /** Runs `work` in one transaction, after all writes before it. Rejects with `StorageFault` where the disk does not take it. */
   write<T>(work: (write: Write) => Promise<T>): Promise<T>;
   /** Reads of one statement each. */

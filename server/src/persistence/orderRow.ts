@@ -1,5 +1,5 @@
-import { buyerKeys, type CartInput, type Destination, type Parcel, searchText } from '@ostrakon/core';
-import type { DeskStep, FiledConsignment, FiledOrder, OrderBuyer, SoldLine } from '@ostrakon/core/contract';
+import { buyerKeys, type CartInput, type Destination, type KeptBuyer, type Parcel, searchText } from '@ostrakon/core';
+import type { DeskStep, FiledConsignment, FiledOrder, SoldLine } from '@ostrakon/core/contract';
 import type { ConsignmentRow, ConsignmentStepRow, OrderBuyerRow, ParcelLabelRow, ShopOrderRow } from './entities.ts';
 
 /** Its lines, parcels and who carries it. */
@@ -36,13 +36,13 @@ export const windowIn = ({ window }: Pick<ConsignmentRow, 'window'>) => {
   return from === undefined || until === undefined ? null : { from, until };
 };
 
-function buyerOf({ name, mail, street, town, telephone }: OrderBuyerRow): OrderBuyer {
+function buyerOf({ name, mail, street, town, telephone }: OrderBuyerRow): KeptBuyer {
   return { name, mail, street, town, ...(telephone !== null && { telephone }) };
 }
-export const buyerIn = (row: OrderBuyerRow | null | undefined): OrderBuyer | null => (row ? buyerOf(row) : null);
+export const buyerIn = (row: OrderBuyerRow | null | undefined): KeptBuyer | null => (row ? buyerOf(row) : null);
 
 /** A buyer as a row, with what they are found by. */
-export function rowOfBuyer(order: number, buyer: OrderBuyer, { country, postalCode }: Destination): OrderBuyerRow {
+export function rowOfBuyer(order: number, buyer: KeptBuyer, { country, postalCode }: Destination): OrderBuyerRow {
   const { name, mail, street, town, telephone = null } = buyer;
   const [byName, byMail] = buyerKeys({ name, mail, street, town, country, postalCode });
   const search = searchText(name, mail, street, town, postalCode ?? '', telephone ?? '');

@@ -125,7 +125,7 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
         {read && !read.ok && <Problems read={read} />}
         {read?.ok && (
           <>
-            <FileNumbers decimal={read.decimal} doubts={read.doubts} onDecimal={(sign) => void readAll(text, sign)} />
+            <FileNumbers format={format} decimal={read.decimal} doubts={read.doubts} onDecimal={(sign) => void readAll(text, sign)} />
             <p>
               Prices of {read.cards.length} {read.cards.length === 1 ? 'cell' : 'cells'} in the file,{' '}
               {changed.length === 0 ? 'all as they are in the draft.' : `${changed.length} of them other than in the draft:`}

@@ -1,5 +1,5 @@
 import type { DecimalSign, NumberDoubt, NumbersRead } from '@ostrakon/core';
-import { useFormat } from '../words/useWords.ts';
+import type { Format } from '../words/format.ts';
 import { Select } from './Select.tsx';
 
 const MOST_SHOWN = 100;
@@ -8,14 +8,14 @@ const SIGNS = { '.': '1,234.5: a point before decimals', ',': '1.234,5: a comma 
 const SAID_BY = { file: 'so the file has them', shop: 'as the shop writes them', owner: 'as you said' } as const;
 
 interface FileNumbersProps {
+  readonly format: Format;
   readonly decimal: NumbersRead;
   readonly doubts: readonly NumberDoubt[];
   readonly onDecimal: (sign: DecimalSign) => void;
 }
 
 /** How the numbers of a file were read; asked before anything is taken where the file does not say. */
-export function FileNumbers({ decimal, doubts, onDecimal }: FileNumbersProps) {
-  const format = useFormat();
+export function FileNumbers({ format, decimal, doubts, onDecimal }: FileNumbersProps) {
   const [first] = doubts;
   return (
     <div className="mt-1">

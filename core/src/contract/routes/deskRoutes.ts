@@ -9,15 +9,23 @@ import {
   DeskOrder,
   DeskQuery,
   ForgetBuyers,
+  GoodsFound,
   LabelJob,
+  OfferedByHand,
+  OptionsByHand,
+  OrderByHand,
   OrderFile,
   OrderFileAsked,
+  OrdersBrought,
+  OrdersImport,
+  OrdersTaken,
   PackInto,
   PackTogether,
   ParcelsLookedAt,
   PrintLabels,
   TogetherList,
 } from '../orders.ts';
+import { OrderPlaced } from '../publicShop.ts';
 import type { Routes } from './route.ts';
 
 const PathNumber = z
@@ -26,6 +34,7 @@ const PathNumber = z
   .transform(Number);
 const ByNumber = z.object({ number: PathNumber });
 const ById = z.object({ id: PathNumber });
+const ByText = z.object({ text: z.string().trim().max(100).default('') });
 const Nothing = z.strictObject({});
 
 /** What the packing desk asks. Who packs sees orders, and nothing else. */
@@ -54,6 +63,38 @@ export const deskRoutes = {
     problems: ['not-found', 'desk-refused'],
   },
   'POST /orders/marks': { says: 'Mark consignments, or take the last mark back', who: 'pack', body: DeskMarks, answer: DeskMarked },
+  'GET /orders/goods': { says: 'Goods of the shop, by what their number or name has', who: 'pack', query: ByText, answer: GoodsFound },
+  'POST /orders/options': {
+    says: 'What an order by hand could travel by',
+    who: 'pack',
+    body: OptionsByHand,
+    answer: OfferedByHand,
+    problems: ['nothing-published', 'too-many-pieces', 'too-many-parts', 'desk-refused'],
+  },
+  'POST /orders': {
+    says: 'Write an order down by hand',
+    who: 'pack',
+    body: OrderByHand,
+    status: 201,
+    answer: OrderPlaced,
+    problems: ['nothing-published', 'too-many-pieces', 'too-many-parts', 'desk-refused'],
+  },
+  'POST /orders/imports': { says: 'Begin to bring orders in from a file', who: 'pack', body: Nothing, status: 201, answer: OrdersImport },
+  'POST /orders/imports/:id/orders': {
+    says: 'Orders of that file, planned and laid aside',
+    who: 'pack',
+    body: OrdersBrought,
+    answer: OrdersImport,
+    problems: ['not-found', 'id-in-use'],
+  },
+  'POST /orders/imports/:id/take': {
+    says: 'Take all orders of that file, or none',
+    who: 'pack',
+    body: Nothing,
+    answer: OrdersTaken,
+    problems: ['not-found', 'desk-refused'],
+  },
+  'DELETE /orders/imports/:id': { says: 'Take none of them', who: 'pack', status: 204, answer: null },
   'GET /orders/:number': { says: 'An order', who: 'pack', params: ByNumber, answer: DeskOrder, problems: ['not-found'] },
   'POST /orders/consignments/:id/packaging': {
     says: 'Pack a consignment into another piece of packaging',

@@ -1,13 +1,15 @@
-import { fromDay, type Instant, instantOf, instantToMs, localAt, msToInstant, type RateBook, toDay } from '@ostrakon/core';
+import { fromDay, homeCountry, type Instant, instantOf, instantToMs, localAt, msToInstant, type RateBook, toDay } from '@ostrakon/core';
 import type { DeskFacts } from '@ostrakon/core/contract';
 import { ANSWERED } from '../../http/door.ts';
 import { HttpProblem } from '../../http/problems.ts';
 import type { OwnerHandlers, Who } from '../../ports/who.ts';
+import type { ByHand } from './byHand.ts';
 import type { DeskFeed } from './deskFeed.ts';
 import type { DeskStore } from './deskStore.ts';
 import type { Forgetting } from './forgetting.ts';
 import type { LabelDesk } from './labelDesk.ts';
 import type { OrderFiles } from './orderFiles.ts';
+import type { OrderIntake } from './orderIntake.ts';
 import type { TogetherStore } from './togetherStore.ts';
 
 export interface DeskSources {
@@ -17,16 +19,19 @@ export interface DeskSources {
   readonly labelDesk: LabelDesk;
   readonly files: OrderFiles;
   readonly feed: DeskFeed;
+  readonly byHand: ByHand;
+  readonly intake: OrderIntake;
   readonly now: () => Instant;
   /** The book buyers are quoted from, or the draft before anything is live. */
   book(): RateBook;
   sells(): boolean;
 }
 
-function factsOf({ shop, services, locations, packing }: RateBook, now: Instant, sells: boolean): DeskFacts {
+function factsOf(book: RateBook, now: Instant, sells: boolean): DeskFacts {
+  const { shop, services, locations, packing } = book;
   const { name, currency, locale, units, timeZone } = shop;
   return {
-    ...{ name, currency, locale, units, timeZone, now, sells },
+    ...{ name, currency, locale, units, timeZone, country: homeCountry(book), now, sells },
     services: services.map(({ id, name: called, kind }) => ({ id, name: called, kind })),
     locations: locations.map(({ id, name: called, timeZone: zone, dispatch }) => ({
       id,
@@ -39,7 +44,7 @@ function factsOf({ shop, services, locations, packing }: RateBook, now: Instant,
 }
 
 /** The packing desk. */
-export function deskHandlers({ desk, together, forgetting, labelDesk, files, feed, now, book, sells }: DeskSources) {
+export function deskHandlers({ desk, together, forgetting, labelDesk, files, feed, byHand, intake, now, book, sells }: DeskSources) {
   const today = () => fromDay(localAt(instantToMs(now()), book().shop.timeZone).day);
   const forget = async (who: Who, of: string, forgotten: number) => {
     if (forgotten > 0) await who.tell('buyersForgotten', of);
@@ -73,6 +78,16 @@ export function deskHandlers({ desk, together, forgetting, labelDesk, files, fee
       const off = body.step === 'cancel' ? marked.results.flatMap(({ id, came }) => (came === 'done' ? [id] : [])) : [];
       if (off.length > 0) await labelDesk.giveBack(off, who.name).catch(() => undefined);
       return marked;
+    },
+    'GET /orders/goods': ({ query }) => byHand.goods(query.text),
+    'POST /orders/options': ({ body }) => byHand.options(body),
+    'POST /orders': ({ body, who }) => byHand.place(body, who.name),
+    'POST /orders/imports': ({ who }) => intake.begin(who.name),
+    'POST /orders/imports/:id/orders': ({ params, body }) => intake.add(params.id, body.orders),
+    'POST /orders/imports/:id/take': ({ params }) => intake.take(params.id),
+    'DELETE /orders/imports/:id': ({ params }) => {
+      intake.callOff(params.id);
+      return null;
     },
     'GET /orders/:number': ({ params }) => desk.order(params.number),
     'POST /orders/consignments/:id/packaging': async ({ params, body, who }) => {

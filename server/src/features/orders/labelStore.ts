@@ -1,3 +1,4 @@
+import type { KeptBuyer } from '@ostrakon/core';
 import {
   askedParcels,
   type CartInput,
@@ -9,7 +10,7 @@ import {
   type Parcel,
   type RateBook,
 } from '@ostrakon/core';
-import type { OrderBuyer, ParcelEvent, SoldLine } from '@ostrakon/core/contract';
+import type { ParcelEvent, SoldLine } from '@ostrakon/core/contract';
 import { type EntityManager, In } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
@@ -41,7 +42,7 @@ const parcelsOf = (row: ConsignmentRow): Parcel[] => singleParcels(togetherIn(ro
 
 interface Way {
   readonly to: Destination;
-  readonly buyer: OrderBuyer;
+  readonly buyer: KeptBuyer;
   readonly row: ConsignmentRow;
   readonly sold: readonly SoldLine[];
 }

@@ -6,43 +6,15 @@ import {
   type Instant,
   instantToMs,
   isProductLine,
-  type Offer,
+  type KeptBuyer,
   type Quote,
 } from '@ostrakon/core';
 import type { OrderNote, PlaceOrder, PublicRoutes, SoldLine } from '@ostrakon/core/contract';
 import type { Handlers } from '../../http/door.ts';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Caller } from '../../http/publicDoor.ts';
+import { chargedFor, isOffered, priceOf } from './chosenPrice.ts';
 import type { NewOrder, OrderStore } from './orderStore.ts';
-
-type Choices = PlaceOrder['choices'];
-
-const offerOf = (options: readonly Offer[], service: string) =>
-  options.find((offer): offer is Extract<Offer, { status: 'priced' }> => offer.status === 'priced' && offer.service === service);
-
-/** What a quote asks for what was chosen: one option of the whole cart, or one of each part. Null where it does not offer that. */
-function priceOf({ options, consignments }: Quote, choices: Choices): number | null {
-  const [first] = choices;
-  if (choices.length === 1 && first !== undefined && first.part === undefined) return offerOf(options, first.service)?.price ?? null;
-  let sum = 0;
-  for (const [at, part] of consignments.entries()) {
-    const choice = choices.find((one) => one.part === at);
-    const offer = choice && offerOf(part.options, choice.service);
-    if (!offer) return null;
-    sum += offer.price;
-  }
-  return choices.length === consignments.length && consignments.length > 1 ? sum : null;
-}
-
-const chargedFor = (choices: Choices) => choices.reduce((sum, { price }) => sum + price, 0);
-
-/** Whether each single price is what the quote asks, not only their sum. */
-const isOffered = (quote: Quote, choices: Choices): boolean =>
-  priceOf(quote, choices) !== null &&
-  choices.every(
-    ({ part, service, price }) =>
-      offerOf(part === undefined ? quote.options : (quote.consignments[part]?.options ?? []), service)?.price === price,
-  );
 
 /** What the page of a buyer could only claim: it is taken from the shop's own server. Where it stands; null where there is none. */
 function claimIn({ cart: { lines, discounts, lastOrderAt, moment }, edition }: PlaceOrder): string | null {
@@ -80,7 +52,11 @@ const soldLines = (cart: CartInput, lines: readonly CartLine[]): SoldLine[] =>
   });
 
 /** An order as it is kept: its goods as sold, and the parts it travels in. */
-export function plannedOrder(order: PlaceOrder, { edition, compiled, quote, lines }: QuotedOrder, notes: OrderNote[]): NewOrder {
+export function plannedOrder(
+  order: Omit<PlaceOrder, 'buyer'> & { readonly buyer: KeptBuyer },
+  { edition, compiled, quote, lines }: QuotedOrder,
+  notes: OrderNote[],
+): NewOrder {
   const { reference, cart, choices, language, buyer } = order;
   return {
     ...{ reference, cart, choices, buyer, edition, language: language ?? null, notes },

@@ -6,7 +6,7 @@ import { insertOrders, insertParts } from '../../persistence/orderFiles.ts';
 import { orderFromRows, rowOfBuyer, rowOfOrder } from '../../persistence/orderRow.ts';
 
 /** The number of the first order. */
-const FIRST = 1001;
+export const FIRST_ORDER = 1001;
 
 export const placedOf = ({ number, placedAt, edition, delivery }: ShopOrderRow): OrderPlaced => ({
   number,
@@ -79,7 +79,7 @@ export class OrderStore {
       const last = await manager.maximum(ShopOrderEntity, 'number');
       const filed: FiledOrder = {
         ...order,
-        number: last === null ? FIRST : last + 1,
+        number: last === null ? FIRST_ORDER : last + 1,
         placedAt,
         delivery: order.choices.reduce((sum, { price }) => sum + price, 0),
         consignments: consigned.map((one) => filedPart(one, order.sold, placedAt, by)),

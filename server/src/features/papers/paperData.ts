@@ -1,3 +1,4 @@
+import type { KeptBuyer } from '@ostrakon/core';
 import {
   type CartInput,
   dayText,
@@ -15,7 +16,7 @@ import {
   wayLength,
 } from '@ostrakon/core';
 import { centroidOf } from '@ostrakon/core/centroids';
-import { inLanguage, type OrderBuyer, type PaperChoices, type PaperKind, type SoldLine } from '@ostrakon/core/contract';
+import { inLanguage, type PaperChoices, type PaperKind, type SoldLine } from '@ostrakon/core/contract';
 import { type EntityManager, In } from 'typeorm';
 import { ConsignmentEntity, type ConsignmentRow, OrderBuyerEntity, ShopOrderEntity } from '../../persistence/entities.ts';
 import { buyerIn, planIn, soldIn, togetherIn } from '../../persistence/orderRow.ts';
@@ -29,7 +30,7 @@ export interface PaperOf {
   readonly language: string | null;
   readonly cart: CartInput;
   readonly sold: readonly SoldLine[];
-  readonly buyer: OrderBuyer | null;
+  readonly buyer: KeptBuyer | null;
   /** What the lines of its parcels mean. */
   readonly packed: readonly SoldLine[];
   readonly parcels: readonly Parcel[];

@@ -39,3 +39,7 @@ export const migrations = [
 /** Opens the shop of a folder. */
 export const openDatabase = (folder: string): Promise<SqliteDatabase> =>
   openSqlite(join(folder, SHOP_FILE), { entities: entities as never, migrations });
+
+/** Opens the shop's file once more, beside a server that has it open: it is looked over and up to date already. */
+export const openBeside = (file: string): Promise<SqliteDatabase> =>
+  openSqlite(file, { entities: entities as never, migrations: [] }, true);

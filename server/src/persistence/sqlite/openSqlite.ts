@@ -39,10 +39,11 @@ interface Contents {
  * Opens a SQLite file and brings its tables up to date. The driver has one connection and no queue of its own, so
  * that overlapping transactions would fail or lose writes: every write waits for those before it, and reads have a
  * connection of their own.
+ * @param isOpen somebody has it open already, and has looked it over
  */
-export async function openSqlite(database: string, { entities, migrations }: Contents): Promise<SqliteDatabase> {
+export async function openSqlite(database: string, { entities, migrations }: Contents, isOpen = false): Promise<SqliteDatabase> {
   mkdirSync(dirname(database), { recursive: true });
-  lookOver(database);
+  if (!isOpen) lookOver(database);
   const writer = await new DataSource({
     type: 'better-sqlite3',
     database,
@@ -57,7 +58,7 @@ export async function openSqlite(database: string, { entities, migrations }: Con
       db.pragma('foreign_keys = ON');
     },
   }).initialize();
-  await writer.runMigrations();
+  if (!isOpen) await writer.runMigrations();
   const reader = await new DataSource({ type: 'better-sqlite3', database, entities, synchronize: false, readonly: true }).initialize();
   const oneAtATime = pLimit(1);
   // A connection has one transaction at a time; single reads in between see what the transaction sees.
@@ -73,6 +74,7 @@ export async function openSqlite(database: string, { entities, migrations }: Con
     return result;
   };
   return {
+    file: database,
     write: (work) => oneAtATime(() => write(work)),
     read: reader.manager,
     snapshot: (work) => oneSnapshot(() => reader.transaction(work)),

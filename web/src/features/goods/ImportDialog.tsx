@@ -1,143 +1,33 @@
-import { type DecimalSign, GOODS_FIELDS, type GoodsField, headerOf, MARKS, PLAIN_GROUP } from '@ostrakon/core';
+import { type DecimalSign, type GoodsField, goodsColumns, MARKS, PLAIN_GROUP } from '@ostrakon/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useDraft } from '../../draft/DraftProvider.tsx';
+import { ChooseFile, FileColumns, Progress } from '../../files/FileSteps.tsx';
+import { fileProblemWords } from '../../files/fileProblemWords.ts';
+import { rememberedColumns } from '../../files/rememberedColumns.ts';
+import type { OpenedFile } from '../../files/table.ts';
 import { Button } from '../../ui/Button.tsx';
 import { toCsv } from '../../ui/csv.ts';
 import { download } from '../../ui/download.ts';
 import { FileNumbers } from '../../ui/FileNumbers.tsx';
 import { Modal } from '../../ui/Modal.tsx';
-import { Select } from '../../ui/Select.tsx';
 import { toast } from '../../ui/toast.ts';
 import { useFormat } from '../../words/useWords.ts';
-import type { CheckedFile, ImportAsk, ImportTell, OpenedFile } from './importMessages.ts';
-import { fileProblemWords, rowProblemWords } from './importWords.ts';
-import { recallColumns, rememberColumns } from './rememberColumns.ts';
+import type { CheckedFile, ImportAsk, ImportTell } from './importMessages.ts';
+import { rowProblemWords } from './importWords.ts';
 import type { Goods } from './useGoods.ts';
 
 const MOST_SHOWN = 100;
+const kept = rememberedColumns('ostrakon-goods-columns', goodsColumns.fields);
 
 type Stage =
   | { tag: 'choose'; fault: string | null }
   | { tag: 'opening' }
-  | { tag: 'columns'; opened: OpenedFile; fields: readonly (GoodsField | null)[] }
-  | { tag: 'checking'; opened: OpenedFile; done: number }
-  | { tag: 'checked'; opened: OpenedFile; fields: readonly (GoodsField | null)[]; checked: CheckedFile }
+  | { tag: 'columns'; opened: OpenedFile<GoodsField>; fields: readonly (GoodsField | null)[] }
+  | { tag: 'checking'; opened: OpenedFile<GoodsField>; done: number }
+  | { tag: 'checked'; opened: OpenedFile<GoodsField>; fields: readonly (GoodsField | null)[]; checked: CheckedFile }
   | { tag: 'saving' };
 
-function Progress({ label, done, of }: { label: string; done?: number; of?: number }) {
-  const format = useFormat();
-  return (
-    <div className="py-6">
-      <p className="mb-2" role="status">
-        {label}
-        {done !== undefined && of !== undefined && ` ${format.number(done)} of ${format.number(of)} rows`}
-      </p>
-      <progress aria-label={label} className="h-2 w-full accent-clay" {...(of !== undefined && { max: of, value: done ?? 0 })} />
-    </div>
-  );
-}
-
-function ChooseFile({ fault, onFile }: { fault: string | null; onFile: (file: File) => void }) {
-  const [over, setOver] = useState(false);
-  return (
-    <label
-      className={`block cursor-pointer rounded-lg border border-dashed p-8 text-center has-focus-visible:outline-2 has-focus-visible:outline-clay ${over ? 'border-clay bg-clay-soft' : 'border-line-strong bg-bone'}`}
-      onDragOver={(event) => {
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(event) => {
-        event.preventDefault();
-        setOver(false);
-        const [file] = event.dataTransfer.files;
-        if (file) onFile(file);
-      }}
-    >
-      <span className="font-semibold text-clay underline">Choose a CSV file</span> or drop it here
-      <input
-        type="file"
-        aria-label="Goods file"
-        accept=".csv,.txt,.tsv,text/csv,text/plain"
-        className="sr-only"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          if (file) onFile(file);
-          event.target.value = '';
-        }}
-      />
-      <span className="mt-2 block text-sm text-ash">
-        The first row names the columns. Commas, semicolons and decimal commas are understood. Nothing is taken before you have seen it.
-      </span>
-      {fault !== null && (
-        <span role="alert" className="mt-3 block font-semibold text-fault">
-          {fault}
-        </span>
-      )}
-    </label>
-  );
-}
-
-function Columns({
-  opened,
-  fields,
-  onChange,
-}: {
-  opened: OpenedFile;
-  fields: readonly (GoodsField | null)[];
-  onChange: (fields: (GoodsField | null)[]) => void;
-}) {
-  return (
-    <div className="max-h-[46vh] overflow-auto rounded-lg border border-line-strong">
-      <table className="w-full text-sm">
-        <thead className="sticky top-0 bg-bone text-start">
-          <tr className="border-line-strong border-b">
-            <th scope="col" className="px-2 py-1.5">
-              Column in the file
-            </th>
-            <th scope="col" className="px-2 py-1.5">
-              First rows
-            </th>
-            <th scope="col" className="w-52 px-2 py-1.5">
-              Is taken as
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {opened.headers.map((header, at) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: columns are known by their place
-            <tr key={at} className="border-line border-b last:border-b-0">
-              <th scope="row" className="max-w-44 truncate px-2 py-1 text-start font-semibold">
-                {header || `Column ${at + 1}`}
-              </th>
-              <td className="max-w-64 truncate px-2 py-1 text-ash">{opened.sample.map((row) => row[at] ?? '').join(' · ')}</td>
-              <td className="px-2 py-1">
-                <Select
-                  label={`${header || `Column ${at + 1}`} is taken as`}
-                  value={fields[at] ?? ''}
-                  onChange={(event) => {
-                    const field = event.target.value === '' ? null : (event.target.value as GoodsField);
-                    // A field comes from one column only.
-                    onChange(fields.map((held, index) => (index === at ? field : held === field ? null : held)));
-                  }}
-                >
-                  <option value="">not taken</option>
-                  {GOODS_FIELDS.map((field) => (
-                    <option key={field} value={field}>
-                      {headerOf(field)}
-                    </option>
-                  ))}
-                </Select>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
-  );
-}
-
-function downloadBad({ opened, checked }: { opened: OpenedFile; checked: CheckedFile }): void {
+function downloadBad({ opened, checked }: { opened: OpenedFile<GoodsField>; checked: CheckedFile }): void {
   const rows = checked.bad.map(({ cells, problems }) => [
     ...opened.headers.map((_header, at) => cells[at] ?? ''),
     String(problems[0]?.line ?? ''),
@@ -146,7 +36,7 @@ function downloadBad({ opened, checked }: { opened: OpenedFile; checked: Checked
   download('rows-not-taken.csv', toCsv([[...opened.headers, 'Line', 'What is wrong'], ...rows], opened.delimiter));
 }
 
-function BadRows({ opened, checked }: { opened: OpenedFile; checked: CheckedFile }) {
+function BadRows({ opened, checked }: { opened: OpenedFile<GoodsField>; checked: CheckedFile }) {
   const format = useFormat();
   const problems = checked.bad.flatMap((row) => row.problems);
   return (
@@ -207,7 +97,7 @@ export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => 
 
   const hear = (tell: ImportTell) =>
     setStage((held): Stage => {
-      if (tell.kind === 'opened') return { tag: 'columns', opened: tell.opened, fields: recallColumns(tell.opened) };
+      if (tell.kind === 'opened') return { tag: 'columns', opened: tell.opened, fields: kept.recall(tell.opened) };
       if (tell.kind === 'refused') return { tag: 'choose', fault: fileProblemWords(tell.problem, tell.line) };
       if (held.tag !== 'checking') return held;
       if (tell.kind === 'progress') return { ...held, done: tell.done };
@@ -226,8 +116,8 @@ export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => 
     setStage({ tag: 'opening' });
     ask({ kind: 'open', file });
   };
-  const check = (opened: OpenedFile, fields: readonly (GoodsField | null)[], decimal: DecimalSign | null = null) => {
-    rememberColumns(opened.headers, fields);
+  const check = (opened: OpenedFile<GoodsField>, fields: readonly (GoodsField | null)[], decimal: DecimalSign | null = null) => {
+    kept.remember(opened.headers, fields);
     setStage({ tag: 'checking', opened: { ...opened, guess: fields }, done: 0 });
     ask({ kind: 'check', fields, book, known: goods.products, decimal });
   };
@@ -250,8 +140,17 @@ export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => 
   };
   return (
     <Modal open wide onOpenChange={(open) => !open && onClose()} title="Import goods">
-      {stage.tag === 'choose' && <ChooseFile fault={stage.fault} onFile={openFile} />}
-      {stage.tag === 'opening' && <Progress label="Reading the file…" />}
+      {stage.tag === 'choose' && (
+        <ChooseFile
+          label="Goods file"
+          what="a CSV file"
+          accept=".csv,.txt,.tsv,text/csv,text/plain"
+          about="The first row names the columns. Commas, semicolons and decimal commas are understood. Nothing is taken before you have seen it."
+          fault={stage.fault}
+          onFile={openFile}
+        />
+      )}
+      {stage.tag === 'opening' && <Progress format={format} label="Reading the file…" />}
       {stage.tag === 'columns' && (
         <>
           <p className="mb-2 text-sm text-ash">
@@ -259,7 +158,12 @@ export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => 
             {{ ',': 'commas', ';': 'semicolons', '\t': 'tabs', '|': 'bars' }[stage.opened.delimiter] ?? 'commas'}. Known products are
             changed, new ones added; columns not taken leave them as they are.
           </p>
-          <Columns opened={stage.opened} fields={stage.fields} onChange={(fields) => setStage({ ...stage, fields })} />
+          <FileColumns
+            columns={goodsColumns}
+            opened={stage.opened}
+            fields={stage.fields}
+            onChange={(fields) => setStage({ ...stage, fields })}
+          />
           {!stage.fields.includes('id') && (
             <p role="alert" className="mt-2 text-sm text-fault">
               Say which column holds the article number: products are known by it.
@@ -273,8 +177,8 @@ export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => 
           </div>
         </>
       )}
-      {stage.tag === 'checking' && <Progress label="Checking" done={stage.done} of={stage.opened.rows} />}
-      {stage.tag === 'saving' && <Progress label="Taking the goods, all or none…" />}
+      {stage.tag === 'checking' && <Progress format={format} label="Checking" done={stage.done} of={stage.opened.rows} />}
+      {stage.tag === 'saving' && <Progress format={format} label="Taking the goods, all or none…" />}
       {(stage.tag === 'checking' || stage.tag === 'saving' || stage.tag === 'opening') && (
         <div className="flex justify-end">
           <Button onClick={cancel}>Stop</Button>
@@ -292,6 +196,7 @@ export function ImportDialog({ goods, onClose }: { goods: Goods; onClose: () => 
             </p>
           )}
           <FileNumbers
+            format={format}
             decimal={stage.checked.decimal}
             doubts={stage.checked.doubts}
             onDecimal={(sign) => check(stage.opened, stage.fields, sign)}

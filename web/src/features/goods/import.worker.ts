@@ -1,5 +1,7 @@
+import { goodsColumns } from '@ostrakon/core';
+import { FileRefused, openedOf, type ReadFile, readTableFile } from '../../files/table.ts';
 import type { ImportAsk, ImportTell } from './importMessages.ts';
-import { checkRows, FileRefused, openedOf, type ReadFile, readGoodsFile } from './readGoodsFile.ts';
+import { checkRows } from './readGoodsFile.ts';
 
 // Reads and checks a goods file away from the page, so that the page goes on answering.
 const tell = (message: ImportTell) => self.postMessage(message);
@@ -7,8 +9,8 @@ let file: ReadFile | undefined;
 
 async function answer(ask: ImportAsk): Promise<void> {
   if (ask.kind === 'open') {
-    file = readGoodsFile(new Uint8Array(await ask.file.arrayBuffer()));
-    return tell({ kind: 'opened', opened: openedOf(file) });
+    file = readTableFile(new Uint8Array(await ask.file.arrayBuffer()));
+    return tell({ kind: 'opened', opened: openedOf(file, goodsColumns) });
   }
   if (!file) throw new Error('no file is open');
   const { length } = file.rows;

@@ -1,4 +1,5 @@
 import type { DecimalSign, GoodsField, NumberDoubt, NumbersRead, Product, RateBook, RowProblem } from '@ostrakon/core';
+import type { FileProblem, OpenedFile } from '../../files/table.ts';
 
 /** What the import worker is asked. */
 export type ImportAsk =
@@ -11,19 +12,6 @@ export type ImportAsk =
       /** The decimal sign as the owner said; null leaves it to the file and the shop. */
       readonly decimal: DecimalSign | null;
     };
-
-/** Why a file cannot be read at all. */
-export type FileProblem = 'empty' | 'tooLarge' | 'notText' | 'onlyHeaders' | 'quoteNotClosed';
-
-export interface OpenedFile {
-  readonly headers: readonly string[];
-  /** The first rows, to be shown beside the headers. */
-  readonly sample: readonly (readonly string[])[];
-  readonly rows: number;
-  readonly delimiter: string;
-  readonly encoding: string;
-  readonly guess: readonly (GoodsField | null)[];
-}
 
 /** A row that was not taken, as it stood in the file. */
 export interface BadRow {
@@ -45,7 +33,7 @@ export interface CheckedFile {
 
 /** What the import worker answers. */
 export type ImportTell =
-  | { readonly kind: 'opened'; readonly opened: OpenedFile }
+  | { readonly kind: 'opened'; readonly opened: OpenedFile<GoodsField> }
   | { readonly kind: 'refused'; readonly problem: FileProblem; readonly line?: number }
   | { readonly kind: 'progress'; readonly done: number; readonly of: number }
   | { readonly kind: 'checked'; readonly checked: CheckedFile };

@@ -1,18 +1,5 @@
-import { type CellProblem, headerOf, type RowProblem } from '@ostrakon/core';
-import { NOT_TEXT } from '../../ui/decodeText.ts';
+import { type CellProblem, goodsColumns, type RowProblem } from '@ostrakon/core';
 import { typedProblemWords } from '../../words/typedProblem.ts';
-import type { FileProblem } from './importMessages.ts';
-
-const file: Record<FileProblem, string> = {
-  empty: 'This file is empty.',
-  tooLarge: 'This file is larger than 64 MB. Split it and read the parts one after the other.',
-  notText: NOT_TEXT,
-  onlyHeaders: 'This file has a header row and no goods below it.',
-  quoteNotClosed: 'A quotation mark is opened and not closed, or text stands behind a closing one',
-};
-
-export const fileProblemWords = (problem: FileProblem, line?: number): string =>
-  line === undefined ? file[problem] : `${file[problem]}, on line ${line}.`;
 
 function cellProblemWords(problem: CellProblem): string {
   switch (problem.code) {
@@ -45,4 +32,4 @@ function cellProblemWords(problem: CellProblem): string {
 
 /** "Weight: “abc” is no weight" without the line, which has a column of its own. */
 export const rowProblemWords = ({ field, problem }: RowProblem): string =>
-  field === null ? cellProblemWords(problem) : `${headerOf(field)}: ${cellProblemWords(problem)}`;
+  field === null ? cellProblemWords(problem) : `${goodsColumns.headerOf(field)}: ${cellProblemWords(problem)}`;

@@ -1,9 +1,10 @@
-import { emptyBook, PRODUCT_DEFAULTS, type Product } from '@ostrakon/core';
+import { emptyBook, goodsColumns, PRODUCT_DEFAULTS, type Product } from '@ostrakon/core';
 import { describe, expect, test } from 'vitest';
+import { MOST_FILE_BYTES, openedOf, readTable, readTableFile } from '../../files/table.ts';
 import { toCsv } from '../../ui/csv.ts';
 import { decodeText } from '../../ui/decodeText.ts';
 import { filterGoods, NO_FILTER, sortGoods } from './goodsFilter.ts';
-import { checkRows, MOST_FILE_BYTES, openedOf, readGoodsFile, readTable } from './readGoodsFile.ts';
+import { checkRows } from './readGoodsFile.ts';
 import { withChange } from './useGoods.ts';
 
 const bytes = (text: string) => new TextEncoder().encode(text);
@@ -110,11 +111,11 @@ describe('CSV', () => {
     ['a quote that is not closed', 'a,b\r\n"1,2\r\n3,4', 'quoteNotClosed'],
     ['text behind a closing quote', 'a,b\r\n"1"x,2', 'quoteNotClosed'],
   ])('%s is refused: %s', (_name, text, problem) => {
-    expect(() => readGoodsFile(bytes(text))).toThrow(problem);
+    expect(() => readTableFile(bytes(text))).toThrow(problem);
   });
 
   test('more than the most bytes', () => {
-    expect(() => readGoodsFile(new Uint8Array(MOST_FILE_BYTES + 1))).toThrow('tooLarge');
+    expect(() => readTableFile(new Uint8Array(MOST_FILE_BYTES + 1))).toThrow('tooLarge');
   });
 
   test('encodings: UTF-8 with and without its mark, UTF-16, Windows-1252; no text at all', () => {
@@ -122,10 +123,10 @@ describe('CSV', () => {
     expect(decodeText(utf16)).toEqual({ text: 'id,é', encoding: 'UTF-16' });
     expect(decodeText(new Uint8Array([0x63, 0x61, 0x66, 0xe9]))).toEqual({ text: 'café', encoding: 'Windows-1252' });
     expect(decodeText(bytes('\uFEFFcafé'))).toEqual({ text: 'café', encoding: 'UTF-8' });
-    expect(openedOf(readGoodsFile(bytes('\uFEFFid,name\n1,a'))).guess).toEqual(['id', 'name']);
+    expect(openedOf(readTableFile(bytes('\uFEFFid,name\n1,a')), goodsColumns).guess).toEqual(['id', 'name']);
     const zip = new Uint8Array([0x50, 0x4b, 3, 4, 0, 0]);
     expect(decodeText(zip)).toBeNull();
-    expect(() => readGoodsFile(zip)).toThrow('notText');
+    expect(() => readTableFile(zip)).toThrow('notText');
   });
 });
 
@@ -136,7 +137,9 @@ test('twenty thousand rows with faults in some: counted, sorted out, and every r
   );
   const file = readTable(`id,name,price,weight (kg)\r\n${lines.join('\r\n')}`, 'UTF-8');
   const told: number[] = [];
-  const checked = checkRows(file, openedOf(file).guess, { book: emptyBook(), known: [], decimal: null }, (done) => told.push(done));
+  const checked = checkRows(file, openedOf(file, goodsColumns).guess, { book: emptyBook(), known: [], decimal: null }, (done) =>
+    told.push(done),
+  );
   expect(checked.counts).toEqual({ new: 19_800, changed: 0, same: 0 });
   expect(checked.bad).toHaveLength(200);
   expect(checked.bad[0]?.problems[0]).toMatchObject({ line: 9, field: 'price', cell: 'x' });

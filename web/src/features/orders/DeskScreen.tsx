@@ -16,6 +16,7 @@ import { actOfKey } from './deskKeys.ts';
 import { FilesDialog } from './FilesDialog.tsx';
 import { ForgetOldDialog } from './ForgetOldDialog.tsx';
 import { LabelsDialog } from './LabelsDialog.tsx';
+import { OrdersIn } from './OrdersIn.tsx';
 import { useDeskChanges } from './useDeskChanges.ts';
 import { useDeskRows } from './useDeskRows.ts';
 import { useLabels } from './useLabels.ts';
@@ -29,7 +30,7 @@ const EMPTY: Readonly<Record<DeskView, string>> = {
   ready: 'Nothing waits to be collected.',
   out: 'Nothing is under way.',
   done: 'Nothing has arrived yet.',
-  all: 'There are no orders yet. They come from your checkout, or from the buyer’s view.',
+  all: 'There are no orders yet. They come from your checkout, from the buyer’s view, by a file or by hand.',
 };
 
 function useWanted() {
@@ -80,6 +81,7 @@ function Heading({ list }: { list: Listed | undefined }) {
           <Link to="/orders/papers" className="text-sm text-clay underline">
             Slips and lists
           </Link>
+          <OrdersIn />
           <FilesDialog />
           <ForgetOldDialog />
         </span>

@@ -42,6 +42,7 @@ const STEP_WORDS: Readonly<Record<DeskStep['what'], string>> = {
   labelsVoid: 'labels given back',
   scanned: 'taken over',
   seenArrived: 'arrived',
+  broughtIn: 'brought in from a file',
 };
 
 const BY: Readonly<Record<string, string>> = { carrier: 'as the carrier says', buyer: 'the buyer', owner: 'the owner' };

@@ -1,5 +1,8 @@
+import { goodsColumns } from '@ostrakon/core';
 import { beforeEach, expect, test, vi } from 'vitest';
-import { recallColumns, rememberColumns } from './rememberColumns.ts';
+import { rememberedColumns } from './rememberedColumns.ts';
+
+const { recall: recallColumns, remember: rememberColumns } = rememberedColumns('ostrakon-goods-columns', goodsColumns.fields);
 
 beforeEach(() => {
   const held = new Map<string, string>();

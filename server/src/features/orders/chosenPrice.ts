@@ -1,0 +1,31 @@
+import type { Offer, Quote } from '@ostrakon/core';
+import type { PlaceOrder } from '@ostrakon/core/contract';
+
+type Choices = PlaceOrder['choices'];
+
+const offerOf = (options: readonly Offer[], service: string) =>
+  options.find((offer): offer is Extract<Offer, { status: 'priced' }> => offer.status === 'priced' && offer.service === service);
+
+/** What a quote asks for what was chosen: one option of the whole cart, or one of each part. Null where it does not offer that. */
+export function priceOf({ options, consignments }: Quote, choices: Choices): number | null {
+  const [first] = choices;
+  if (choices.length === 1 && first !== undefined && first.part === undefined) return offerOf(options, first.service)?.price ?? null;
+  let sum = 0;
+  for (const [at, part] of consignments.entries()) {
+    const choice = choices.find((one) => one.part === at);
+    const offer = choice && offerOf(part.options, choice.service);
+    if (!offer) return null;
+    sum += offer.price;
+  }
+  return choices.length === consignments.length && consignments.length > 1 ? sum : null;
+}
+
+export const chargedFor = (choices: Choices) => choices.reduce((sum, { price }) => sum + price, 0);
+
+/** Whether each single price is what the quote asks, not only their sum. */
+export const isOffered = (quote: Quote, choices: Choices): boolean =>
+  priceOf(quote, choices) !== null &&
+  choices.every(
+    ({ part, service, price }) =>
+      offerOf(part === undefined ? quote.options : (quote.consignments[part]?.options ?? []), service)?.price === price,
+  );
