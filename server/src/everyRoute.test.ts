@@ -253,6 +253,21 @@ async function deskRoutes() {
   await post('/api/orders/labels/void', { of: [one.id] }, 200);
   for (const kind of ['orders', 'parcels', 'handovers', 'sums']) await get(`/api/orders/files/${kind}?from=2026-11-01&until=2026-11-30`);
   await post('/api/orders/look', {}, 200);
+  await get('/api/orders/goods?text=clay');
+  const buyer = { name: 'Nell Kell', mail: '', street: '1 Quay Street', town: 'Halifax' };
+  const ordered = {
+    destination: { country: 'CA', postalCode: 'B3H 4R2' },
+    lines: [{ name: 'A bucket', quantity: 1, unitPrice: 500, weight: '1 kg' }],
+    discount: 0,
+    coupons: [],
+  };
+  await post('/api/orders/options', ordered, 200);
+  await post('/api/orders', { ...ordered, reference: 'by-hand-0001', buyer, service: 'ground', charged: 500 }, 201);
+  const { id } = await post('/api/orders/imports', {}, 201);
+  const brought = { ...ordered, reference: 'f-1', placedAt: '2026-11-20T15:00:00Z', buyer, service: 'ground' };
+  await post(`/api/orders/imports/${id}/orders`, { orders: [{ line: 2, order: brought }] }, 200);
+  await post(`/api/orders/imports/${id}/take`, {}, 200);
+  await said(api('delete', `/api/orders/imports/${id}`), 204);
   const paper = await get('/api/papers/slip');
   const set = { language: paper.language, source: null, choices: paper.choices };
   await post('/api/papers/slip/look', set, 200);

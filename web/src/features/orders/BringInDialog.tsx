@@ -53,10 +53,10 @@ function Faults({ title, faults }: { title: string; faults: readonly Told[] }) {
               <th scope="col" className="w-16 px-2 py-1 text-end">
                 Line
               </th>
-              <th scope="col" className="px-2 py-1">
+              <th scope="col" className="px-2 py-1 text-start">
                 What stands there
               </th>
-              <th scope="col" className="px-2 py-1">
+              <th scope="col" className="px-2 py-1 text-start">
                 What is wrong
               </th>
             </tr>
@@ -178,6 +178,9 @@ function Taken({ taken, onClose }: { taken: OrdersTaken; onClose: () => void }) 
 
 const cellOf = (fault: CheckedOrders['faults'][number]) => ('at' in fault ? '' : fault.cell);
 
+/** What is asked above the list already, once for all lines. */
+const isAsked = (fault: CheckedOrders['faults'][number]): boolean => 'problem' in fault && fault.problem.code === 'unknownService';
+
 const missingIn = (fields: readonly (OrderField | null)[]): string[] => [
   ...NEEDED_ORDER_FIELDS.filter((field) => !fields.includes(field)).map((field) => orderColumns.headerOf(field)),
   ...(fields.includes('product') || fields.includes('item') ? [] : ['Goods or Article number']),
@@ -264,7 +267,9 @@ function Checked({ file, stage }: At<'checked'>) {
       <Sample orders={checked.sample} />
       <Faults
         title="Lines that cannot be read"
-        faults={faults.map((fault) => ({ line: fault.line, cell: cellOf(fault), words: ordersFaultWords(fault) }))}
+        faults={faults.flatMap((fault) =>
+          isAsked(fault) ? [] : [{ line: fault.line, cell: cellOf(fault), words: ordersFaultWords(fault) }],
+        )}
       />
       <div className="mt-3 flex justify-end gap-2">
         {file.opened && <Button onClick={() => file.setStage({ tag: 'columns', how })}>Back to the columns</Button>}

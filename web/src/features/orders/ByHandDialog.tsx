@@ -132,7 +132,7 @@ function Address({ typed, faults, set }: { typed: TypedOrder; faults: Faults; se
       {field('telephone', 'Telephone, if there is one')}
       {field('postalCode', 'Postal code')}
       <div>
-        <p className="text-sm" aria-hidden>
+        <p className="mb-0.5 text-sm" aria-hidden>
           Country
         </p>
         <Select label="Country" value={typed.country} onChange={(event) => set({ country: event.target.value, subdivision: '' })}>
@@ -144,7 +144,7 @@ function Address({ typed, faults, set }: { typed: TypedOrder; faults: Faults; se
         </Select>
       </div>
       <div>
-        <p className="text-sm" aria-hidden>
+        <p className="mb-0.5 text-sm" aria-hidden>
           Province or state
         </p>
         <Select
@@ -181,7 +181,7 @@ function HowDelivered({
   return (
     <div className="mt-3 flex items-start gap-3">
       <div className="min-w-0 flex-[2]">
-        <p className="text-sm" aria-hidden>
+        <p className="mb-0.5 text-sm" aria-hidden>
           How it is delivered
         </p>
         <Select label="How it is delivered" value={typed.service} onChange={(event) => set({ service: event.target.value })}>
