@@ -5,6 +5,7 @@ WORKDIR /app
 COPY package.json package-lock.json ./
 COPY core/package.json core/
 COPY carriers/package.json carriers/
+COPY mailbox/package.json mailbox/
 COPY server/package.json server/
 COPY web/package.json web/
 COPY demo/package.json demo/

@@ -12,7 +12,7 @@ const project = (name: string) => ({
 
 export default defineConfig({
   test: {
-    projects: ['core', 'carriers', 'demo', 'server', 'client', 'cli', 'web', 'storefront'].map(project),
+    projects: ['core', 'carriers', 'mailbox', 'demo', 'server', 'client', 'cli', 'web', 'storefront'].map(project),
     passWithNoTests: false,
     maxWorkers: 2,
   },

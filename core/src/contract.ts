@@ -71,6 +71,21 @@ export { type GeneralSources, generalOptions } from './contract/generalOptions.t
 export { FEED_COLUMNS, FeedAsked, FeedRow, feedRows, GoodsFeed } from './contract/goodsFeed.ts';
 export { type DocumentName, documentFields, documentSchemas } from './contract/jsonSchema.ts';
 export { CheckoutKey, EditKey, KeyList, KeyMade, type KeyScope, MakeKey, PageOrigin, Scope } from './contract/keys.ts';
+export {
+  BuyerMail,
+  MailAsked,
+  MailFacts,
+  MailKind,
+  MailList,
+  MailServer,
+  MailSettings,
+  MailState,
+  NO_MAIL,
+  Packer,
+  SentMail,
+  SetMail,
+  TryMail,
+} from './contract/mail.ts';
 export { type DoorFacts, openApi } from './contract/openApi.ts';
 export {
   BroughtFault,
@@ -116,12 +131,14 @@ export {
 export { OwnerQuote } from './contract/ownerQuote.ts';
 export { isPage, PAGES } from './contract/pages.ts';
 export {
+  LetterKind,
   PaperChoices,
   PaperFault,
   PaperKind,
   PaperSeen,
   PaperState,
   PaperTemplate,
+  PrintedKind,
   PrintPaper,
   SetPaper,
 } from './contract/papers.ts';

@@ -23,6 +23,9 @@ import { feedHandlers } from './features/goods/feedRoutes.ts';
 import { goodsHandlers, goodsWords, hasLeft } from './features/goods/goodsRoutes.ts';
 import { holidayHandlers } from './features/holidays/holidayRoutes.ts';
 import { loadHandlers } from './features/loads/loadRoutes.ts';
+import { MailDesk } from './features/mail/mailDesk.ts';
+import { smtpMailer } from './features/mail/mailer.ts';
+import { mailHandlers } from './features/mail/mailRoutes.ts';
 import { ByHand } from './features/orders/byHand.ts';
 import { carriageBy } from './features/orders/carriageBy.ts';
 import { type DeskSources, deskHandlers } from './features/orders/deskRoutes.ts';
@@ -74,6 +77,8 @@ export interface Doors {
   readonly buyers: Router;
   /** What asks carriers where parcels are. */
   readonly labelDesk: LabelDesk;
+  /** What writes and sends e-mails. */
+  readonly mailDesk: MailDesk;
   /** Ends what goes on beside the doors. */
   close(): void;
 }
@@ -214,7 +219,12 @@ function deskSources(parts: AppParts, quotes: LiveQuotes): DeskSources {
   return { desk, together, forgetting, labelDesk, files, byHand, intake, feed: deskFeed, now: keeping.now, book, sells };
 }
 
-function ownerDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes, desk: DeskSources): Router {
+function ownerDoor(
+  parts: AppParts,
+  feed: ReleaseFeed,
+  quotes: LiveQuotes,
+  { desk, mailDesk }: { desk: DeskSources; mailDesk: MailDesk },
+): Router {
   const { draft, drafts, editions, goods, loads, gateway, surveys, trials, keeping, access, log, hosts = [], pages } = parts;
   const { people, tries, audit, keys } = access;
   const shopName = () => draft.current.book.shop.name;
@@ -240,6 +250,7 @@ function ownerDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes, desk:
     ),
     ...auditHandlers(audit),
     ...deskHandlers(desk),
+    ...mailHandlers(parts.mail, mailDesk),
     ...paperHandlers({ papers: parts.papers, database: keeping.database(), now: keeping.now, book: desk.book }),
     ...draftHandlers(drafts, async (number) => (await editions.read(number)).book),
     ...editionHandlers(editions, drafts, feed, { products: () => goods.byId.values(), loads: () => loads.all, keys: () => keys.filed() }),
@@ -277,13 +288,24 @@ export function createDoors(parts: AppParts): Doors {
   });
   const quotes = liveQuotes(parts);
   const desk = deskSources(parts, quotes);
+  const { mail: store, papers, log } = parts;
+  const mailDesk = new MailDesk({
+    store,
+    papers,
+    database: keeping.database(),
+    now: keeping.now,
+    log,
+    book: desk.book,
+    mailer: smtpMailer,
+  });
   void takeUp(parts.orders, { quoteOf: (cart, edition) => quotes.told(cart, { edition }) }, parts.log).catch((err: unknown) =>
     parts.log.error({ event: 'orders.unplanned', err }),
   );
   return {
-    owner: ownerDoor(parts, feed, quotes, desk),
+    owner: ownerDoor(parts, feed, quotes, { desk, mailDesk }),
     buyers: buyersDoor(parts, feed, quotes),
     labelDesk: desk.labelDesk,
+    mailDesk,
     close: () => desk.intake.close(),
   };
 }

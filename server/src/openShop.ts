@@ -3,14 +3,15 @@ import { Drafts } from './features/draft/drafts.ts';
 import { EditionStore } from './features/editions/editionStore.ts';
 import { GoodsStore } from './features/goods/goodsStore.ts';
 import { LoadStore } from './features/loads/loadStore.ts';
+import { MailStore } from './features/mail/mailStore.ts';
 import { DeskFeed } from './features/orders/deskFeed.ts';
 import { DeskStore } from './features/orders/deskStore.ts';
 import { Forgetting } from './features/orders/forgetting.ts';
 import { LabelStore } from './features/orders/labelStore.ts';
 import { OrderStore } from './features/orders/orderStore.ts';
-import { PaperStore } from './features/papers/paperStore.ts';
 import { SurveyStore } from './features/surveys/surveyStore.ts';
 import { TrialStore } from './features/trials/trialStore.ts';
+import { PaperStore } from './papers/paperStore.ts';
 import { Secrets } from './persistence/secrets.ts';
 import { openDatabase } from './persistence/sqlite/openDatabase.ts';
 
@@ -19,10 +20,13 @@ export async function openShop(folder: string, now: () => string) {
   const database = await openDatabase(folder);
   try {
     const deskFeed = new DeskFeed();
+    const secrets = Secrets.ofFolder(folder);
+    const mail = new MailStore(database, secrets, now);
+    await mail.holdUnsure();
     const drafts = await Drafts.open(database, now);
     return {
       database,
-      accounts: await AccountStore.open(database, Secrets.ofFolder(folder), now),
+      accounts: await AccountStore.open(database, secrets, now),
       drafts,
       draft: drafts.main,
       editions: await EditionStore.open(database, now),
@@ -32,6 +36,7 @@ export async function openShop(folder: string, now: () => string) {
       deskFeed,
       labels: new LabelStore(database, now, deskFeed.tell),
       forgetting: new Forgetting(database, deskFeed.tell),
+      mail,
       papers: new PaperStore(database),
       orders: new OrderStore(database, now, deskFeed.tell),
       surveys: new SurveyStore(database, now),

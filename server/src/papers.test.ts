@@ -2,7 +2,7 @@ import type { PaperKind, PaperSeen, PaperState } from '@ostrakon/core/contract';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { makePaper } from './features/papers/paperEngine.ts';
+import { makePaper } from './papers/paperEngine.ts';
 import { clay, firstLane, openTestShop, type TestShop } from './testShop.ts';
 
 let shop: TestShop;

@@ -6,6 +6,7 @@ import { createDoors, type Doors } from './app.ts';
 import type { GatewayLimits } from './carriers/carrierLine.ts';
 import { gatewayTo, type KnownCarrier } from './carriers/connections.ts';
 import { watchServices } from './features/carriers/carrierRoutes.ts';
+import { type MailDesk, watchMail } from './features/mail/mailDesk.ts';
 import { watchParcels } from './features/orders/watchParcels.ts';
 import { SentFiles } from './features/shop-file/shopFiles.ts';
 import { PUBLIC_PATH } from './http/doorFacts.ts';
@@ -47,6 +48,9 @@ interface Opened {
   watch(interval: number): void;
   close(): Promise<void>;
 }
+
+/** E-mails are looked after so often, in milliseconds. */
+const MAIL_EVERY_MS = 5000;
 
 /** How long requests under way may take to end, in milliseconds. */
 export const DRAIN_MS = 10_000;
@@ -99,6 +103,11 @@ export class ShopServer {
     return this.#opened.shop;
   }
 
+  /** What writes and sends e-mails, of the shop that is open at the moment. */
+  get mail(): MailDesk {
+    return this.#opened.doors.mailDesk;
+  }
+
   #open(shop: Shop): Opened {
     const { folder, now, log, carriers, limits, publicLimits, publicAddress, hosts, pages, front } = this.#parts;
     const gateway = gatewayTo(carriers, shop.accounts, log, limits);
@@ -123,7 +132,11 @@ export class ShopServer {
     });
     const every = this.#lookEvery;
     const watch = (interval: number) => {
-      const ends = [watchServices({ ...shop, carriers, gateway, log }, interval), watchParcels(doors.labelDesk, { now, log }, interval)];
+      const ends = [
+        watchServices({ ...shop, carriers, gateway, log }, interval),
+        watchParcels(doors.labelDesk, { now, log }, interval),
+        watchMail(doors.mailDesk, log, MAIL_EVERY_MS),
+      ];
       return () => {
         for (const end of ends) end();
       };

@@ -1,7 +1,12 @@
 import { z } from 'zod';
 
 /** What is printed at the desk: a slip for each order, goods to fetch for many, what waits at counters, the stops of a round. */
-export const PaperKind = z.enum(['slip', 'pickList', 'pickupList', 'roundSheet']);
+export const PrintedKind = z.enum(['slip', 'pickList', 'pickupList', 'roundSheet']);
+export type PrintedKind = z.infer<typeof PrintedKind>;
+/** E-mails are written by templates, too: the first heading of one is its subject. */
+export const LetterKind = z.enum(['mailPacked', 'mailUnderWay', 'mailReady', 'mailLate', 'mailPacker', 'mailPackerDay']);
+export type LetterKind = z.infer<typeof LetterKind>;
+export const PaperKind = z.enum([...PrintedKind.options, ...LetterKind.options]);
 export type PaperKind = z.infer<typeof PaperKind>;
 
 /** What an owner chooses without touching the template. */
@@ -43,5 +48,5 @@ export type SetPaper = z.infer<typeof SetPaper>;
 export const PaperSeen = z.strictObject({ html: z.string(), faults: z.array(PaperFault) });
 export type PaperSeen = z.infer<typeof PaperSeen>;
 
-export const PrintPaper = z.strictObject({ kind: PaperKind, of: z.array(z.int().min(1)).min(1).max(1000) });
+export const PrintPaper = z.strictObject({ kind: PrintedKind, of: z.array(z.int().min(1)).min(1).max(1000) });
 export type PrintPaper = z.infer<typeof PrintPaper>;

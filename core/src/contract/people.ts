@@ -141,6 +141,7 @@ export const AuditKind = z.enum([
   'calendarMade',
   'calendarEnded',
   'buyersForgotten',
+  'mailSet',
   'backedUp',
   'exported',
   'restored',

@@ -24,6 +24,7 @@ export const ProblemCode = z.enum([
   'key-refused',
   'last-owner',
   'link-spent',
+  'mail-refused',
   'media-type',
   'method-not-allowed',
   'moment-out-of-reach',

@@ -34,6 +34,7 @@ const catalogue = {
   'file-refused': { status: 422, title: 'This file holds no shop' },
   'desk-refused': { status: 409, title: 'This cannot be done with these orders' },
   'edition-gone': { status: 410, title: 'This edition answers no longer' },
+  'mail-refused': { status: 409, title: 'This e-mail is not sent' },
   'paper-refused': { status: 422, title: 'This template has faults' },
   'plan-refused': { status: 409, title: 'This plan cannot be' },
   'too-many-drafts': { status: 422, title: 'There are too many drafts' },

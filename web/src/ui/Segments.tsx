@@ -13,7 +13,8 @@ export function Segments<V extends string>({
   wrap = false,
 }: {
   label: string;
-  value: V;
+  /** Null while none of them holds. */
+  value: V | null;
   /** Value and name; a sign to stand for the name where there is little room. */
   choices: readonly (readonly [V, string, ReactNode?])[];
   onChange: (value: V) => void;
@@ -35,7 +36,7 @@ export function Segments<V extends string>({
     <RadioGroup.Root
       onKeyDownCapture={onArrow}
       aria-label={label}
-      value={value}
+      value={value ?? ''}
       onValueChange={(next) => onChange(next as V)}
       orientation="horizontal"
       className={

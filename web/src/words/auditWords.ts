@@ -32,6 +32,7 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
   calendarMade: 'gave the calendar of editions an address',
   calendarEnded: 'took the calendar of editions away',
   buyersForgotten: 'forgot who bought:',
+  mailSet: 'set what e-mails are sent, by',
   backedUp: 'made a backup',
   exported: 'exported',
   restored: 'put another shop in place of this one',
@@ -52,5 +53,6 @@ export const AUDIT_GROUPS = [
     'Signing in',
   ],
   ['buyersForgotten', 'Buyers forgotten'],
+  ['mailSet', 'E-mails'],
   ['backedUp,exported,restored', 'Backup and export'],
 ] as const satisfies readonly (readonly [kinds: string, name: string])[];

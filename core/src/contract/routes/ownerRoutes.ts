@@ -74,6 +74,7 @@ import type { ProblemCode } from '../problemCode.ts';
 import { DeliveryPageState, LookAt, LookLink } from '../publicShop.ts';
 import { BackupRequest, KeptShops, SentFile, TakeFile } from '../shopFile.ts';
 import { deskRoutes } from './deskRoutes.ts';
+import { mailRoutes } from './mailRoutes.ts';
 import { paperRoutes } from './paperRoutes.ts';
 import type { Routes } from './route.ts';
 
@@ -248,6 +249,7 @@ export const ownerRoutes = {
   },
   ...deskRoutes,
   ...paperRoutes,
+  ...mailRoutes,
 
   'GET /keys': { says: 'The keys of the checkout', who: 'own', answer: KeyList },
   'POST /keys': { says: 'Make a key', who: 'own', body: MakeKey, status: 201, answer: KeyMade, problems: ['too-many-keys'] },

@@ -1,6 +1,9 @@
-import { LessThan } from 'typeorm';
+import { IsNull, LessThan } from 'typeorm';
 import type { Database } from '../../persistence/database.ts';
-import { ConsignmentEntity, OrderBuyerEntity, ShopOrderEntity } from '../../persistence/entities.ts';
+import { ConsignmentEntity, MailEntity, OrderBuyerEntity, ShopOrderEntity } from '../../persistence/entities.ts';
+
+/** To whom an e-mail went, and what stood over it, is of a person, too. */
+const UNKNOWN = { to: null, subject: null };
 
 /** Forgets who bought: all that is said of a person goes, what was bought and what it cost stays. */
 export class Forgetting {
@@ -17,6 +20,7 @@ export class Forgetting {
     return this.#database.write(async ({ manager, afterCommit }) => {
       if (!(await manager.existsBy(ShopOrderEntity, { number }))) return { found: false, forgotten: 0 };
       const { affected } = await manager.delete(OrderBuyerEntity, { order: number });
+      await manager.update(MailEntity, { order: number, packer: IsNull() }, UNKNOWN);
       const rows = await manager.find(ConsignmentEntity, { where: { order: number }, select: { id: true } });
       afterCommit(() => this.#changed(rows.map(({ id }) => id)));
       return { found: true, forgotten: affected ?? 0 };
@@ -35,6 +39,12 @@ export class Forgetting {
         .delete()
         .from(OrderBuyerEntity)
         .where(`"order" IN (${placed.getQuery()})`, placed.getParameters())
+        .execute();
+      await manager
+        .createQueryBuilder()
+        .update(MailEntity)
+        .set(UNKNOWN)
+        .where(`"packer" IS NULL AND "order" IN (${placed.getQuery()})`, placed.getParameters())
         .execute();
       afterCommit(() => this.#changed([]));
       return gone.affected ?? 0;

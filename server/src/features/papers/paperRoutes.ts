@@ -1,23 +1,45 @@
 import { once } from 'node:events';
 import type { Instant, RateBook } from '@ostrakon/core';
-import { languageFor, type OwnerRoutes, type PaperKind, type PaperSeen, type PaperState, type SetPaper } from '@ostrakon/core/contract';
+import {
+  languageFor,
+  type OwnerRoutes,
+  type PaperKind,
+  type PaperSeen,
+  type PaperState,
+  PrintedKind,
+  type SetPaper,
+} from '@ostrakon/core/contract';
 import { ANSWERED, type Handlers } from '../../http/door.ts';
 import { HttpProblem } from '../../http/problems.ts';
+import { GIVEN } from '../../papers/given.ts';
+import { letterData, packerData, type Tracked } from '../../papers/letterData.ts';
+import { type PaperSources as PaperFrom, type PaperOf, paperData, papersOf } from '../../papers/paperData.ts';
+import { makePaper } from '../../papers/paperEngine.ts';
+import type { PaperStore } from '../../papers/paperStore.ts';
+import { samplePaper } from '../../papers/sample.ts';
 import type { Database } from '../../persistence/database.ts';
 import { ConsignmentEntity } from '../../persistence/entities.ts';
 import type { Who } from '../../ports/who.ts';
 import { startThread } from '../../startThread.ts';
-import { GIVEN } from './given.ts';
-import { type PaperOf, paperData, papersOf } from './paperData.ts';
-import { makePaper } from './paperEngine.ts';
-import type { PaperStore } from './paperStore.ts';
-import { samplePaper } from './sample.ts';
 
 export interface PaperSources {
   readonly papers: PaperStore;
   readonly database: Database;
   readonly now: () => Instant;
   book(): RateBook;
+}
+
+/** Papers of one order each. */
+const ONE_EACH: ReadonlySet<PaperKind> = new Set(['slip', 'mailPacked', 'mailUnderWay', 'mailReady', 'mailLate', 'mailPacker']);
+const MADE_UP: readonly Tracked[] = [{ number: 'AB123456785CD', carrier: 'Carrier' }];
+
+/** What a template is shown with. */
+function shownData(kind: PaperKind, papers: readonly PaperOf[], sources: PaperFrom): object {
+  const printed = PrintedKind.safeParse(kind);
+  const [first] = papers;
+  if (printed.success) return paperData(printed.data, papers, () => sources)[0] ?? {};
+  if (kind === 'mailPacker' || kind === 'mailPackerDay') return packerData({ name: 'Robin', groups: [] }, papers, sources);
+  return first ? letterData(first, MADE_UP, sources) : {};
 }
 
 /** Orders a template is shown with. */
@@ -48,11 +70,11 @@ export function paperHandlers({ papers, database, now, book }: PaperSources): Ha
   });
   /** Orders to show a template with: of the shop, or made up where it has none. */
   const shownWith = async (kind: PaperKind): Promise<PaperOf[]> => {
-    const of = kind === 'roundSheet' ? 'round' : kind === 'pickupList' ? 'counter' : null;
+    const of = kind === 'roundSheet' ? 'round' : kind === 'pickupList' || kind === 'mailReady' ? 'counter' : null;
     const rows = await database.read.find(ConsignmentEntity, {
       ...(of !== null && { where: { kind: of } }),
       order: { id: 'DESC' },
-      take: kind === 'slip' ? 1 : MOST_SHOWN,
+      take: ONE_EACH.has(kind) ? 1 : MOST_SHOWN,
     });
     const found = await papersOf(
       database.read,
@@ -63,7 +85,7 @@ export function paperHandlers({ papers, database, now, book }: PaperSources): Ha
     return [samplePaper(service?.id ?? '', of ?? 'card')];
   };
   const look = async (kind: PaperKind, { language, source, choices }: SetPaper): Promise<PaperSeen> => {
-    const [data = {}] = paperData(kind, await shownWith(kind), () => ({ book: book(), now: now(), choices, language }));
+    const data = shownData(kind, await shownWith(kind), { book: book(), now: now(), choices, language });
     const { html, faults } = makePaper(source ?? GIVEN[kind], data);
     return { html, faults: [...faults] };
   };
@@ -111,7 +133,7 @@ export function paperHandlers({ papers, database, now, book }: PaperSources): Ha
   };
 }
 
-const NOTHING: Readonly<Record<PaperKind, string>> = {
+const NOTHING: Readonly<Record<PrintedKind, string>> = {
   slip: 'These orders are not there any more.',
   pickList: 'These orders are not there any more.',
   pickupList: 'None of these orders is to be collected.',

@@ -16,6 +16,7 @@ import { Feed1765100000000 } from './migrations/1765100000000-feed.ts';
 import { Drafts1765200000000 } from './migrations/1765200000000-drafts.ts';
 import { Orders1765400000000 } from './migrations/1765400000000-orders.ts';
 import { Desk1765500000000 } from './migrations/1765500000000-desk.ts';
+import { Mail1765600000000 } from './migrations/1765600000000-mail.ts';
 import { openSqlite, type SqliteDatabase } from './openSqlite.ts';
 
 export const migrations = [
@@ -34,6 +35,7 @@ export const migrations = [
   Drafts1765200000000,
   Orders1765400000000,
   Desk1765500000000,
+  Mail1765600000000,
 ];
 
 /** Opens the shop of a folder. */

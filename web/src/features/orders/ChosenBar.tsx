@@ -1,5 +1,5 @@
 import { isWaiting, marked, type OrderMark } from '@ostrakon/core';
-import { type DeskRow, PaperKind } from '@ostrakon/core/contract';
+import { type DeskRow, PrintedKind } from '@ostrakon/core/contract';
 import type { ReactNode } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { Menu } from '../../ui/Menu.tsx';
@@ -32,7 +32,7 @@ const HINTS: readonly (readonly [string, string])[] = [
 ];
 
 /** What is to be collected has a list of its own, and so has what goes by a round. */
-const fits = (kind: PaperKind, chosen: readonly DeskRow[]): boolean =>
+const fits = (kind: PrintedKind, chosen: readonly DeskRow[]): boolean =>
   kind === 'pickupList'
     ? chosen.some((row) => row.kind === 'counter')
     : kind !== 'roundSheet' || chosen.some((row) => row.kind === 'round');
@@ -88,7 +88,7 @@ export function ChosenBar({
           trigger={<Button look="dark">Print…</Button>}
           groups={() => [
             {
-              entries: PaperKind.options
+              entries: PrintedKind.options
                 .filter((kind) => fits(kind, chosen))
                 .map((kind) => ({
                   label: PAPER_NAMES[kind],

@@ -1,4 +1,4 @@
-import { type PaperChoices, PaperKind, PaperSeen, PaperState, type SetPaper } from '@ostrakon/core/contract';
+import { LetterKind, type PaperChoices, PaperKind, PaperSeen, PaperState, PrintedKind, type SetPaper } from '@ostrakon/core/contract';
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useDeferredValue, useId, useRef, useState } from 'react';
 import { Link } from 'react-router';
@@ -11,12 +11,15 @@ import { Select } from '../../ui/Select.tsx';
 import { toast } from '../../ui/toast.ts';
 import { useAddress } from '../../ui/useAddress.ts';
 import { DeskProvider, useDesk } from './Desk.tsx';
-import { PAPER_NAMES } from './usePrint.ts';
+import { LETTER_NAMES, PAPER_NAMES } from './usePrint.ts';
+
+const NAMES: Readonly<Record<PaperKind, string>> = { ...PAPER_NAMES, ...LETTER_NAMES };
+const isLetter = (kind: PaperKind): kind is LetterKind => LetterKind.safeParse(kind).success;
 
 /** What can stand on which papers. */
 const TICKS: readonly (readonly [keyof Omit<PaperChoices, 'note'>, string, readonly PaperKind[]])[] = [
-  ['prices', 'Prices', ['slip']],
-  ['address', 'The buyer’s address and telephone', ['slip', 'roundSheet']],
+  ['prices', 'Prices', ['slip', 'mailPacked', 'mailUnderWay', 'mailReady', 'mailLate']],
+  ['address', 'The buyer’s address', ['slip', 'roundSheet', ...LetterKind.options]],
   ['date', 'The day it was ordered', ['slip']],
   ['bars', 'The order’s number as bars', ['slip']],
 ];
@@ -48,7 +51,7 @@ function Editor({ state }: { state: PaperState }) {
   const save = () =>
     send(async () => {
       client.setQueryData(['paper', kind, language], await ask('PUT /papers/:kind', PaperState, { params: { kind }, body: set }));
-      toast(`${PAPER_NAMES[kind]} saved`);
+      toast(`${NAMES[kind]}: saved`);
     });
   const faults = seen?.faults ?? [];
   const ticks = TICKS.filter(([, , kinds]) => kinds.includes(kind));
@@ -120,14 +123,16 @@ function Editor({ state }: { state: PaperState }) {
           <Button disabled={source === given} onClick={() => setSource(given)}>
             As it came with the shop
           </Button>
-          <Button disabled={faults.length > 0} onClick={() => frame.current?.contentWindow?.print()}>
-            Print this one
-          </Button>
+          {!isLetter(kind) && (
+            <Button disabled={faults.length > 0} onClick={() => frame.current?.contentWindow?.print()}>
+              Print this one
+            </Button>
+          )}
         </div>
       </div>
       <iframe
         ref={frame}
-        title={`How ${PAPER_NAMES[kind].toLowerCase()} look`}
+        title={isLetter(kind) ? 'How the e-mail looks' : `How ${PAPER_NAMES[kind].toLowerCase()} look`}
         sandbox="allow-same-origin allow-modals"
         srcDoc={pageOf(seen?.html ?? '')}
         className="min-h-[70vh] w-full rounded-lg border border-line-strong bg-white"
@@ -157,10 +162,23 @@ function Papers() {
       <div className="flex flex-wrap items-center gap-3">
         <Segments
           label="Which paper"
-          value={kind}
-          choices={PaperKind.options.map((one) => [one, PAPER_NAMES[one]] as const)}
+          value={isLetter(kind) ? null : kind}
+          choices={PrintedKind.options.map((one) => [one, PAPER_NAMES[one]] as const)}
           onChange={(next) => change({ paper: next === 'slip' ? null : next })}
         />
+        <Select
+          className="w-60!"
+          label="Which e-mail"
+          value={isLetter(kind) ? kind : ''}
+          onChange={(event) => change({ paper: event.target.value || null })}
+        >
+          <option value="">E-mails…</option>
+          {LetterKind.options.map((one) => (
+            <option key={one} value={one}>
+              {LETTER_NAMES[one]}
+            </option>
+          ))}
+        </Select>
         {data && data.languages.length > 1 && (
           <Select className="w-52!" label="Language" value={data.language} onChange={(event) => change({ language: event.target.value })}>
             {data.languages.map((one) => (

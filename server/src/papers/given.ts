@@ -3,6 +3,32 @@ import type { PaperChoices, PaperKind } from '@ostrakon/core/contract';
 /** What is chosen where the owner has chosen nothing. */
 export const GIVEN_CHOICES: PaperChoices = { prices: false, address: true, date: true, bars: true, note: '' };
 
+/** A letter to a buyer; its heading is the subject. */
+const letter = (what: string, more: string): string => `<h1>{{ words.order }} {{ order.number }} {{ words.${what} }}</h1>
+<p>{{ words.hello }} {{ buyer.name }},</p>
+<p>{{ words.${what}Text }}</p>
+${more}<ul>
+{% for line in goods %}<li>{{ line.quantity }} {{ line.name }}{% if choices.prices %}, {{ line.total }}{% endif %}</li>
+{% endfor %}</ul>
+<p>{{ service.name }}{% if service.arrives %}, {{ words.arrives }} {{ service.arrives }}{% endif %}</p>
+{% if choices.address %}<p>{{ buyer.name }}<br>{{ buyer.street }}<br>{{ buyer.town }} {{ buyer.postal_code }}<br>{{ buyer.country }}</p>{% endif %}
+<p>{{ choices.note }}</p>
+<p>{{ shop.name }}</p>
+`;
+
+/** A letter to those who pack. */
+const packing = (heading: string): string => `<h1>${heading}</h1>
+<p>{{ words.hello }} {{ packer.name }},</p>
+{% for order in orders %}<h2>{{ words.order }} {{ order.number }}{% if order.location %}, {{ order.location }}{% endif %}</h2>
+<p>{{ words.service }}: {{ order.service.name }}{% if order.pack_by %}. {{ words.packBy }} {{ order.pack_by }}{% endif %}{% if order.leaves %}. {{ words.leaves }} {{ order.leaves }}{% endif %}</p>
+<ul>
+{% for line in order.goods %}<li>{{ line.quantity }} {{ line.name }}{% if line.product %} ({{ line.product }}){% endif %}</li>
+{% endfor %}</ul>
+{% if choices.address %}<p>{{ order.buyer.name }}<br>{{ order.buyer.street }}<br>{{ order.buyer.town }} {{ order.buyer.postal_code }}<br>{{ order.buyer.country }}</p>{% endif %}
+{% endfor %}<p>{{ choices.note }}</p>
+<p>{{ shop.name }}</p>
+`;
+
 /** The templates that come with the shop, in the Liquid language. */
 export const GIVEN: Readonly<Record<PaperKind, string>> = {
   slip: `<h1>{{ shop.name }}</h1>
@@ -48,4 +74,19 @@ export const GIVEN: Readonly<Record<PaperKind, string>> = {
 {% endfor %}</tbody></table>
 <p>{{ choices.note }}</p>
 `,
+  mailPacked: letter('packed', ''),
+  mailUnderWay: letter(
+    'underWay',
+    `{% for parcel in tracking %}<p>{{ words.tracking }}: <strong>{{ parcel.number }}</strong>, {{ parcel.carrier }}</p>
+{% endfor %}`,
+  ),
+  mailReady: letter(
+    'ready',
+    `<p><strong>{{ counter.name }}</strong><br>{{ counter.street }}<br>{{ counter.town }}</p>
+<p>{{ counter.instructions }}</p>
+`,
+  ),
+  mailLate: letter('late', ''),
+  mailPacker: packing('{{ words.toPack }}: {% for order in orders %}{{ words.order }} {{ order.number }}{% endfor %}'),
+  mailPackerDay: packing('{{ words.toPackDay }}, {{ today }}: {{ count }}'),
 };

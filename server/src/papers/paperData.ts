@@ -16,10 +16,10 @@ import {
   wayLength,
 } from '@ostrakon/core';
 import { centroidOf } from '@ostrakon/core/centroids';
-import { inLanguage, type PaperChoices, type PaperKind, type SoldLine } from '@ostrakon/core/contract';
+import { inLanguage, type PaperChoices, type PrintedKind, type SoldLine } from '@ostrakon/core/contract';
 import { type EntityManager, In } from 'typeorm';
-import { ConsignmentEntity, type ConsignmentRow, OrderBuyerEntity, ShopOrderEntity } from '../../persistence/entities.ts';
-import { buyerIn, planIn, soldIn, togetherIn } from '../../persistence/orderRow.ts';
+import { ConsignmentEntity, type ConsignmentRow, OrderBuyerEntity, ShopOrderEntity } from '../persistence/entities.ts';
+import { buyerIn, planIn, soldIn, togetherIn } from '../persistence/orderRow.ts';
 import { paperWords } from './paperWords.ts';
 import { roundMap } from './roundMap.ts';
 
@@ -68,7 +68,8 @@ export async function papersOf(manager: EntityManager, ids: readonly number[]): 
   });
 }
 
-interface Sources {
+/** What papers are written from, besides consignments. */
+export interface PaperSources {
   readonly book: RateBook;
   readonly now: Instant;
   readonly choices: PaperChoices;
@@ -77,7 +78,8 @@ interface Sources {
 
 const destinationOf = ({ row, cart }: PaperOf) => (row.to === 0 ? cart.destination : (cart.others?.[row.to - 1] ?? cart.destination));
 
-function shared({ book, now, choices, language }: Sources) {
+/** What every paper may name. */
+export function shared({ book, now, choices, language }: PaperSources) {
   const { shop } = inLanguage(book, language).book;
   const today = fromDay(localAt(instantToMs(now), shop.timeZone).day);
   return { words: paperWords(language), choices, shop: { name: shop.name, mail: shop.mail ?? '' }, today: dayText(today, language, today) };
@@ -89,7 +91,8 @@ function pointOf(paper: PaperOf): Point | null {
   return point ?? (postalCode === undefined ? undefined : centroidOf(country, postalCode)?.point) ?? null;
 }
 
-const goodsOf = ({ row, sold }: PaperOf) => planIn(row).lines.flatMap((at) => sold[at] ?? []);
+/** The goods of a consignment as they were sold. */
+export const goodsOf = ({ row, sold }: PaperOf) => planIn(row).lines.flatMap((at) => sold[at] ?? []);
 
 function buyerData(paper: PaperOf, language: string) {
   const to = destinationOf(paper);
@@ -98,7 +101,7 @@ function buyerData(paper: PaperOf, language: string) {
 }
 
 /** What the slip of one consignment may name. */
-function slipData(paper: PaperOf, sources: Sources) {
+export function slipData(paper: PaperOf, sources: PaperSources) {
   const { book, language } = sources;
   const { book: told } = inLanguage(book, language);
   const { row } = paper;
@@ -134,7 +137,7 @@ function slipData(paper: PaperOf, sources: Sources) {
 }
 
 /** Goods of many orders as one list, what is fetched most first. */
-function pickData(papers: readonly PaperOf[], sources: Sources) {
+function pickData(papers: readonly PaperOf[], sources: PaperSources) {
   const goods = new Map<string, { name: string; product: string; quantity: number; orders: number[] }>();
   for (const paper of papers) {
     for (const { name = '', product = '', quantity } of goodsOf(paper)) {
@@ -153,7 +156,7 @@ function pickData(papers: readonly PaperOf[], sources: Sources) {
 }
 
 /** What waits at counters, by counter and buyer: pickups of one buyer stand together. */
-function pickupData(papers: readonly PaperOf[], sources: Sources) {
+function pickupData(papers: readonly PaperOf[], sources: PaperSources) {
   const { book: told } = inLanguage(sources.book, sources.language);
   const counters = new Map<string, Map<string, { name: string; orders: number[]; goods: string[] }>>();
   for (const paper of papers.filter(({ row }) => row.kind === 'counter')) {
@@ -177,7 +180,7 @@ function pickupData(papers: readonly PaperOf[], sources: Sources) {
 }
 
 /** The stops of a round in the order they are driven to; those whose place is not known come last. */
-function roundData(papers: readonly PaperOf[], sources: Sources) {
+function roundData(papers: readonly PaperOf[], sources: PaperSources) {
   const { book: told } = inLanguage(sources.book, sources.language);
   const placed = papers.map((paper) => ({ paper, point: pointOf(paper) }));
   const known = placed.filter((one): one is { paper: PaperOf; point: Point } => one.point !== null);
@@ -201,7 +204,7 @@ function roundData(papers: readonly PaperOf[], sources: Sources) {
 }
 
 /** What each paper may name: one for each consignment, or one for all of them. */
-export function paperData(kind: PaperKind, papers: readonly PaperOf[], sourcesOf: (paper: PaperOf | null) => Sources): object[] {
+export function paperData(kind: PrintedKind, papers: readonly PaperOf[], sourcesOf: (paper: PaperOf | null) => PaperSources): object[] {
   if (kind === 'slip') return papers.map((paper) => slipData(paper, sourcesOf(paper)));
   const sources = sourcesOf(null);
   if (kind === 'pickList') return [pickData(papers, sources)];

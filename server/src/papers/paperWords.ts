@@ -19,6 +19,21 @@ export interface PaperWords {
   readonly km: string;
   readonly straight: string;
   readonly done: string;
+  readonly hello: string;
+  readonly packed: string;
+  readonly packedText: string;
+  readonly underWay: string;
+  readonly underWayText: string;
+  readonly tracking: string;
+  readonly ready: string;
+  readonly readyText: string;
+  readonly late: string;
+  readonly lateText: string;
+  readonly toPack: string;
+  readonly toPackDay: string;
+  readonly packBy: string;
+  readonly leaves: string;
+  readonly service: string;
 }
 
 const EN: PaperWords = {
@@ -41,6 +56,21 @@ const EN: PaperWords = {
   km: 'km',
   straight: 'Distances are straight lines; roads are longer.',
   done: 'Done',
+  hello: 'Hello',
+  packed: 'is packed',
+  packedText: 'Your order is packed and will leave soon.',
+  underWay: 'is on its way',
+  underWayText: 'Your order has left our shop.',
+  tracking: 'Parcel number',
+  ready: 'is ready to collect',
+  readyText: 'Your order waits for you.',
+  late: 'comes later than we said',
+  lateText: 'Your order takes longer than we said. We are sorry, and on it.',
+  toPack: 'To pack',
+  toPackDay: 'Orders to pack',
+  packBy: 'Pack by',
+  leaves: 'Leaves',
+  service: 'Delivery',
 };
 
 const FR: PaperWords = {
@@ -63,6 +93,21 @@ const FR: PaperWords = {
   km: 'km',
   straight: 'Distances à vol d’oiseau ; par la route, c’est plus long.',
   done: 'Fait',
+  hello: 'Bonjour',
+  packed: 'est emballée',
+  packedText: 'Votre commande est emballée et partira bientôt.',
+  underWay: 'est en route',
+  underWayText: 'Votre commande a quitté notre boutique.',
+  tracking: 'Numéro du colis',
+  ready: 'est prête à retirer',
+  readyText: 'Votre commande vous attend.',
+  late: 'arrivera plus tard que prévu',
+  lateText: 'Votre commande prend plus de temps que prévu. Nous le regrettons et nous en occupons.',
+  toPack: 'À emballer',
+  toPackDay: 'Commandes à emballer',
+  packBy: 'À emballer le',
+  leaves: 'Départ',
+  service: 'Livraison',
 };
 
 export const paperWords = (language: string): PaperWords => (language.toLowerCase().startsWith('fr') ? FR : EN);
