@@ -14,8 +14,8 @@ export const screens: Readonly<Record<string, readonly string[]>> = {
     '/shop',
     '/shop/backup',
   ],
-  'of people and checkouts': ['/shop/words', '/shop/delivery', '/shop/checkout', '/shop/people', '/shop/activity'],
-  'of orders': ['/orders', '/orders?view=all', '/orders/papers'],
+  'of people and checkouts': ['/shop/words', '/shop/delivery', '/shop/checkout', '/shop/mail', '/shop/people', '/shop/activity'],
+  'of orders': ['/orders', '/orders?view=all', '/orders/papers', '/orders/papers?paper=mailUnderWay'],
   'of the shop': ['/shop/goods', '/shop/packaging', '/shop/locations', '/shop/places'],
   'of carriers': ['/book?face=margin', '/shop/carriers', '/services/express', '/costs', '/costs/fit', '/costs/label'],
   'of proof': [

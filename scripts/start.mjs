@@ -36,13 +36,16 @@ if (demo) {
   // A shop that is there is left as it is.
   if (!existsSync(join(data, 'ostrakon.sqlite'))) {
     env.OSTRAKON_SEED = join(data, 'seed.json');
-    run(process.execPath, ['demo/dist/writeSeed.js', env.OSTRAKON_SEED, '--orders', '4000']);
+    run(process.execPath, ['demo/dist/writeSeed.js', env.OSTRAKON_SEED, '--orders', '4000', '--mail', env.MAILBOX_SMTP_PORT || '4325']);
   }
 }
 
 const children = [spawn(process.execPath, ['server/dist/main.js'], { cwd: root, stdio: 'inherit', env })];
-// The demo's shop has accounts with stand-in carriers, a service of their own.
-if (demo) children.push(spawn(process.execPath, ['carriers/dist/main.js'], { cwd: root, stdio: 'inherit', env }));
+// The demo's shop has accounts with stand-in carriers, and sends its e-mails to a stand-in mailbox: services of their own.
+if (demo) {
+  for (const service of ['carriers', 'mailbox'])
+    children.push(spawn(process.execPath, [`${service}/dist/main.js`], { cwd: root, stdio: 'inherit', env }));
+}
 const stop = (signal) => {
   for (const child of children) child.kill(signal);
 };

@@ -26,6 +26,8 @@ export interface Cart {
   moment?: string;
   /** When the buyer ordered last: with a server key for quotes only. */
   lastOrderAt?: string;
+  /** Your own reference of who buys: whoever ordered under it need not be told about again. With a server key for quotes only. */
+  buyerId?: string;
   cartStartedAt?: string;
   /** The buyer's language, such as `fr-CA`. */
   language?: string;

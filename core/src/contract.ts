@@ -207,6 +207,7 @@ export {
 } from './contract/routes/route.ts';
 export { counterHours, shopFacts } from './contract/shopFacts.ts';
 export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, shopFileForward, TakeFile } from './contract/shopFile.ts';
+export { BuyerInside, EndForBuyer, RunningWindow, RunningWindows } from './contract/windows.ts';
 export { buyerWords, toldWords } from './contract/words/buyerWords.ts';
 export { LANGUAGES } from './names/languages.ts';
 export { CartInput, type CartInputLine, isProductLine, type Resolved, resolveCart } from './quote/cartInput.ts';

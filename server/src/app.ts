@@ -42,6 +42,7 @@ import { quoteHandlers } from './features/public-quote/publicRoutes.ts';
 import { type ShopKeeping, shopHandlers } from './features/shop-file/shopRoutes.ts';
 import { surveyHandlers } from './features/surveys/surveyRoutes.ts';
 import { trialHandlers } from './features/trials/trialRoutes.ts';
+import { windowHandlers } from './features/windows/windowRoutes.ts';
 import { ANSWERED, doorOf, type Handlers } from './http/door.ts';
 import { OWNER_DOOR } from './http/doorFacts.ts';
 import { MOST_BODY_BYTES, MOST_OF_STRANGERS_BYTES, problemHandler, unknownAddress } from './http/problemHandler.ts';
@@ -122,7 +123,7 @@ function servePages(app: Router, pages: string): void {
   });
 }
 
-function liveQuotes({ editions, drafts, goods, loads, gateway, keeping }: AppParts): LiveQuotes {
+function liveQuotes({ editions, drafts, goods, loads, gateway, keeping, windows }: AppParts): LiveQuotes {
   return new LiveQuotes({
     live: (instant) => {
       const live = editions.inForce(instant);
@@ -134,6 +135,7 @@ function liveQuotes({ editions, drafts, goods, loads, gateway, keeping }: AppPar
     },
     products: () => goods.byId,
     loads: () => loads.all,
+    lastOrderOf: windows.lastOrderOf,
     carriers: (asks, waited) => gateway.answers(asks, waited),
     known: (asks) => gateway.known(asks),
     since: (number) => {
@@ -171,7 +173,8 @@ function buyersDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Rou
     ...orderHandlers(orders, {
       live: () => quotes.edition().edition,
       liveAt: (instant) => editions.inForce(instant)?.edition.summary.number ?? null,
-      quoteOf: (cart, edition) => quotes.told(cart, { edition }),
+      quoteOf: (cart, edition, buyerId) => quotes.told(cart, { edition }, buyerId),
+      markOf: parts.windows.markOf,
       now: keeping.now,
     }),
     'GET /releases/:secret.ics': async ({ params, res }) => {
@@ -251,6 +254,7 @@ function ownerDoor(
     ...auditHandlers(audit),
     ...deskHandlers(desk),
     ...mailHandlers(parts.mail, mailDesk),
+    ...windowHandlers(parts.windows, () => editions.live()?.book),
     ...paperHandlers({ papers: parts.papers, database: keeping.database(), now: keeping.now, book: desk.book }),
     ...draftHandlers(drafts, async (number) => (await editions.read(number)).book),
     ...editionHandlers(editions, drafts, feed, { products: () => goods.byId.values(), loads: () => loads.all, keys: () => keys.filed() }),

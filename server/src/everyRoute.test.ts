@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { createCarriers } from '@ostrakon/carriers';
 import { type Command, PLAIN_CARRIAGE, PLAIN_LOCATION, PLAIN_SERVICE, PLAIN_TERMS, type Service } from '@ostrakon/core';
 import { goesOn, ownerRoutes, publicRoutes, type Route } from '@ostrakon/core/contract';
+import { type Mailbox, openMailbox } from '@ostrakon/mailbox';
 import { Secret, TOTP } from 'otpauth';
 import request, { type Test } from 'supertest';
 import { afterAll, beforeAll, expect, test } from 'vitest';
@@ -13,8 +14,10 @@ import { clay, firstLane, newFolder, openTestShop, setPrice, stepsOf, type TestS
 
 let shop: TestShop;
 let standIns: Server;
+let mailbox: Mailbox;
 let clock = '2026-11-23T14:00:00.000Z';
 beforeAll(async () => {
+  mailbox = await openMailbox();
   standIns = createServer(createCarriers()).listen(0, '127.0.0.1');
   await new Promise((ready) => standIns.once('listening', ready));
   const carriersUrl = `http://127.0.0.1:${(standIns.address() as AddressInfo).port}`;
@@ -24,6 +27,7 @@ afterAll(async () => {
   standIns.closeAllConnections();
   standIns.close();
   await shop.discard();
+  await mailbox.close();
 });
 
 let cookie = '';
@@ -217,7 +221,13 @@ async function buyers() {
   const [{ service, price }] = options;
   const buyer = { name: 'Nell', mail: 'nell@buyer.example', street: '1 Quay', town: 'Dartmouth' };
   const order = { reference: 'order-one', cart, edition, choices: [{ service, price }], buyer };
-  await said(request(shop.app).post('/public/v1/orders').set('Authorization', `Bearer ${secret}`).send(order), 201);
+  await said(
+    request(shop.app)
+      .post('/public/v1/orders')
+      .set('Authorization', `Bearer ${secret}`)
+      .send({ ...order, buyerId: 'customer 1' }),
+    201,
+  );
   await said(
     request(shop.app)
       .post('/public/v1/orders')
@@ -234,6 +244,10 @@ async function buyers() {
 }
 
 async function deskRoutes() {
+  const { settings } = await get('/api/mail');
+  const server = { host: '127.0.0.1', port: mailbox.smtpPort, secure: 'none', user: '' };
+  const buyers = { packed: true, underWay: true, ready: true, late: true };
+  await said(api('put', '/api/mail', { ...settings, server, buyers, from: { name: '', mail: 'a@example.org' } }), 200);
   await get('/api/desk');
   const [one, two] = (await get('/api/orders?view=all')).rows;
   await get('/api/orders/1001');
@@ -245,6 +259,11 @@ async function deskRoutes() {
   const [{ revision }] = (await get('/api/orders?view=all')).rows.filter(({ id }: { id: number }) => id === one.id);
   await post(`/api/orders/consignments/${one.id}/packaging`, { revision, packaging: null }, 200);
   await post('/api/orders/marks', { step: 'pack', of: [{ id: one.id, revision: revision + 1 }] }, 200);
+  await said(api('post', '/api/mail/try', { to: 'b@example.org' }), 200);
+  await shop.server.shop.mail.gather();
+  const [mail] = (await get('/api/mail/sent')).mails;
+  await said(api('delete', `/api/mail/sent/${mail.id}`), 200);
+  await post(`/api/mail/sent/${mail.id}/again`, {}, 200);
   const job = await post('/api/orders/labels', { of: [one.id] }, 202);
   await expect.poll(async () => (await get(`/api/orders/labels/${job.id}`)).status, { timeout: 10_000 }).toBe('done');
   // There is none to print; labels.test.ts prints some.
@@ -253,6 +272,8 @@ async function deskRoutes() {
   await post('/api/orders/labels/void', { of: [one.id] }, 200);
   for (const kind of ['orders', 'parcels', 'handovers', 'sums']) await get(`/api/orders/files/${kind}?from=2026-11-01&until=2026-11-30`);
   await post('/api/orders/look', {}, 200);
+  await get('/api/windows');
+  await post('/api/windows/end', { order: 1001 }, 200);
   await get('/api/orders/goods?text=clay');
   const buyer = { name: 'Nell Kell', mail: '', street: '1 Quay Street', town: 'Halifax' };
   const ordered = {

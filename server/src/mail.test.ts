@@ -103,7 +103,8 @@ describe('e-mails', () => {
     expect(one?.mail.from?.value).toEqual([{ name: 'Fundy Clay', address: 'shop@fundy.example' }]);
     expect(one?.mail.to).toMatchObject({ value: [{ name: 'Ona Väle, "Kiln" & Co', address: 'ona@buyer.example' }] });
     expect(one?.mail.text).toContain('2 Stoneware clay, 10 kg');
-    expect(one?.mail.html).toContain('Ona Väle, &quot;Kiln&quot; &amp; Co');
+    expect(one?.mail.html).toContain('Hello Ona Väle, "Kiln" &amp; Co,');
+    expect(one?.mail.html).toContain('<p>Ground parcel</p>');
     expect(one?.mail.messageId).toMatch(/^<underWay\.\d+\.\d+@fundy\.example>$/);
     expect(one?.mail.headers.get('auto-submitted')).toBe('auto-generated');
     expect((await sentList()).mails[0]).toMatchObject({

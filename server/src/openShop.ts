@@ -11,6 +11,7 @@ import { LabelStore } from './features/orders/labelStore.ts';
 import { OrderStore } from './features/orders/orderStore.ts';
 import { SurveyStore } from './features/surveys/surveyStore.ts';
 import { TrialStore } from './features/trials/trialStore.ts';
+import { WindowStore } from './features/windows/windowStore.ts';
 import { PaperStore } from './papers/paperStore.ts';
 import { Secrets } from './persistence/secrets.ts';
 import { openDatabase } from './persistence/sqlite/openDatabase.ts';
@@ -41,6 +42,7 @@ export async function openShop(folder: string, now: () => string) {
       orders: new OrderStore(database, now, deskFeed.tell),
       surveys: new SurveyStore(database, now),
       trials: new TrialStore(database),
+      windows: new WindowStore(database, secrets, now),
     };
   } catch (error) {
     await database.close();

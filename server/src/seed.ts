@@ -1,10 +1,11 @@
 import { Command, OpenAccount, ProductFacts, RateBook, Trial } from '@ostrakon/core';
-import { FiledOrder } from '@ostrakon/core/contract';
+import { FiledOrder, SetMail } from '@ostrakon/core/contract';
 import { z } from 'zod';
 import { type AccountStore, heldAccount } from './features/carriers/accountStore.ts';
 import type { DraftStore } from './features/draft/draftStore.ts';
 import type { EditionStore } from './features/editions/editionStore.ts';
 import type { GoodsStore } from './features/goods/goodsStore.ts';
+import type { MailStore } from './features/mail/mailStore.ts';
 import type { OrderStore } from './features/orders/orderStore.ts';
 import type { TrialStore } from './features/trials/trialStore.ts';
 import { OWNER } from './persistence/authors.ts';
@@ -22,6 +23,8 @@ export interface Seed {
   readonly accounts: OpenAccount[];
   /** Orders of before, as they are filed. */
   readonly orders: FiledOrder[];
+  /** What is sent to whom. */
+  readonly mail?: SetMail | undefined;
 }
 export const Seed: z.ZodType<Seed> = z.strictObject({
   live: RateBook,
@@ -31,6 +34,7 @@ export const Seed: z.ZodType<Seed> = z.strictObject({
   trials: z.array(Trial),
   accounts: z.array(OpenAccount).default([]),
   orders: z.array(FiledOrder).default([]),
+  mail: SetMail.optional(),
 });
 
 interface SeedStores {
@@ -40,11 +44,12 @@ interface SeedStores {
   readonly trials: TrialStore;
   readonly accounts: AccountStore;
   readonly orders: OrderStore;
+  readonly mail: MailStore;
 }
 
 /** Fills a shop that has never been touched; any other is left as it is. */
 export async function plantSeed(stores: SeedStores, read: () => unknown): Promise<boolean> {
-  const { accounts, draft, editions, goods, orders, trials } = stores;
+  const { accounts, draft, editions, goods, mail, orders, trials } = stores;
   if (draft.current.revision > 0 || editions.live()) return false;
   const seed = Seed.parse(read());
   await goods.change({ put: seed.products });
@@ -54,6 +59,8 @@ export async function plantSeed(stores: SeedStores, read: () => unknown): Promis
   const origin = { draft: draft.id, revision: draft.current.revision };
   await editions.publish(() => draft.current.book, seed.note, OWNER, undefined, origin);
   await orders.takeOver(seed.orders);
+  // After them: what was ordered before is news to nobody.
+  if (seed.mail) await mail.set(seed.mail);
   for (const command of seed.draftCommands) await draft.run(command);
   return true;
 }

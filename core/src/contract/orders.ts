@@ -374,6 +374,8 @@ export const FiledOrder = z.strictObject({
   delivery: z.int().min(0),
   notes: z.array(OrderNote).optional(),
   buyer: KeptBuyer.nullable(),
+  /** A digest of the shop's own reference of who bought. */
+  buyerMark: z.string().max(80).optional(),
   consignments: z.array(FiledConsignment).optional(),
 });
 export type FiledOrder = z.infer<typeof FiledOrder>;

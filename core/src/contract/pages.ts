@@ -37,6 +37,7 @@ export const PAGES = [
   '/shop/words',
   '/shop/delivery',
   '/shop/checkout',
+  '/shop/mail',
   '/shop/people',
   '/shop/activity',
   '/account',

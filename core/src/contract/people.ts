@@ -142,6 +142,7 @@ export const AuditKind = z.enum([
   'calendarEnded',
   'buyersForgotten',
   'mailSet',
+  'windowEnded',
   'backedUp',
   'exported',
   'restored',

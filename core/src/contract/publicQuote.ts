@@ -71,10 +71,15 @@ export const PublicWithheld = z.strictObject({ service: z.string(), name: z.stri
 export type PublicWithheld = z.infer<typeof PublicWithheld>;
 
 /** How a quote is asked for, besides the cart: `later` waits for no carrier and names the services still to come. */
+/** A shop's own reference of a buyer; kept as a digest only. */
+export const BuyerId = z.string().trim().min(1, 'Write who that is').max(200, 'At most 200 characters');
+
 export const PublicAsk = z.looseObject({
   carriers: z.enum(['wait', 'later']).optional(),
   /** The buyer's language, as a BCP 47 tag: answered in it where the shop has its texts in it, else in the shop's own. */
   language: z.string().max(35, 'A language has at most 35 letters').optional(),
+  /** The shop's own reference of who buys: whoever has ordered under it need not be told about again. With a server key for quotes only. */
+  buyerId: BuyerId.optional(),
 });
 
 /** What an address lacks or says in two ways: the field to ask the buyer for, and the sentence to ask with. */

@@ -3,7 +3,7 @@ import { Currency } from '../money/currency.ts';
 import { CountryCode, SubdivisionCode } from '../places/countries.ts';
 import { CartInput } from '../quote/cartInput.ts';
 import { TimeSpan } from '../time/timeOfDay.ts';
-import { PublicQuote } from './publicQuote.ts';
+import { BuyerId, PublicQuote } from './publicQuote.ts';
 
 /** A day of a counter, by its own clock; no hours is closed. */
 const CounterDay = z.strictObject({
@@ -98,6 +98,8 @@ export const PlaceOrder = z.strictObject({
     .min(1, 'Choose how it is delivered')
     .max(60),
   buyer: OrderBuyer,
+  /** The shop's own reference of who buys: kept as a digest, for hours that run after an order. With a server key for orders only. */
+  buyerId: BuyerId.optional(),
 });
 export type PlaceOrder = z.infer<typeof PlaceOrder>;
 

@@ -462,6 +462,7 @@ export const FIELD_WORDS: Readonly<Record<string, string>> = {
   'ShopFile.drafts': 'Drafts beside the main one.',
   'ShopFile.orders': 'Orders as they were placed.',
   'ShopFile.orders.number': 'The number the shop gave it.',
+  'ShopFile.orders.buyerMark': 'A digest of the shop’s own reference of who bought.',
   'ShopFile.orders.reference': 'Made by whoever placed it; the same one again is the same order.',
   'ShopFile.orders.placedAt': 'When it was placed.',
   'ShopFile.orders.edition': 'The edition it was bought by.',
@@ -533,6 +534,8 @@ export const FIELD_WORDS: Readonly<Record<string, string>> = {
   'QuoteRequest.coupons': 'Codes the buyer typed in.',
   'PublicQuote.near': 'About where the first address lies; told beside a place to collect at.',
   'PublicRequest.language': 'The buyer’s language, as a BCP 47 tag; the shop’s own where it has its texts in no such language.',
+  'PublicRequest.buyerId':
+    'The shop’s own reference of who buys, with a server key for quotes: whoever has ordered under it need not be told about again.',
   'PublicRequest.coupons': 'Codes the buyer typed in.',
   'QuoteRequest.others': 'Further addresses, which lines name by number in `to`.',
   'PublicRequest.others': 'Further addresses, which lines name by number in `to`.',

@@ -10,7 +10,7 @@ const letter = (what: string, more: string): string => `<h1>{{ words.order }} {{
 ${more}<ul>
 {% for line in goods %}<li>{{ line.quantity }} {{ line.name }}{% if choices.prices %}, {{ line.total }}{% endif %}</li>
 {% endfor %}</ul>
-<p>{{ service.name }}{% if service.arrives %}, {{ words.arrives }} {{ service.arrives }}{% endif %}</p>
+<p>{{ service.name }}{% if service.arrives != "" %}, {{ words.arrives | downcase }} {{ service.arrives }}{% endif %}</p>
 {% if choices.address %}<p>{{ buyer.name }}<br>{{ buyer.street }}<br>{{ buyer.town }} {{ buyer.postal_code }}<br>{{ buyer.country }}</p>{% endif %}
 <p>{{ choices.note }}</p>
 <p>{{ shop.name }}</p>
@@ -19,10 +19,10 @@ ${more}<ul>
 /** A letter to those who pack. */
 const packing = (heading: string): string => `<h1>${heading}</h1>
 <p>{{ words.hello }} {{ packer.name }},</p>
-{% for order in orders %}<h2>{{ words.order }} {{ order.number }}{% if order.location %}, {{ order.location }}{% endif %}</h2>
-<p>{{ words.service }}: {{ order.service.name }}{% if order.pack_by %}. {{ words.packBy }} {{ order.pack_by }}{% endif %}{% if order.leaves %}. {{ words.leaves }} {{ order.leaves }}{% endif %}</p>
+{% for order in orders %}<h2>{{ words.order }} {{ order.number }}{% if order.location != "" %}, {{ order.location }}{% endif %}</h2>
+<p>{{ words.service }}: {{ order.service.name }}{% if order.pack_by != "" %}. {{ words.packBy }} {{ order.pack_by }}{% endif %}{% if order.leaves != "" %}. {{ words.leaves }} {{ order.leaves }}{% endif %}</p>
 <ul>
-{% for line in order.goods %}<li>{{ line.quantity }} {{ line.name }}{% if line.product %} ({{ line.product }}){% endif %}</li>
+{% for line in order.goods %}<li>{{ line.quantity }} {{ line.name }}{% if line.product != "" %} ({{ line.product }}){% endif %}</li>
 {% endfor %}</ul>
 {% if choices.address %}<p>{{ order.buyer.name }}<br>{{ order.buyer.street }}<br>{{ order.buyer.town }} {{ order.buyer.postal_code }}<br>{{ order.buyer.country }}</p>{% endif %}
 {% endfor %}<p>{{ choices.note }}</p>
@@ -36,7 +36,7 @@ export const GIVEN: Readonly<Record<PaperKind, string>> = {
 {% if choices.bars %}{{ order.number | bars }}{% endif %}
 {% if choices.date %}<p>{{ words.ordered }} {{ order.date }}</p>{% endif %}
 {% if choices.address %}<p><strong>{{ buyer.name }}</strong><br>{{ buyer.street }}<br>{{ buyer.town }} {{ buyer.postal_code }}<br>{{ buyer.country }}</p>{% endif %}
-<p>{{ service.name }}{% if service.arrives %}, {{ words.arrives }} {{ service.arrives }}{% endif %}</p>
+<p>{{ service.name }}{% if service.arrives != "" %}, {{ words.arrives | downcase }} {{ service.arrives }}{% endif %}</p>
 <table><tbody>
 <tr><th>{{ words.pieces }}</th><th>{{ words.goods }}</th>{% if choices.prices %}<th>{{ words.price }}</th>{% endif %}</tr>
 {% for line in goods %}<tr><td>{{ line.quantity }}</td><td>{{ line.name }}</td>{% if choices.prices %}<td>{{ line.total }}</td>{% endif %}</tr>

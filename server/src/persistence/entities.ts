@@ -154,6 +154,8 @@ export interface ShopOrderRow {
   /** Its goods as they were sold; null until somebody has looked at it as the desk does. */
   sold: string | null;
   notes: string | null;
+  /** A digest of the shop's own reference of who bought. */
+  readonly buyerMark: string | null;
 }
 
 /** Who buys: all that is said of a person. */
@@ -315,7 +317,21 @@ export const ShopOrderEntity = new EntitySchema<ShopOrderRow>({
     delivery: { type: 'integer' },
     sold: { type: 'text', nullable: true },
     notes: { type: 'text', nullable: true },
+    buyerMark: { type: 'varchar', name: 'buyer_mark', nullable: true },
   },
+  indices: [{ name: 'IDX_shop_order_buyer', columns: ['buyerMark', 'placedAt'] }],
+});
+
+/** Hours that ran for one buyer and were ended: those that began up to a moment. */
+export interface EndedWindowRow {
+  readonly buyer: string;
+  readonly endedAt: string;
+}
+
+export const EndedWindowEntity = new EntitySchema<EndedWindowRow>({
+  name: 'EndedWindow',
+  tableName: 'ended_window',
+  columns: { buyer: { type: 'varchar', primary: true }, endedAt: { type: 'varchar', name: 'ended_at' } },
 });
 
 export const OrderBuyerEntity = new EntitySchema<OrderBuyerRow>({
@@ -624,6 +640,7 @@ export const entities = [
   DraftEntity,
   DraftStepEntity,
   EditionEntity,
+  EndedWindowEntity,
   FeedEntity,
   GoodsRulesEntity,
   MailEntity,

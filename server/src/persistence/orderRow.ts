@@ -74,7 +74,7 @@ export function orderFromRows(
   { order, buyer, consignments, steps, labels }: OrderRows,
   leads: ReadonlyMap<number, { order: number; part: number }>,
 ): FiledOrder {
-  const { cart, choices, sold, notes, edition, ...facts } = order;
+  const { cart, choices, sold, notes, edition, buyerMark, ...facts } = order;
   const parts = consignments.map((row): FiledConsignment => {
     const {
       id,
@@ -111,15 +111,17 @@ export function orderFromRows(
     ...(sold !== null && { sold: JSON.parse(sold) }),
     ...(notes !== null && { notes: JSON.parse(notes) }),
     buyer: buyerIn(buyer),
+    ...(buyerMark !== null && { buyerMark }),
     ...(parts.length > 0 && { consignments: parts }),
   };
 }
 
-export const rowOfOrder = ({ cart, choices, sold, notes, edition, ...filed }: FiledOrder): ShopOrderRow => {
+export const rowOfOrder = ({ cart, choices, sold, notes, edition, buyerMark, ...filed }: FiledOrder): ShopOrderRow => {
   const { buyer: _buyer, consignments: _consignments, ...facts } = filed;
   return {
     ...facts,
     edition: edition ?? 0,
+    buyerMark: buyerMark ?? null,
     cart: JSON.stringify(cart),
     choices: JSON.stringify(choices),
     sold: sold === undefined ? null : JSON.stringify(sold),

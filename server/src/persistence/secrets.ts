@@ -1,4 +1,4 @@
-import { createCipheriv, createDecipheriv, randomBytes } from 'node:crypto';
+import { createCipheriv, createDecipheriv, createHmac, randomBytes } from 'node:crypto';
 import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { KEY_FILE } from './sqlite/files.ts';
@@ -51,6 +51,13 @@ export class Secrets {
     const cipher = createCipheriv('aes-256-gcm', this.#key ?? this.#made(), nonce).setAAD(Buffer.from(of));
     const locked = Buffer.concat([cipher.update(text, 'utf8'), cipher.final()]);
     return Buffer.concat([nonce, cipher.getAuthTag(), locked]).toString('base64');
+  }
+
+  /** A digest of a text that nobody makes without the key (HMAC, RFC 2104). */
+  mark(text: string, of: string): string {
+    return createHmac('sha256', this.#key ?? this.#made())
+      .update(`${of}\n${text}`)
+      .digest('base64url');
   }
 
   /** Null where the text was locked with another key, for another owner, or was tampered with. */

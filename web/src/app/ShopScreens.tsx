@@ -12,6 +12,7 @@ const BackupScreen = later(() => import('../features/backup/BackupScreen.tsx'), 
 const ConnectScreen = later(() => import('../features/checkout/ConnectScreen.tsx'), 'ConnectScreen');
 const WordsScreen = later(() => import('../features/buyer-words/WordsScreen.tsx'), 'WordsScreen');
 const DeliveryPageScreen = later(() => import('../features/delivery-page/DeliveryPageScreen.tsx'), 'DeliveryPageScreen');
+const MailScreen = later(() => import('../features/mail/MailScreen.tsx'), 'MailScreen');
 const PeopleScreen = later(() => import('../features/people/PeopleScreen.tsx'), 'PeopleScreen');
 const AuditScreen = later(() => import('../features/audit/AuditScreen.tsx'), 'AuditScreen');
 const ServedScreen = later(() => import('../features/served/ServedScreen.tsx'), 'ServedScreen');
@@ -38,6 +39,7 @@ export function ShopScreens() {
         <Route path="words" element={<WordsScreen />} />
         <Route path="delivery" element={<DeliveryPageScreen />} />
         <Route path="checkout" element={<ConnectScreen />} />
+        <Route path="mail" element={<MailScreen />} />
         <Route path="people" element={<PeopleScreen />} />
         <Route path="activity" element={<AuditScreen />} />
         <Route path="*" element={<Lost what="No page is at this address." />} />

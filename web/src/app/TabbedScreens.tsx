@@ -1,12 +1,20 @@
 import clsx from 'clsx';
-import { Suspense } from 'react';
-import { NavLink, Outlet } from 'react-router';
+import { Suspense, useEffect, useRef } from 'react';
+import { NavLink, Outlet, useLocation } from 'react-router';
 
 /** Screens of one subject under one head: a tab for each, and the one that is open below. */
 function TabbedScreens({ label, screens }: { label: string; screens: readonly (readonly [path: string, name: string])[] }) {
+  const { pathname } = useLocation();
+  const tabs = useRef<HTMLElement>(null);
+  // Where there are more of them than fit, the one that is open is in sight.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another tab is open at another path
+  useEffect(() => {
+    tabs.current?.querySelector('[aria-current=page]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [pathname]);
   return (
     <div className="flex h-full min-h-0 flex-col print:block print:h-auto">
       <nav
+        ref={tabs}
         aria-label={label}
         className="flex gap-1 border-line-strong border-b overflow-x-auto overflow-y-hidden px-4 pt-2 print:hidden max-[1100px]:gap-0"
       >
@@ -49,6 +57,7 @@ export const ShopLayout = () => (
       ['/shop/words', 'Words for buyers'],
       ['/shop/delivery', 'Delivery page'],
       ['/shop/checkout', 'Checkout'],
+      ['/shop/mail', 'E-mails'],
       ['/shop/people', 'People'],
       ['/shop/activity', 'Activity'],
       ['/shop/backup', 'Backup'],

@@ -33,6 +33,7 @@ export const AUDIT_WORDS: Readonly<Record<AuditKind, string>> = {
   calendarEnded: 'took the calendar of editions away',
   buyersForgotten: 'forgot who bought:',
   mailSet: 'set what e-mails are sent, by',
+  windowEnded: 'ended the hours that ran for the buyer of order',
   backedUp: 'made a backup',
   exported: 'exported',
   restored: 'put another shop in place of this one',
@@ -54,5 +55,6 @@ export const AUDIT_GROUPS = [
   ],
   ['buyersForgotten', 'Buyers forgotten'],
   ['mailSet', 'E-mails'],
+  ['windowEnded', 'Hours ended for one buyer'],
   ['backedUp,exported,restored', 'Backup and export'],
 ] as const satisfies readonly (readonly [kinds: string, name: string])[];

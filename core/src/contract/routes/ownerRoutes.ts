@@ -77,6 +77,7 @@ import { deskRoutes } from './deskRoutes.ts';
 import { mailRoutes } from './mailRoutes.ts';
 import { paperRoutes } from './paperRoutes.ts';
 import type { Routes } from './route.ts';
+import { windowRoutes } from './windowRoutes.ts';
 
 /** A number in an address. */
 const PathNumber = z
@@ -250,6 +251,7 @@ export const ownerRoutes = {
   ...deskRoutes,
   ...paperRoutes,
   ...mailRoutes,
+  ...windowRoutes,
 
   'GET /keys': { says: 'The keys of the checkout', who: 'own', answer: KeyList },
   'POST /keys': { says: 'Make a key', who: 'own', body: MakeKey, status: 201, answer: KeyMade, problems: ['too-many-keys'] },

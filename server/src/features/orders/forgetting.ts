@@ -21,6 +21,7 @@ export class Forgetting {
       if (!(await manager.existsBy(ShopOrderEntity, { number }))) return { found: false, forgotten: 0 };
       const { affected } = await manager.delete(OrderBuyerEntity, { order: number });
       await manager.update(MailEntity, { order: number, packer: IsNull() }, UNKNOWN);
+      await manager.update(ShopOrderEntity, { number }, { buyerMark: null });
       const rows = await manager.find(ConsignmentEntity, { where: { order: number }, select: { id: true } });
       afterCommit(() => this.#changed(rows.map(({ id }) => id)));
       return { found: true, forgotten: affected ?? 0 };
@@ -46,6 +47,7 @@ export class Forgetting {
         .set(UNKNOWN)
         .where(`"packer" IS NULL AND "order" IN (${placed.getQuery()})`, placed.getParameters())
         .execute();
+      await manager.update(ShopOrderEntity, { placedAt: LessThan(instant) }, { buyerMark: null });
       afterCommit(() => this.#changed([]));
       return gone.affected ?? 0;
     });

@@ -17,11 +17,12 @@ import { chargedFor, isOffered, priceOf } from './chosenPrice.ts';
 import type { NewOrder, OrderStore } from './orderStore.ts';
 
 /** What the page of a buyer could only claim: it is taken from the shop's own server. Where it stands; null where there is none. */
-function claimIn({ cart: { lines, discounts, lastOrderAt, moment }, edition }: PlaceOrder): string | null {
+function claimIn({ cart: { lines, discounts, lastOrderAt, moment }, edition, buyerId }: PlaceOrder): string | null {
   const described = lines.findIndex((line) => !isProductLine(line));
   if (described >= 0) return `/cart/lines/${described}`;
   if (discounts.length > 0) return '/cart/discounts';
   if (lastOrderAt !== undefined) return '/cart/lastOrderAt';
+  if (buyerId !== undefined) return '/buyerId';
   if (edition === undefined) return '/edition';
   return moment === undefined ? null : '/cart/moment';
 }
@@ -36,7 +37,9 @@ export interface QuotedOrder {
 
 export interface OrderSources {
   /** What a cart is offered by an edition; goods the shop does not have are refused. */
-  quoteOf(cart: CartInput, edition: number): Promise<QuotedOrder>;
+  quoteOf(cart: CartInput, edition: number, buyerId?: string): Promise<QuotedOrder>;
+  /** A digest of the shop's own reference of a buyer. */
+  markOf(buyerId: string): string;
   /** The edition that is live. */
   live(): number;
   /** The edition that was live at an instant; null before the first. */
@@ -66,12 +69,12 @@ export function plannedOrder(
 }
 
 /** Orders as checkouts place them. A page is charged what the shop offers now; the shop's own server says what it charged. */
-export function orderHandlers(orders: OrderStore, { quoteOf, live, liveAt, now }: OrderSources) {
+export function orderHandlers(orders: OrderStore, { quoteOf, markOf, live, liveAt, now }: OrderSources) {
   const fromServer = async (body: PlaceOrder, name: string) => {
     const bought = body.cart.moment ?? now();
     const at = body.edition ?? liveAt(bought);
     if (at === null) throw new HttpProblem('nothing-published', 'Nothing was published yet when this was bought.');
-    const told = await quoteOf({ ...body.cart, moment: bought }, at);
+    const told = await quoteOf({ ...body.cart, moment: bought }, at, body.buyerId);
     const quoted = priceOf(told.quote, body.choices);
     const charged = chargedFor(body.choices);
     const notes: OrderNote[] = quoted === charged ? [] : [{ code: 'chargeDiffers', charged, quoted }];
@@ -79,7 +82,8 @@ export function orderHandlers(orders: OrderStore, { quoteOf, live, liveAt, now }
     if (planned.consigned.length === 0)
       throw new HttpProblem('quote-gone', 'None of its services was there when this was bought, so nobody could tell how it travels.');
     const placedAt = instantToMs(bought) < instantToMs(now()) ? bought : undefined;
-    return orders.place({ ...planned, placedAt }, `key ${name}`);
+    const buyerMark = body.buyerId === undefined ? undefined : markOf(body.buyerId);
+    return orders.place({ ...planned, placedAt, ...(buyerMark !== undefined && { buyerMark }) }, `key ${name}`);
   };
   const fromPage = async (body: PlaceOrder) => {
     // A buyer buys by what is live; the shop's own server may hand in what was bought before.

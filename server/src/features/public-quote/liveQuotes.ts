@@ -77,6 +77,8 @@ export interface LiveSources {
   /** An edition of before that still answers for orders taken then; rejects with a problem where none does. */
   before(number: number): Promise<Pick<InForce, 'number' | 'book'>>;
   products(): ReadonlyMap<string, ProductFacts>;
+  /** When a buyer ordered last, by the shop's own reference; null for who is not known, or whose hours were ended since. */
+  lastOrderOf?(buyerId: string): Promise<string | null>;
   /** Orders taken so far. */
   loads(): readonly DayLoad[];
   /** What carriers say to questions, by key; with what was `waited` for before, in milliseconds, no longer than the time limit. */
@@ -215,7 +217,8 @@ export class LiveQuotes {
     const kept = this.#keptFor(`${key} ${Math.floor(instantToMs(now) / MINUTE_MS)} ${digest}`);
     const held = key === null ? undefined : kept.read();
     if (held) return held;
-    const { carriers: waits, language, ...cart } = request();
+    const { carriers: waits, language, buyerId, ...asked } = request();
+    const cart = await this.#withHistory(asked, buyerId);
     const products = ruledById(this.#sources.products(), book.book);
     const loads = this.#sources.loads();
     const opened = completeCart(book.places, cart, { products, now, loads, pointed: withCentroid });
@@ -225,13 +228,21 @@ export class LiveQuotes {
     const { quote, asked: carriersAsked } = await this.#withCarriers(book, admission.admitted, waits !== 'later');
     const text = JSON.stringify(toPublicQuote(quote, book.book, { edition, ...ending, language, near: opened.request.destination.point }));
     const answered = { edition, text, tag: hash('sha1', text, 'base64url').slice(0, 16) };
-    // What a carrier says may be another in a moment.
-    if (!carriersAsked && key !== null) kept.write(answered);
+    // What a carrier says may be another in a moment, and so may when somebody ordered last.
+    if (!carriersAsked && key !== null && buyerId === undefined) kept.write(answered);
     return answered;
   }
 
+  /** A cart with when its buyer ordered last, where the shop knows that and nobody says it. */
+  async #withHistory<C extends CartInput>(cart: C, buyerId: string | undefined): Promise<C> {
+    if (buyerId === undefined || cart.lastOrderAt !== undefined) return cart;
+    const last = await this.#sources.lastOrderOf?.(buyerId);
+    return last ? { ...cart, lastOrderAt: last } : cart;
+  }
+
   /** The owner's quote of an order's cart by an edition, with what it was made of. */
-  async told(cart: CartInput, asked: Asked): Promise<ToldQuote> {
+  async told(told: CartInput, asked: Asked, buyerId?: string): Promise<ToldQuote> {
+    const cart = await this.#withHistory(told, buyerId);
     const { number, book } = await this.#sight(asked);
     const now = this.#sources.now();
     const products = ruledById(this.#sources.products(), book.book);

@@ -28,10 +28,11 @@ function sendFresh(req: Request, res: Response, tag: string, answer: object): ty
 }
 
 /** Whether an order was placed before is for the shop to say, not for the buyer. */
-function requireHistory(lastOrderAt: string | undefined, { key }: Caller): void {
-  if (lastOrderAt === undefined || key?.scopes.has('quotes')) return;
+function requireHistory(body: { lastOrderAt?: string | undefined; buyerId?: string | undefined }, { key }: Caller): void {
+  const claimed = (['lastOrderAt', 'buyerId'] as const).find((field) => body[field] !== undefined);
+  if (claimed === undefined || key?.scopes.has('quotes')) return;
   const detail = 'When the buyer ordered last is taken with a server key for quotes only.';
-  throw new HttpProblem('key-needed', detail, { errors: [{ pointer: '/lastOrderAt', detail }] });
+  throw new HttpProblem('key-needed', detail, { errors: [{ pointer: `/${claimed}`, detail }] });
 }
 
 /** Of a question as it was sent, and of who may say more than others. */
@@ -50,7 +51,7 @@ export function quoteHandlers(quotes: LiveQuotes, lookOf: (look: string) => Look
       const { query, who, req, res } = asked;
       const read = () => {
         const { body } = asked;
-        requireHistory(body.lastOrderAt, who);
+        requireHistory(body, who);
         return body;
       };
       const look = query.look === undefined ? null : lookOf(query.look);

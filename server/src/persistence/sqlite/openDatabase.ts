@@ -17,6 +17,7 @@ import { Drafts1765200000000 } from './migrations/1765200000000-drafts.ts';
 import { Orders1765400000000 } from './migrations/1765400000000-orders.ts';
 import { Desk1765500000000 } from './migrations/1765500000000-desk.ts';
 import { Mail1765600000000 } from './migrations/1765600000000-mail.ts';
+import { Windows1765700000000 } from './migrations/1765700000000-windows.ts';
 import { openSqlite, type SqliteDatabase } from './openSqlite.ts';
 
 export const migrations = [
@@ -36,6 +37,7 @@ export const migrations = [
   Orders1765400000000,
   Desk1765500000000,
   Mail1765600000000,
+  Windows1765700000000,
 ];
 
 /** Opens the shop of a folder. */

@@ -1,6 +1,9 @@
 import type { Allowance, SingleCommand } from '@ostrakon/core';
-import { useQuery } from '@tanstack/react-query';
+import { type RunningWindow, RunningWindows as RunningWindowsTold } from '@ostrakon/core/contract';
+import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from 'react-router';
+import { problemWords } from '../../access/problemWords.ts';
+import { ask } from '../../api/client.ts';
 import { useDraft, useDraftSession } from '../../draft/DraftProvider.tsx';
 import { queries } from '../../draft/queries.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -12,10 +15,65 @@ const runs = ({ sinceOrder, sinceCart }: Allowance) => sinceOrder !== null || si
 const ended = (rules: readonly Allowance[], endedAt: string | null): SingleCommand[] =>
   rules.map((rule) => ({ name: 'setAllowance', args: { ...rule, endedAt } }));
 
+const windowsQuery = queryOptions({
+  queryKey: ['windows'],
+  queryFn: () => ask('GET /windows', RunningWindowsTold),
+  refetchInterval: 60_000,
+});
+
+/** Who is inside the hours of one reduction, and until when. */
+function BuyersInside({ window }: { window: RunningWindow | undefined }) {
+  const format = useFormat();
+  const client = useQueryClient();
+  if (!window) return null;
+  if (window.inside === 0) return <p className="basis-full text-sm text-ash">Nobody has ordered within these hours.</p>;
+  const end = async (order: number, name: string) => {
+    try {
+      client.setQueryData(windowsQuery.queryKey, await ask('POST /windows/end', RunningWindowsTold, { body: { order } }));
+      toast(`The hours of ${name} have ended`);
+    } catch (failed) {
+      toast.error(problemWords(failed));
+    }
+  };
+  return (
+    <details className="basis-full text-sm">
+      <summary className="min-h-6 cursor-pointer">
+        {format.count(window.inside, 'buyer')} {window.inside === 1 ? 'is' : 'are'} inside now
+      </summary>
+      <ul className="max-h-60 overflow-auto">
+        {window.buyers.map(({ order, name, until, known }) => (
+          <li key={order} className="flex items-center gap-3 border-line border-t py-0.5">
+            <Link to={`/orders/${order}`} className="text-clay underline">
+              {order}
+            </Link>
+            <span>{name ?? 'somebody who is forgotten'}</span>
+            <span className="text-ash">until {format.moment(until)}</span>
+            <span className="ms-auto">
+              {known ? (
+                <Button
+                  look="quiet"
+                  aria-label={`End the hours of order ${order}`}
+                  onClick={() => void end(order, name ?? `order ${order}`)}
+                >
+                  End for this one
+                </Button>
+              ) : (
+                <span className="text-ash">only your checkout knows them</span>
+              )}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {window.inside > window.buyers.length && <p className="text-ash">And {format.number(window.inside - window.buyers.length)} more.</p>}
+    </details>
+  );
+}
+
 /** Reductions that run for some hours after an order or a cart was begun, and the way to end what is running, one or all. */
 export function RunningWindows() {
   const { allowances } = useDraft().book;
   const { data } = useQuery(queries.live);
+  const { data: inside } = useQuery(windowsQuery);
   const session = useDraftSession();
   const format = useFormat();
   const all = allowances.filter(runs);
@@ -66,6 +124,7 @@ export function RunningWindows() {
                 End it for everyone
               </Button>
             </span>
+            <BuyersInside window={inside?.windows.find(({ allowance }) => allowance === rule.id)} />
           </li>
         ))}
       </ul>

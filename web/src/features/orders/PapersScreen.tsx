@@ -158,7 +158,7 @@ function Papers() {
           Orders
         </Link>
       </p>
-      <h1 className="font-serif text-xl font-semibold">Slips and lists</h1>
+      <h1 className="font-serif text-xl font-semibold">Slips, lists and e-mails</h1>
       <div className="flex flex-wrap items-center gap-3">
         <Segments
           label="Which paper"

@@ -199,6 +199,7 @@ export function Palette({
                   },
                   { label: 'Connect your checkout', called: ['keys', 'api', 'integration', 'cart'], act: go('/shop/checkout') },
                   { label: 'People', called: ['users', 'staff', 'passwords', 'roles', 'sign in'], act: go('/shop/people') },
+                  { label: 'E-mails', called: ['mail', 'smtp', 'packer', 'message'], act: go('/shop/mail') },
                   { label: 'Activity', called: ['audit', 'log', 'who'], act: go('/shop/activity') },
                   { label: 'Backup, export and import', called: ['restore', 'copy', 'download'], act: go('/shop/backup') },
                   ...LOOKS.map((look) => ({
