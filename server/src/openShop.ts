@@ -1,3 +1,4 @@
+import pLimit from 'p-limit';
 import { AccountStore } from './features/carriers/accountStore.ts';
 import { Drafts } from './features/draft/drafts.ts';
 import { EditionStore } from './features/editions/editionStore.ts';
@@ -8,6 +9,7 @@ import { DeskFeed } from './features/orders/deskFeed.ts';
 import { DeskStore } from './features/orders/deskStore.ts';
 import { Forgetting } from './features/orders/forgetting.ts';
 import { LabelStore } from './features/orders/labelStore.ts';
+import { orderLoads } from './features/orders/orderLoads.ts';
 import { OrderStore } from './features/orders/orderStore.ts';
 import { SurveyStore } from './features/surveys/surveyStore.ts';
 import { TrialStore } from './features/trials/trialStore.ts';
@@ -25,6 +27,14 @@ export async function openShop(folder: string, now: () => string) {
     const mail = new MailStore(database, secrets, now);
     await mail.holdUnsure();
     const drafts = await Drafts.open(database, now);
+    const loads = await LoadStore.open(database);
+    const countOrders = async () => loads.ofDesk(await orderLoads(database, now()));
+    await countOrders();
+    // One count at a time, and one more for what has changed during it.
+    const counting = pLimit(1);
+    deskFeed.onChange(() => {
+      if (counting.pendingCount === 0) void counting(countOrders).catch(() => undefined);
+    });
     return {
       database,
       accounts: await AccountStore.open(database, secrets, now),
@@ -32,7 +42,7 @@ export async function openShop(folder: string, now: () => string) {
       draft: drafts.main,
       editions: await EditionStore.open(database, now),
       goods: await GoodsStore.open(database),
-      loads: await LoadStore.open(database),
+      loads,
       desk: new DeskStore(database, now, deskFeed),
       deskFeed,
       labels: new LabelStore(database, now, deskFeed.tell),

@@ -346,6 +346,8 @@ export const FiledConsignment = DeskConsignment.pick({
   steps: true,
 }).extend({
   parcels: z.array(QuoteParcel),
+  /** The packing day it counts for. */
+  countsOn: Day.optional(),
   carried: z.strictObject({ account: Id, service: z.string() }).nullable(),
   /** Labels of its parcels; absent where none was asked for. */
   labels: z.array(FiledLabel).optional(),

@@ -462,6 +462,7 @@ export const FIELD_WORDS: Readonly<Record<string, string>> = {
   'ShopFile.drafts': 'Drafts beside the main one.',
   'ShopFile.orders': 'Orders as they were placed.',
   'ShopFile.orders.number': 'The number the shop gave it.',
+  'ShopFile.orders.consignments.countsOn': 'The packing day it counts for.',
   'ShopFile.orders.buyerMark': 'A digest of the shop’s own reference of who bought.',
   'ShopFile.orders.reference': 'Made by whoever placed it; the same one again is the same order.',
   'ShopFile.orders.placedAt': 'When it was placed.',

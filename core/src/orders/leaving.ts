@@ -8,6 +8,8 @@ import { instantOf } from '../time/timeZone.ts';
 
 /** When a consignment has to leave so that its promise holds. */
 export interface Leaving {
+  /** The packing day it counts for: of so many a day that a location packs. */
+  readonly countsOn: PlainDate | null;
   /** The last day on which it can be packed, by the clock of its location. */
   readonly packBy: PlainDate | null;
   /** The last day on which it can leave. */
@@ -18,7 +20,7 @@ export interface Leaving {
   readonly window: TimeSpan | null;
 }
 
-const NOTHING: Leaving = { packBy: null, leavesOn: null, dueAt: null, window: null };
+const NOTHING: Leaving = { countsOn: null, packBy: null, leavesOn: null, dueAt: null, window: null };
 
 /** When a carrier collects at a location on a day. */
 export function collectionOn(location: Pick<Location, 'dispatch' | 'timeZone'>, service: string, date: PlainDate): Instant | null {
@@ -38,15 +40,16 @@ export function leavingOf(
 ): Leaving {
   const step = <C extends PromiseStep['code']>(code: C) => chain.find((one): one is Extract<PromiseStep, { code: C }> => one.code === code);
   const packBy = step('packed')?.last ?? null;
+  const countsOn = step('counted')?.date ?? null;
   const round = step('round');
   if (round) {
     const [window = null] = round.windows;
     const dueAt = window && msToInstant(instantOf(toDay(round.date), minutesOf(window.from), timeZone));
-    return { packBy: packBy ?? round.date, leavesOn: round.date, dueAt, window };
+    return { countsOn, packBy: packBy ?? round.date, leavesOn: round.date, dueAt, window };
   }
   const ready = step('ready');
-  if (ready) return { packBy: packBy ?? ready.date, leavesOn: ready.date, dueAt: ready.at, window: null };
+  if (ready) return { countsOn, packBy: packBy ?? ready.date, leavesOn: ready.date, dueAt: ready.at, window: null };
   const leaves = step('leaves');
-  if (!leaves) return { ...NOTHING, packBy };
-  return { packBy, leavesOn: leaves.last, dueAt: location && collectionOn(location, service.id, leaves.last), window: null };
+  if (!leaves) return { ...NOTHING, countsOn, packBy };
+  return { countsOn, packBy, leavesOn: leaves.last, dueAt: location && collectionOn(location, service.id, leaves.last), window: null };
 }

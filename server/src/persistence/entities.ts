@@ -193,7 +193,8 @@ export interface ConsignmentRow {
   parcels: number;
   goods: string;
   search: string;
-  packBy: string | null;
+  countsOn: string | null;
+  readonly packBy: string | null;
   leavesOn: string | null;
   dueAt: string | null;
   window: string | null;
@@ -359,6 +360,8 @@ export const ConsignmentEntity = new EntitySchema<ConsignmentRow>({
     { name: 'IDX_consignment_order', columns: ['order'] },
     { name: 'IDX_consignment_placed', columns: ['placedAt'] },
     { name: 'IDX_consignment_lead', columns: ['lead'] },
+    { name: 'IDX_consignment_counts', columns: ['countsOn'] },
+    { name: 'IDX_consignment_window', columns: ['leavesOn', 'window'] },
   ],
   columns: {
     id: { type: 'integer', primary: true, generated: 'increment' },
@@ -380,6 +383,7 @@ export const ConsignmentEntity = new EntitySchema<ConsignmentRow>({
     parcels: { type: 'integer' },
     goods: { type: 'text' },
     search: { type: 'text' },
+    countsOn: { type: 'varchar', name: 'counts_on', nullable: true },
     packBy: { type: 'varchar', name: 'pack_by', nullable: true },
     leavesOn: { type: 'varchar', name: 'leaves_on', nullable: true },
     dueAt: { type: 'varchar', name: 'due_at', nullable: true },

@@ -139,6 +139,7 @@ export function rowOfConsignment(
   const { lines, parcels, carried, with: joint, steps: _steps, labels = [], window, ...facts } = filed;
   return {
     ...facts,
+    countsOn: facts.countsOn ?? null,
     id,
     revision: 1,
     order: order.number,

@@ -17,6 +17,11 @@ export class DeskFeed {
     this.#emitter.emit(CHANGED, ids);
   };
 
+  /** Does something whenever anything has changed. */
+  onChange(act: () => void): void {
+    this.#emitter.on(CHANGED, act);
+  }
+
   /** Answers with what changes from now on, until whoever asked goes or the shop is closed. */
   async send(res: Response): Promise<void> {
     const gone = new AbortController();

@@ -38,7 +38,11 @@ import { buyerIn, planIn, soldIn, stepOfRow, togetherIn, windowIn } from '../../
 import type { DeskFeed } from './deskFeed.ts';
 
 /** A row of the list with who receives it, as SQL gives it. */
-type ListedRow = Omit<ConsignmentRow, 'plan' | 'together' | 'noted'> & { noted: number; name: string | null; town: string | null };
+type ListedRow = Omit<ConsignmentRow, 'plan' | 'together' | 'noted' | 'countsOn'> & {
+  noted: number;
+  name: string | null;
+  town: string | null;
+};
 
 const COLUMNS = `c."id", c."revision", c."order", c."part", c."parts", c."state", b."name", b."town", c."goods", c."pieces", c."weight", c."parcels", c."service", c."kind", c."origin", c."placed_at" AS "placedAt", c."pack_by" AS "packBy", c."leaves_on" AS "leavesOn", c."due_at" AS "dueAt", c."window", c."first", c."last", c."lead", c."labels", c."noted"`;
 
@@ -227,7 +231,7 @@ export class DeskStore {
     const steps = await manager.find(ConsignmentStepEntity, { where: { consignment: row.id }, order: { seq: 'ASC' } });
     const { lines, parcels, carried } = planIn(row);
     const labels = await manager.find(ParcelLabelEntity, { where: { consignment: row.id }, order: { id: 'ASC' } });
-    const { plan: _plan, together, search: _search, lead, noted, ...facts } = row;
+    const { plan: _plan, together, search: _search, lead, noted, countsOn: _counts, ...facts } = row;
     const joint = togetherIn({ together });
     const held = lead === null ? [] : await manager.find(ConsignmentEntity, { where: { lead }, order: { id: 'ASC' } });
     const led = joint?.parcels != null;

@@ -18,6 +18,7 @@ import { Orders1765400000000 } from './migrations/1765400000000-orders.ts';
 import { Desk1765500000000 } from './migrations/1765500000000-desk.ts';
 import { Mail1765600000000 } from './migrations/1765600000000-mail.ts';
 import { Windows1765700000000 } from './migrations/1765700000000-windows.ts';
+import { CountsOn1765800000000 } from './migrations/1765800000000-counts-on.ts';
 import { openSqlite, type SqliteDatabase } from './openSqlite.ts';
 
 export const migrations = [
@@ -38,6 +39,7 @@ export const migrations = [
   Desk1765500000000,
   Mail1765600000000,
   Windows1765700000000,
+  CountsOn1765800000000,
 ];
 
 /** Opens the shop of a folder. */
