@@ -77,6 +77,8 @@ export const DeskQuery = z.object({
   service: Id.optional(),
   origin: Id.optional(),
   state: OrderState.optional(),
+  /** Only those something is the matter with: a note, a label that failed, an e-mail that came back. */
+  trouble: z.literal('1').optional(),
   sort: z.enum(['due', 'newest', 'oldest', 'heaviest']).default('due'),
   offset: Few.max(10_000_000).default(0),
   limit: Few.min(1).max(500).default(100),

@@ -58,7 +58,7 @@ export class LoadStore {
   async set(load: DayLoad): Promise<void> {
     const atDesk = this.#atDesk(load);
     if (load.orders < atDesk) {
-      const detail = `${atDesk} orders of this day are at your desk. Call off what is not to be packed.`;
+      const detail = `${atDesk === 1 ? 'One order of this day is' : `${atDesk} orders of this day are`} at your desk. Call off what is not to be packed.`;
       throw new HttpProblem('invalid-request', detail, { errors: [{ pointer: '/orders', detail }] });
     }
     await this.#put(keyOfLoad(load), () => load.orders - atDesk);

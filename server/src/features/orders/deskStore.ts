@@ -52,6 +52,8 @@ const labelOf = ({ id, parcel, account, service, state, tracking, cost, detail, 
 });
 
 const quoted = (states: readonly string[]) => states.map((state) => `'${state}'`).join(', ');
+/** Something is the matter with it. */
+const TROUBLE = `(c."noted" = 1 OR EXISTS (SELECT 1 FROM "parcel_label" l WHERE l."consignment" = c."id" AND l."state" = 'failed') OR EXISTS (SELECT 1 FROM "mail" m WHERE m."order" = c."order" AND m."state" IN ('bounced', 'failed', 'unsure')))`;
 const WAITS = `c."state" IN (${quoted(WAITING)})`;
 /** Packed, and only to be collected: it waits for its buyer, not for the desk. */
 const READY = `(c."state" = 'packed' AND c."kind" = 'counter')`;
@@ -144,7 +146,7 @@ export class DeskStore {
     return Object.fromEntries(Object.keys(VIEWS).map((view) => [view, row[view as DeskView] ?? 0])) as Counts;
   }
 
-  async list({ view, text, service, origin, state, sort, offset, limit }: DeskQuery, today: string): Promise<DeskList> {
+  async list({ view, text, service, origin, state, trouble, sort, offset, limit }: DeskQuery, today: string): Promise<DeskList> {
     const { sql, days } = VIEWS[view];
     const parts = [sql];
     const values: unknown[] = Array.from({ length: days }, () => today);
@@ -153,12 +155,13 @@ export class DeskStore {
       parts.push(`c."${column}" = ?`);
       values.push(value);
     }
+    if (trouble !== undefined) parts.push(TROUBLE);
     for (const word of searchText(text).split(/\s+/).filter(Boolean)) {
       parts.push(`(c."search" LIKE ? ESCAPE '\\' OR c."order" IN (SELECT "order" FROM "order_buyer" WHERE "search" LIKE ? ESCAPE '\\'))`);
       values.push(likely(word), likely(word));
     }
     const where = parts.join(' AND ');
-    const plain = text === '' && service === undefined && origin === undefined && state === undefined;
+    const plain = text === '' && [service, origin, state, trouble].every((narrowed) => narrowed === undefined);
     // What is searched is gone through once, for the rows and for how many there are.
     const total = plain ? '' : ', COUNT(*) OVER () AS "total"';
     const rows = await this.#query<ListedRow & { total?: number }>(

@@ -17,6 +17,7 @@ import { FilesDialog } from './FilesDialog.tsx';
 import { ForgetOldDialog } from './ForgetOldDialog.tsx';
 import { LabelsDialog } from './LabelsDialog.tsx';
 import { OrdersIn } from './OrdersIn.tsx';
+import { SavedLists } from './SavedLists.tsx';
 import { useDeskChanges } from './useDeskChanges.ts';
 import { useDeskRows } from './useDeskRows.ts';
 import { useLabels } from './useLabels.ts';
@@ -40,7 +41,9 @@ function useWanted() {
   const sort = SORTS.find(([name]) => name === search.get('sort'))?.[0] ?? usualSort(view);
   const text = search.get('text') ?? '';
   const service = search.get('service') ?? '';
-  return { wanted: { view, text: useDeferredValue(text), service, sort }, text, search, change };
+  const origin = search.get('origin') ?? '';
+  const trouble = search.get('trouble') === '1';
+  return { wanted: { view, text: useDeferredValue(text), service, origin, trouble, sort }, text, search, change };
 }
 
 /** Rows that were chosen, as they are by now. */
@@ -105,7 +108,9 @@ function Listing({ wanted, rows, children }: { wanted: Wanted; rows: ReturnType<
   if (!rows.list || rows.total > 0) return children;
   return (
     <p className="rounded-lg border border-line-strong bg-paper p-4">
-      {wanted.text === '' && wanted.service === '' ? EMPTY[wanted.view] : 'Nothing fits what you search for.'}
+      {wanted.text === '' && wanted.service === '' && wanted.origin === '' && !wanted.trouble
+        ? EMPTY[wanted.view]
+        : 'Nothing fits what you search for.'}
     </p>
   );
 }
@@ -158,7 +163,12 @@ function DeskPage() {
         <Heading list={rows.list} />
         {wanted.view === 'today' && wanted.sort === 'due' && <DayLine groups={rows.list?.groups ?? []} />}
         <DeskTools
-          end={(wanted.view === 'out' || wanted.view === 'late') && <AskCarriers onLooked={readAnew} />}
+          end={
+            <>
+              <SavedLists search={search.toString()} />
+              {(wanted.view === 'out' || wanted.view === 'late') && <AskCarriers onLooked={readAnew} />}
+            </>
+          }
           wanted={wanted}
           text={text}
           counts={rows.list?.counts}

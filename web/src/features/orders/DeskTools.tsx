@@ -45,7 +45,8 @@ export function DeskTools({
   change: (more: Readonly<Record<string, string | null>>) => void;
 }) {
   const { format } = useDesk();
-  const { view, sort, service } = wanted;
+  const { facts } = useDesk();
+  const { view, sort, service, origin, trouble } = wanted;
   return (
     <>
       <div className="mb-2">
@@ -74,6 +75,25 @@ export function DeskTools({
             </option>
           ))}
         </Select>
+        {facts.locations.length > 1 && (
+          <Select className="w-44!" label="Location" value={origin} onChange={(event) => change({ origin: event.target.value })}>
+            <option value="">Every location</option>
+            {facts.locations.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </Select>
+        )}
+        <label className="flex min-h-8 items-center gap-1.5 text-sm">
+          <input
+            type="checkbox"
+            className="size-4 accent-clay"
+            checked={trouble}
+            onChange={(event) => change({ trouble: event.target.checked ? '1' : null })}
+          />
+          With trouble
+        </label>
         <Select
           className="w-44!"
           label="Order of the list"

@@ -7,6 +7,8 @@ export interface Wanted {
   readonly view: DeskView;
   readonly text: string;
   readonly service: string;
+  readonly origin: string;
+  readonly trouble: boolean;
   readonly sort: 'due' | 'newest' | 'oldest' | 'heaviest';
 }
 
@@ -23,12 +25,21 @@ export const deskApi = {
 
 export const deskQueries = {
   facts: queryOptions({ queryKey: ['desk', 'facts'], queryFn: () => ask('GET /desk', DeskFacts), staleTime: 60_000 }),
-  stretch: ({ view, text, service, sort }: Wanted, at: number) =>
+  stretch: ({ view, text, service, origin, trouble, sort }: Wanted, at: number) =>
     queryOptions({
-      queryKey: ['desk', 'list', view, text, service, sort, at],
+      queryKey: ['desk', 'list', view, text, service, origin, trouble, sort, at],
       queryFn: () =>
         ask('GET /orders', DeskList, {
-          query: { view, text, sort, service: service === '' ? undefined : service, offset: String(at * STRETCH), limit: String(STRETCH) },
+          query: {
+            view,
+            text,
+            sort,
+            service: service || undefined,
+            origin: origin || undefined,
+            trouble: trouble ? '1' : undefined,
+            offset: String(at * STRETCH),
+            limit: String(STRETCH),
+          },
         }),
       staleTime: 5000,
     }),
