@@ -50,7 +50,7 @@ interface Opened {
 }
 
 /** E-mails are looked after so often, in milliseconds. */
-const MAIL_EVERY_MS = 5000;
+const MAIL_EVERY_MS = 2000;
 
 /** How long requests under way may take to end, in milliseconds. */
 export const DRAIN_MS = 10_000;

@@ -1,4 +1,4 @@
-import { type Instant, instantToMs, msToInstant } from '@ostrakon/core';
+import { type Instant, instantToMs, isWaiting, msToInstant, type OrderState } from '@ostrakon/core';
 import { type BuyerMail, type MailFacts, MailSettings, MailState, NO_MAIL, type SetMail } from '@ostrakon/core/contract';
 import { type EntityManager, In, IsNull, LessThanOrEqual, MoreThan } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
@@ -81,7 +81,10 @@ export class MailStore {
   }
 
   /** Writes down e-mails for what has happened since the last time. @returns whether there may be more of it */
-  gather(): Promise<boolean> {
+  async gather(): Promise<boolean> {
+    const row = await this.#row();
+    // Looked at often, and seldom is there anything: nobody waits for that.
+    if (!row || !(await this.#database.read.existsBy(ConsignmentStepEntity, { seq: MoreThan(row.cursor) }))) return false;
     return this.#database.write(async ({ manager }) => {
       const held = await manager.findOneBy(MailSettingEntity, { id: ROW });
       if (!held) return false;
@@ -105,7 +108,7 @@ export class MailStore {
         const notBefore = msToInstant(instantToMs(step.at) + GRACE_MS);
         if (kind !== null) return settings.buyers[kind] ? [{ ...about, once: `${kind} ${row.id}`, kind, packer: null, notBefore }] : [];
         // What came from a file and has left long ago needs no packing.
-        if (step.what !== 'placed' || row.state !== 'new') return [];
+        if (step.what !== 'placed' || !isWaiting(row.state as OrderState)) return [];
         return each
           .filter(({ origin }) => origin === null || origin === row.origin)
           .map(({ id }) => ({ ...about, once: `packer ${id} ${row.id}`, kind: 'packer', packer: id, notBefore: null }));
