@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { openMailbox } from '@ostrakon/mailbox';
 import { chromium, type Page } from '@playwright/test';
 import { browser } from './browser.ts';
 import { root } from './places.ts';
@@ -12,8 +13,18 @@ const target = join(root, 'docs/screenshots');
 const folder = mkdtempSync(join(tmpdir(), 'ostrakon-shots-'));
 const seed = join(folder, 'seed.json');
 mkdirSync(target, { recursive: true });
-execFileSync(process.execPath, [join(root, 'demo/dist/writeSeed.js'), seed, '--orders', '600', '--days', '40']);
+execFileSync(process.execPath, [
+  join(root, 'demo/dist/writeSeed.js'),
+  seed,
+  '--orders',
+  '600',
+  '--days',
+  '40',
+  '--mail',
+  String(mailbox.smtpPort),
+]);
 
+const mailbox = await openMailbox();
 const carriers = await startCarriers();
 const demo = await startServer(join(folder, 'demo'), seed, carriers.url, { SHOP_FRONT: 'open' });
 const empty = await startServer(join(folder, 'empty'), '', carriers.url);
@@ -98,6 +109,7 @@ try {
   await shootPage('papers', `${demo.url}/orders/papers`, (on) => on.getByRole('button', { name: 'Change the template itself' }).click());
   await shoot('publish', `${demo.url}/publish`);
   await planSeason(demo.url);
+  await shootPage('mail', `${demo.url}/shop/mail`, (on) => on.getByRole('cell', { name: /Orders to pack/ }).waitFor());
   await shootPage('editions', `${demo.url}/editions`, (on) =>
     on.getByRole('region', { name: 'What buyers get otherwise' }).getByRole('listitem').first().waitFor(),
   );
@@ -159,5 +171,6 @@ try {
 } finally {
   await chrome.close();
   for (const started of [demo, empty, large, carriers]) stop(started);
+  await mailbox.close();
   rmSync(folder, { recursive: true, force: true });
 }

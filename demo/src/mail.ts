@@ -12,7 +12,7 @@ export const mailTo = (port: number): SetMail => ({
       mail: 'storeroom@tidewrack.example',
       origin: null,
       groups: [],
-      when: { every: 'day', at: '06:30' },
+      when: { every: 'day', at: '00:15' },
     },
     {
       id: 'kilns',

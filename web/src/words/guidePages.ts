@@ -62,6 +62,7 @@ const SCREENS: readonly (readonly [path: RegExp, page: GuidePage])[] = [
   [/^\/shop\/words/, 'words'],
   [/^\/shop\/delivery/, 'delivery-page'],
   [/^\/shop\/checkout/, 'checkout'],
+  [/^\/shop\/mail/, 'orders'],
   [/^\/shop\/people/, 'people'],
   [/^\/shop\/activity/, 'activity'],
   [/^\/shop\/?$/, 'shop'],
