@@ -13,6 +13,7 @@ const target = join(root, 'docs/screenshots');
 const folder = mkdtempSync(join(tmpdir(), 'ostrakon-shots-'));
 const seed = join(folder, 'seed.json');
 mkdirSync(target, { recursive: true });
+const mailbox = await openMailbox();
 execFileSync(process.execPath, [
   join(root, 'demo/dist/writeSeed.js'),
   seed,
@@ -24,7 +25,6 @@ execFileSync(process.execPath, [
   String(mailbox.smtpPort),
 ]);
 
-const mailbox = await openMailbox();
 const carriers = await startCarriers();
 const demo = await startServer(join(folder, 'demo'), seed, carriers.url, { SHOP_FRONT: 'open' });
 const empty = await startServer(join(folder, 'empty'), '', carriers.url);
