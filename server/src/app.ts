@@ -81,7 +81,7 @@ export interface Doors {
   /** What writes and sends e-mails. */
   readonly mailDesk: MailDesk;
   /** Ends what goes on beside the doors. */
-  close(): void;
+  close(): Promise<void>;
 }
 
 const security = helmet({
@@ -310,6 +310,9 @@ export function createDoors(parts: AppParts): Doors {
     buyers: buyersDoor(parts, feed, quotes),
     labelDesk: desk.labelDesk,
     mailDesk,
-    close: () => desk.intake.close(),
+    close: () => {
+      desk.intake.close();
+      return mailDesk.stop();
+    },
   };
 }

@@ -142,11 +142,11 @@ export class ShopServer {
       };
     };
     let stopWatching = every === undefined ? undefined : watch(every);
-    const close = () => {
+    const close = async () => {
       stopWatching?.();
       shop.surveys.stopAll();
-      doors.close();
-      return shop.database.close();
+      await doors.close();
+      await shop.database.close();
     };
     return {
       shop,

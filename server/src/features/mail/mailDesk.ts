@@ -63,6 +63,7 @@ function holds(kind: MailRow['kind'], state: OrderState): boolean {
 export class MailDesk {
   readonly #sources: MailSources;
   #running: Promise<void> | undefined;
+  #stopping = false;
 
   constructor(sources: MailSources) {
     this.#sources = sources;
@@ -76,6 +77,12 @@ export class MailDesk {
     return this.#running;
   }
 
+  /** Ends with the e-mail that is just being sent, if there is one: nobody has to wonder whether it went. */
+  async stop(): Promise<void> {
+    this.#stopping = true;
+    await this.#running?.catch(() => undefined);
+  }
+
   async #work(): Promise<void> {
     const { store, mailer } = this.#sources;
     const setUp = await store.setUp();
@@ -86,7 +93,10 @@ export class MailDesk {
     if (!sends) return;
     try {
       for (let due = await store.due(AT_ONCE); due.length > 0; due = await store.due(AT_ONCE)) {
-        for (const mail of due) await this.#send(sends, mail, setUp);
+        for (const mail of due) {
+          if (this.#stopping) return;
+          await this.#send(sends, mail, setUp);
+        }
       }
     } finally {
       sends.close();

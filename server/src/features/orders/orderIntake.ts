@@ -102,6 +102,8 @@ export class OrderIntake {
   /** Takes all of them: asked twice, they are taken once. */
   take(id: string): Promise<OrdersTaken> {
     const held = this.#require(id);
+    if (!held.taken && held.thread.busy > 0)
+      throw new HttpProblem('desk-refused', 'Some of these orders are still being looked at. Take them when that is done.');
     if (held.counts.faults.length > 0)
       throw new HttpProblem(
         'desk-refused',
