@@ -1,6 +1,23 @@
+import { readFileSync } from 'node:fs';
 import type { DeskList, DeskRow } from '@ostrakon/core/contract';
 import type { Page } from '@playwright/test';
+import { BarcodeFormat, BinaryBitmap, DecodeHintType, HybridBinarizer, MultiFormatReader, RGBLuminanceSource } from '@zxing/library';
+import { PNG } from 'pngjs';
 import { axeFaults, expect, test, tooWide } from '../shop.ts';
+
+/** What the bars of a picture say, as a package for reading them has it. */
+function barsIn(png: Buffer): string {
+  const { data, width, height } = PNG.sync.read(png);
+  const grey = new Uint8ClampedArray(width * height);
+  for (let at = 0; at < grey.length; at += 1)
+    grey[at] = Math.round(((data[at * 4] ?? 0) + (data[at * 4 + 1] ?? 0) + (data[at * 4 + 2] ?? 0)) / 3);
+  const reader = new MultiFormatReader();
+  const hints = new Map<DecodeHintType, unknown>([
+    [DecodeHintType.POSSIBLE_FORMATS, [BarcodeFormat.CODE_128]],
+    [DecodeHintType.TRY_HARDER, true],
+  ]);
+  return reader.decode(new BinaryBitmap(new HybridBinarizer(new RGBLuminanceSource(grey, width, height))), hints).getText();
+}
 
 const desk = (page: Page) => page.getByRole('grid', { name: 'Orders' });
 const line = (page: Page, number: number | string) =>
@@ -65,8 +82,14 @@ test('an order of the shop front comes to the desk as it is placed, is packed wi
   await labels.getByRole('combobox', { name: 'Paper' }).selectOption({ label: 'A4, two on a sheet' });
   await labels.getByRole('button', { name: 'Print' }).click();
   expect((await saved).suggestedFilename()).toBe('labels.pdf');
-  await line(page, first).focus();
-  await page.keyboard.press('h');
+  // As a picture, and handed over with that: another package reads its bars (Code 128, ISO/IEC 15417).
+  const [tracking] = ((await labels.getByRole('listitem').textContent()) ?? '').split(' ');
+  await labels.getByRole('combobox', { name: 'Paper' }).selectOption({ label: 'A picture of each (PNG)' });
+  await labels.getByLabel('Mark what is packed as handed over when its labels are printed').check();
+  const picture = page.waitForEvent('download');
+  await labels.getByRole('button', { name: 'Print' }).click();
+  expect((await picture).suggestedFilename()).toBe('label-1.png');
+  expect(barsIn(readFileSync(await (await picture).path()))).toBe(tracking);
   await expect(page.getByText('No order waits to be packed.')).toBeVisible();
   await page.getByRole('radio', { name: 'Under way 2' }).click();
   await line(page, first).click();
@@ -192,7 +215,7 @@ test.describe('with some weeks of orders', () => {
     await source.fill(`<h1>Mine {{ order.number }}</h1>{{ choices.note }}`);
     await expect(paper.getByRole('heading', { level: 1 })).toContainText('Mine 1');
     await page.getByRole('button', { name: 'Save' }).click();
-    await expect(page.getByText('Packing slips saved')).toBeVisible();
+    await expect(page.getByText('Packing slips: saved')).toBeVisible();
     await page.reload();
     await expect(source).toHaveValue(/^<h1>Mine/);
     await page.getByRole('button', { name: 'As it came with the shop' }).click();

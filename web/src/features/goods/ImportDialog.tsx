@@ -1,6 +1,7 @@
 import { type DecimalSign, type GoodsField, goodsColumns, MARKS, PLAIN_GROUP } from '@ostrakon/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useDraft } from '../../draft/DraftProvider.tsx';
+import { FileFaults } from '../../files/FileFaults.tsx';
 import { ChooseFile, FileColumns, Progress } from '../../files/FileSteps.tsx';
 import { fileProblemWords } from '../../files/fileProblemWords.ts';
 import { rememberedColumns } from '../../files/rememberedColumns.ts';
@@ -16,7 +17,6 @@ import type { CheckedFile, ImportAsk, ImportTell } from './importMessages.ts';
 import { rowProblemWords } from './importWords.ts';
 import type { Goods } from './useGoods.ts';
 
-const MOST_SHOWN = 100;
 const kept = rememberedColumns('ostrakon-goods-columns', goodsColumns.fields);
 
 type Stage =
@@ -38,46 +38,18 @@ function downloadBad({ opened, checked }: { opened: OpenedFile<GoodsField>; chec
 
 function BadRows({ opened, checked }: { opened: OpenedFile<GoodsField>; checked: CheckedFile }) {
   const format = useFormat();
-  const problems = checked.bad.flatMap((row) => row.problems);
+  const faults = checked.bad.flatMap((row) =>
+    row.problems.map((problem) => ({ line: problem.line, cell: problem.cell, words: rowProblemWords(problem) })),
+  );
   return (
-    <section aria-label="Rows not taken" className="mt-3">
-      <div className="mb-1 flex items-center justify-between">
-        <h3 className="font-semibold text-fault">
-          {format.number(checked.bad.length)} {checked.bad.length === 1 ? 'row is' : 'rows are'} not taken
-        </h3>
-        <Button look="quiet" onClick={() => downloadBad({ opened, checked })}>
-          Save them as a file, to be mended
-        </Button>
-      </div>
-      <div className="max-h-[30vh] overflow-auto rounded-lg border border-line-strong">
-        <table className="w-full text-sm">
-          <thead className="sticky top-0 bg-bone text-start">
-            <tr>
-              <th scope="col" className="w-14 px-2 py-1 text-end">
-                Line
-              </th>
-              <th scope="col" className="px-2 py-1">
-                What stands there
-              </th>
-              <th scope="col" className="px-2 py-1">
-                What is wrong
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {problems.slice(0, MOST_SHOWN).map((problem, at) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: a list that does not change
-              <tr key={at} className="border-line border-t">
-                <td className="px-2 py-1 text-end">{problem.line}</td>
-                <td className="max-w-56 truncate px-2 py-1 text-ash">{problem.cell}</td>
-                <td className="px-2 py-1">{rowProblemWords(problem)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      {problems.length > MOST_SHOWN && <p className="mt-1 text-sm text-ash">And {problems.length - MOST_SHOWN} more, in the file.</p>}
-    </section>
+    <FileFaults
+      label="Rows not taken"
+      title={`${format.number(checked.bad.length)} ${checked.bad.length === 1 ? 'row is' : 'rows are'} not taken`}
+      saveAs="Save them as a file, to be mended"
+      faults={faults}
+      format={format}
+      onSave={() => downloadBad({ opened, checked })}
+    />
   );
 }
 

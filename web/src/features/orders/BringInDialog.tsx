@@ -1,5 +1,6 @@
 import { type BroughtState, localAt, NEEDED_ORDER_FIELDS, type OrderField, orderColumns, type ReadOrder, toDay } from '@ostrakon/core';
 import type { OrdersImport, OrdersTaken } from '@ostrakon/core/contract';
+import { type FileFault, FileFaults } from '../../files/FileFaults.tsx';
 import { ChooseFile, FileColumns, Progress } from '../../files/FileSteps.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { toCsv } from '../../ui/csv.ts';
@@ -12,7 +13,6 @@ import type { CheckedOrders } from './ordersFileMessages.ts';
 import { broughtFaultWords, ordersFaultWords } from './ordersFileWords.ts';
 import { type HowRead, useOrdersFile } from './useOrdersFile.ts';
 
-const MOST_SHOWN = 100;
 /** Orders older than that hardly wait to be packed. */
 const OLD_DAYS = 14;
 const STATES: readonly (readonly [BroughtState, string])[] = [
@@ -21,62 +21,20 @@ const STATES: readonly (readonly [BroughtState, string])[] = [
   ['done', 'have arrived'],
 ];
 
-interface Told {
-  readonly line: number;
-  readonly cell: string;
-  readonly words: string;
-}
-
 /** What is wrong, by line. */
-function Faults({ title, faults }: { title: string; faults: readonly Told[] }) {
+function Faults({ title, faults }: { title: string; faults: readonly FileFault[] }) {
   const { format } = useDesk();
   if (faults.length === 0) return null;
-  const save = () =>
-    download(
-      'faults-in-orders.csv',
-      toCsv([['Line', 'What stands there', 'What is wrong'], ...faults.map((one) => [String(one.line), one.cell, one.words])]),
-    );
+  const rows = faults.map(({ line, cell, words }) => [String(line), cell, words]);
   return (
-    <section aria-label={title} className="mt-3">
-      <div className="mb-1 flex items-center justify-between">
-        <h3 className="font-semibold text-fault">
-          {title}: {format.count(faults.length, 'fault')}
-        </h3>
-        <Button look="quiet" onClick={save}>
-          Save them as a file
-        </Button>
-      </div>
-      <div className="max-h-[30vh] overflow-auto rounded-lg border border-line-strong">
-        <table className="w-full text-sm">
-          <thead className="sticky top-0 bg-bone text-start">
-            <tr>
-              <th scope="col" className="w-16 px-2 py-1 text-end">
-                Line
-              </th>
-              <th scope="col" className="px-2 py-1 text-start">
-                What stands there
-              </th>
-              <th scope="col" className="px-2 py-1 text-start">
-                What is wrong
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {faults.slice(0, MOST_SHOWN).map((one, at) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: a list that does not change
-              <tr key={at} className="border-line border-t">
-                <td className="px-2 py-1 text-end">{one.line}</td>
-                <td className="max-w-56 truncate px-2 py-1 text-ash">{one.cell}</td>
-                <td className="px-2 py-1">{one.words}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-      {faults.length > MOST_SHOWN && (
-        <p className="mt-1 text-sm text-ash">And {format.number(faults.length - MOST_SHOWN)} more, in the file.</p>
-      )}
-    </section>
+    <FileFaults
+      label={title}
+      title={`${title}: ${format.count(faults.length, 'fault')}`}
+      saveAs="Save them as a file"
+      faults={faults}
+      format={format}
+      onSave={() => download('faults-in-orders.csv', toCsv([['Line', 'What stands there', 'What is wrong'], ...rows]))}
+    />
   );
 }
 

@@ -1,4 +1,4 @@
-import { dayText, fromDay, localAt } from '@ostrakon/core';
+import { dayText, fromDay, localAt, marked } from '@ostrakon/core';
 import { type DeskRow, DeskView, type DeskList as Listed, type OrderStep } from '@ostrakon/core/contract';
 import { type KeyboardEvent, useDeferredValue, useRef, useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
@@ -20,7 +20,7 @@ import { OrdersIn } from './OrdersIn.tsx';
 import { SavedLists } from './SavedLists.tsx';
 import { useDeskChanges } from './useDeskChanges.ts';
 import { useDeskRows } from './useDeskRows.ts';
-import { useLabels } from './useLabels.ts';
+import { handsOver, useLabels } from './useLabels.ts';
 import { useMarks } from './useMarks.ts';
 import { useTogether } from './useTogether.ts';
 
@@ -138,6 +138,11 @@ function DeskPage() {
     await join(set && chosen.rows.length < 2 ? set.of : chosen.rows, giveBack);
     chosen.letGo();
   };
+  /** What was printed has left for its carrier, where this browser has been told so. */
+  const handOver = (ids: readonly number[]) => {
+    const packed = rows.known.filter(({ id, state, kind }) => ids.includes(id) && marked(state, 'handOver', kind) !== null);
+    if (handsOver() && packed.length > 0) void mark('handOver', packed);
+  };
   const buyLabels = (row: DeskRow | null) => labels.buy((chosen.rows.length > 0 || !row ? chosen.rows : [row]).map(({ id }) => id));
   const onKey = (event: KeyboardEvent, row: DeskRow | null) => {
     const act = actOfKey(event);
@@ -203,7 +208,7 @@ function DeskPage() {
         />
       </section>
       <Outlet />
-      <LabelsDialog labels={labels} />
+      <LabelsDialog labels={labels} onPrinted={handOver} />
     </div>
   );
 }

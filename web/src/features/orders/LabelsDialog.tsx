@@ -1,23 +1,40 @@
-import type { LabelPaper } from '@ostrakon/core/contract';
 import { useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { Modal } from '../../ui/Modal.tsx';
 import { Select } from '../../ui/Select.tsx';
+import { useKept } from '../../ui/useKept.ts';
 import { useDesk } from './Desk.tsx';
-import { printLabels, type useLabels } from './useLabels.ts';
+import { HAND_OVER, type LabelForm, printLabels, type useLabels } from './useLabels.ts';
 
-export const PAPERS: readonly (readonly [LabelPaper, string])[] = [
+export const PAPERS: readonly (readonly [LabelForm, string])[] = [
   ['label', 'Label stock, 4 × 6 inches'],
   ['a4-2', 'A4, two on a sheet'],
   ['a4-4', 'A4, four on a sheet'],
   ['letter-2', 'Letter, two on a sheet'],
   ['letter-4', 'Letter, four on a sheet'],
+  ['png', 'A picture of each (PNG)'],
 ];
 
+/** Whether printing marks what is packed as handed over; this browser remembers it. */
+export function HandOverToo() {
+  const [handOver, setHandOver] = useKept(HAND_OVER, ['no', 'yes']);
+  return (
+    <label className="flex min-h-6 basis-full items-center gap-2 text-sm">
+      <input
+        type="checkbox"
+        className="size-4 accent-clay"
+        checked={handOver === 'yes'}
+        onChange={(event) => setHandOver(event.target.checked ? 'yes' : 'no')}
+      />
+      Mark what is packed as handed over when its labels are printed
+    </label>
+  );
+}
+
 /** Many labels being bought: how far it is, what failed and why, and what can be done about it. */
-export function LabelsDialog({ labels }: { labels: ReturnType<typeof useLabels> }) {
+export function LabelsDialog({ labels, onPrinted }: { labels: ReturnType<typeof useLabels>; onPrinted: (ids: readonly number[]) => void }) {
   const { format } = useDesk();
-  const [paper, setPaper] = useState<LabelPaper>('label');
+  const [paper, setPaper] = useState<LabelForm>('label');
   const { job, of, cancel, close, again } = labels;
   if (!job) return null;
   const { total, done, failed, status, cost } = job;
@@ -52,14 +69,15 @@ export function LabelsDialog({ labels }: { labels: ReturnType<typeof useLabels> 
         ) : (
           <>
             {(failed.length > 0 || status === 'cancelled') && <Button onClick={() => void again()}>Buy the missing ones</Button>}
-            <Select className="w-52!" label="Paper" value={paper} onChange={(event) => setPaper(event.target.value as LabelPaper)}>
+            <Select className="w-52!" label="Paper" value={paper} onChange={(event) => setPaper(event.target.value as LabelForm)}>
               {PAPERS.map(([one, name]) => (
                 <option key={one} value={one}>
                   {name}
                 </option>
               ))}
             </Select>
-            <Button look="main" onClick={() => void printLabels(of, paper)}>
+            <HandOverToo />
+            <Button look="main" onClick={async () => (await printLabels(of, paper)) && onPrinted(of)}>
               Print labels
             </Button>
           </>

@@ -1,5 +1,5 @@
 import { isWaiting } from '@ostrakon/core';
-import { type DeskConsignment, DeskMarked, type LabelPaper, type ParcelLabel } from '@ostrakon/core/contract';
+import { type DeskConsignment, DeskMarked, type ParcelLabel } from '@ostrakon/core/contract';
 import { useState } from 'react';
 import { problemWords } from '../../access/problemWords.ts';
 import { useSending } from '../../access/useSending.ts';
@@ -7,8 +7,8 @@ import { ask } from '../../api/client.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { useDesk } from './Desk.tsx';
-import { PAPERS } from './LabelsDialog.tsx';
-import { printLabels, useLabels } from './useLabels.ts';
+import { HandOverToo, PAPERS } from './LabelsDialog.tsx';
+import { handsOver, type LabelForm, printLabels, useLabels } from './useLabels.ts';
 import { useMarks } from './useMarks.ts';
 
 /** One label, and the last that is known of its parcel. */
@@ -40,9 +40,9 @@ function Label({ label, parcels }: { label: ParcelLabel; parcels: number }) {
 export function OrderLabels({ part }: { part: DeskConsignment }) {
   const { format } = useDesk();
   const { job, buy } = useLabels();
-  const { readAnew } = useMarks();
+  const { mark, readAnew } = useMarks();
   const { busy, error, send } = useSending();
-  const [paper, setPaper] = useState<LabelPaper>('label');
+  const [paper, setPaper] = useState<LabelForm>('label');
   if (!part.hasLabels || part.parcels === 0) return null;
   const missing = part.parcels - part.labels;
   const giveBack = () =>
@@ -50,6 +50,11 @@ export function OrderLabels({ part }: { part: DeskConsignment }) {
       await ask('POST /orders/labels/void', DeskMarked, { body: { of: [part.id] } });
       await readAnew();
     });
+  const print = async () => {
+    if (!(await printLabels([part.id], paper))) return;
+    // Whoever prints packs, and this browser has been told what that means.
+    if (handsOver() && part.state === 'packed') await mark('handOver', [part]);
+  };
   const running = job?.status === 'running';
   return (
     <section aria-label="Labels" className="border-line border-t px-4 py-3">
@@ -74,14 +79,15 @@ export function OrderLabels({ part }: { part: DeskConsignment }) {
         )}
         {part.labels > 0 && (
           <>
-            <Select className="w-44!" label="Paper" value={paper} onChange={(event) => setPaper(event.target.value as LabelPaper)}>
+            <Select className="w-44!" label="Paper" value={paper} onChange={(event) => setPaper(event.target.value as LabelForm)}>
               {PAPERS.map(([one, name]) => (
                 <option key={one} value={one}>
                   {name}
                 </option>
               ))}
             </Select>
-            <Button onClick={() => void printLabels([part.id], paper)}>Print</Button>
+            <Button onClick={() => void print()}>Print</Button>
+            {part.state === 'packed' && <HandOverToo />}
           </>
         )}
         {part.labels > 0 && (isWaiting(part.state) || part.state === 'cancelled') && (

@@ -1,12 +1,12 @@
 import { orderColumns } from '@ostrakon/core';
 import { FileRefused, openedOf, type ReadFile, readTable, readText } from '../../files/table.ts';
-import { isJson, ordersOfJson, ordersOfTable } from './ordersFile.ts';
+import { inParts, isJson, ordersOfJson, ordersOfTable } from './ordersFile.ts';
 import type { OrdersAsk, OrdersTell } from './ordersFileMessages.ts';
 
 // Reads a file of orders away from the page, and hands its orders out in parts.
 const tell = (message: OrdersTell) => self.postMessage(message);
 let held: { file: ReadFile } | { json: string } | undefined;
-let orders: ReturnType<typeof ordersOfTable>['orders'] = [];
+let parts: ReturnType<typeof inParts> = [];
 
 async function open(file: File): Promise<void> {
   const { text, encoding } = readText(new Uint8Array(await file.arrayBuffer()));
@@ -26,14 +26,14 @@ function check(ask: Extract<OrdersAsk, { kind: 'check' }>): void {
     tell({ kind: 'notJson', line: read.line, message: read.message });
     return;
   }
-  ({ orders } = read);
+  parts = inParts(read.orders);
   tell({ kind: 'checked', checked: read.checked });
 }
 
 async function answer(ask: OrdersAsk): Promise<void> {
   if (ask.kind === 'open') return open(ask.file);
   if (ask.kind === 'check') return check(ask);
-  tell({ kind: 'part', orders: orders.slice(ask.from, ask.from + ask.many) });
+  tell({ kind: 'part', orders: parts[ask.at] ?? [] });
 }
 
 self.onmessage = ({ data }: MessageEvent<OrdersAsk>) => {

@@ -18,6 +18,26 @@ const MOST_FAULTS = 5000;
 type Check = Omit<Extract<OrdersAsk, { kind: 'check' }>, 'kind'>;
 type Result = { readonly orders: readonly ReadOrder[]; readonly checked: CheckedOrders };
 
+/** Sent at once: so many orders, or so many lines of goods, whichever is reached first. */
+const ORDERS_OF_PART = 200;
+const LINES_OF_PART = 3000;
+
+/** Orders in the parts they are sent in: a body has its limit. */
+export function inParts(orders: readonly ReadOrder[]): (readonly ReadOrder[])[] {
+  const parts: ReadOrder[][] = [];
+  let lines = 0;
+  for (const one of orders) {
+    const last = parts.at(-1);
+    lines += one.order.lines.length;
+    if (last && last.length < ORDERS_OF_PART && lines <= LINES_OF_PART) last.push(one);
+    else {
+      parts.push([one]);
+      lines = one.order.lines.length;
+    }
+  }
+  return parts;
+}
+
 const newestOf = (orders: readonly ReadOrder[]): string | null =>
   orders.reduce<string | null>((last, { order }) => (last === null || order.placedAt > last ? order.placedAt : last), null);
 
@@ -40,6 +60,7 @@ export function ordersOfTable(file: ReadFile, { fields, shop, decimal: said, ser
     orders,
     checked: {
       orders: orders.length,
+      parts: inParts(orders).length,
       sample: orders.slice(0, SAMPLE),
       faults: reader.problems.slice(0, MOST_FAULTS),
       unknownServices: [...reader.unknownServices],
@@ -60,7 +81,13 @@ export function ordersOfJson(text: string): Result | { readonly line: number | n
     if ('order' in checked) orders.push({ line, order: checked.order });
     else for (const [pointer, message] of checked.faults) faults.push({ line, at: pointer, message });
   }
-  const checked = { orders: orders.length, sample: orders.slice(0, SAMPLE), faults: faults.slice(0, MOST_FAULTS), unknownServices: [] };
+  const checked = {
+    orders: orders.length,
+    parts: inParts(orders).length,
+    sample: orders.slice(0, SAMPLE),
+    faults: faults.slice(0, MOST_FAULTS),
+    unknownServices: [],
+  };
   return { orders, checked: { ...checked, decimal: null, doubts: [], newest: newestOf(orders) } };
 }
 

@@ -23,13 +23,15 @@ export type OrdersAsk =
       readonly services: ReadonlyMap<string, string>;
       readonly state: BroughtState;
     }
-  | { readonly kind: 'part'; readonly from: number; readonly many: number };
+  | { readonly kind: 'part'; readonly at: number };
 
 /** A fault of a file: of a cell, or of an order in JSON at a place in it. */
 export type OrdersFault = OrderRowProblem | { readonly line: number; readonly at: string; readonly message: string };
 
 export interface CheckedOrders {
   readonly orders: number;
+  /** In how many parts they are handed out. */
+  readonly parts: number;
   /** The first of them, to be looked at. */
   readonly sample: readonly ReadOrder[];
   readonly faults: readonly OrdersFault[];

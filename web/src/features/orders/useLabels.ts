@@ -9,12 +9,32 @@ import { toast } from '../../ui/toast.ts';
 
 const PAUSE_MS = 250;
 
-/** Labels of consignments as a file to be printed. */
-export async function printLabels(of: readonly number[], paper: LabelPaper): Promise<void> {
+/** Under which name this browser keeps whether printing marks what is packed as handed over. */
+export const HAND_OVER = 'labels-hand-over';
+export function handsOver(): boolean {
   try {
-    downloadBlob('labels.pdf', await askFile('POST /orders/labels/print', { body: { of: [...of], paper } }));
+    return localStorage.getItem(`ostrakon-${HAND_OVER}`) === 'yes';
+  } catch {
+    return false;
+  }
+}
+
+/** Paper, or a picture of each label. */
+export type LabelForm = LabelPaper | 'png';
+
+/** Labels of consignments as a file to be printed, or as pictures. @returns whether there were any */
+export async function printLabels(of: readonly number[], form: LabelForm): Promise<boolean> {
+  try {
+    const pdf = await askFile('POST /orders/labels/print', { body: { of: [...of], paper: form === 'png' ? 'label' : form } });
+    if (form !== 'png') downloadBlob('labels.pdf', pdf);
+    else {
+      const { pagesAsPictures } = await import('./pagesAsPictures.ts');
+      for (const [at, picture] of (await pagesAsPictures(pdf)).entries()) downloadBlob(`label-${at + 1}.png`, picture);
+    }
+    return true;
   } catch (failed) {
     toast.error(problemWords(failed));
+    return false;
   }
 }
 

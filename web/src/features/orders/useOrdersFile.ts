@@ -12,8 +12,7 @@ import type { CheckedOrders, OrdersAsk, OrdersTell } from './ordersFileMessages.
 
 const kept = rememberedColumns('ostrakon-order-columns', orderColumns.fields);
 
-/** Orders sent at once, and how many such parts are under way. */
-const PART = 200;
+/** Parts of a file that are under way at once. */
 const AT_ONCE = 3;
 
 /** How a file is read. */
@@ -94,20 +93,20 @@ export function useOrdersFile(shop: OrdersShop) {
     });
   };
 
-  const part = (from: number) =>
+  const part = (at: number) =>
     new Promise<Extract<OrdersTell, { kind: 'part' }>['orders']>((resolve) => {
-      tellWorker({ kind: 'part', from, many: PART }, (tell) => tell.kind === 'part' && resolve(tell.orders));
+      tellWorker({ kind: 'part', at }, (tell) => tell.kind === 'part' && resolve(tell.orders));
     });
 
-  const send = async (id: string, of: number, progress: (told: OrdersImport) => void) => {
+  const send = async (id: string, parts: number, progress: (told: OrdersImport) => void) => {
     let next = 0;
     let reading: Promise<unknown> = Promise.resolve();
     const sender = async () => {
-      while (next < of && going.current?.id === id) {
-        const from = next;
-        next += PART;
+      while (next < parts && going.current?.id === id) {
+        const at = next;
+        next += 1;
         // The worker is asked one thing at a time.
-        const orders = reading.then(() => part(from));
+        const orders = reading.then(() => part(at));
         reading = orders;
         const body = { orders: [...(await orders)] };
         progress(await ask('POST /orders/imports/:id/orders', OrdersImport, { params: { id }, body }));
@@ -122,7 +121,7 @@ export function useOrdersFile(shop: OrdersShop) {
       const begun = await ask('POST /orders/imports', OrdersImport, { body: {} });
       going.current = begun;
       let last = begun;
-      await send(begun.id, checked.orders, (told) => {
+      await send(begun.id, checked.parts, (told) => {
         if (told.orders >= last.orders) last = told;
         setStage((held) => (held.tag === 'planning' ? { ...held, done: last.orders } : held));
       });
