@@ -239,6 +239,7 @@ export {
 } from './places/geoJson.ts';
 export { Destination, Place } from './places/place.ts';
 export { type Claim, explainZones, findZone } from './places/placeIndex.ts';
+export { CountryNames, subdivisionNamed } from './places/placeNamed.ts';
 export { Point } from './places/point.ts';
 export { isRuralCode, normalizePostal } from './places/postal.ts';
 export { postalExample, postalLinesExample } from './places/postalExample.ts';

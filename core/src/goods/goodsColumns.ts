@@ -19,6 +19,8 @@ export const GOODS_FIELDS = [
   'extraPackingDays',
   'ownCharge',
   'tags',
+  'hsCode',
+  'madeIn',
 ] as const;
 export type GoodsField = (typeof GOODS_FIELDS)[number];
 
@@ -160,6 +162,32 @@ const NAMES: Readonly<Record<GoodsField, readonly string[]>> = {
     'frais propres',
     'gastos propios',
     '個別送料',
+  ],
+  hsCode: [
+    'customs code',
+    'hs code',
+    'hs',
+    'tariff number',
+    'tariff code',
+    'commodity code',
+    'zolltarifnummer',
+    'warennummer',
+    'code sh',
+    'code douanier',
+    'código arancelario',
+    'hsコード',
+  ],
+  madeIn: [
+    'made in',
+    // A header that ends with "in" has lost it by then: it could be inches.
+    'made',
+    'country of origin',
+    'country of manufacture',
+    'ursprungsland',
+    'herkunftsland',
+    'pays d origine',
+    'país de origen',
+    '原産国',
   ],
   tags: ['tags', 'tag', 'labels', 'keywords', 'schlagwörter', 'schlagworte', 'étiquettes', 'mots clés', 'etiquetas', 'タグ'],
 };

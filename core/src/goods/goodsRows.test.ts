@@ -82,6 +82,10 @@ describe('a row', () => {
       extraPackingDays: 2,
     });
     expect(read(['id', 'name', 'price', 'weight'], ['A', 'B', '1', '2 lb 4 oz'])).toMatchObject({ weight: '2 lb 4 oz' });
+    expect(read(['id', 'name', 'price', 'Zolltarifnummer', 'Ursprungsland'], ['A', 'B', '1', '6912.00 10', 'Kanada'])).toMatchObject({
+      hsCode: '69120010',
+      madeIn: 'CA',
+    });
   });
 
   test.each<[string, readonly string[], readonly string[], readonly string[]]>([
@@ -94,6 +98,8 @@ describe('a row', () => {
     ['two sides of three', ['id', 'name', 'price', 'length', 'width', 'height'], ['A', 'B', '1', '3', '', '4'], ['7 width: sideMissing']],
     ['a side of nothing', ['id', 'name', 'price', 'size'], ['A', 'B', '1', '0 x 1 x 1'], ['7 size: noLength']],
     ['two sides in one cell', ['id', 'name', 'price', 'size'], ['A', 'B', '1', '3 x 4'], ['7 size: notThreeSides']],
+    ['no customs code', ['id', 'name', 'price', 'HS code'], ['A', 'B', '1', '69'], ['7 hsCode: notCustomsCode']],
+    ['no country', ['id', 'name', 'price', 'made in'], ['A', 'B', '1', 'Atlantis'], ['7 madeIn: unknownCountry']],
     ['an unknown location', ['id', 'name', 'price', 'origin'], ['A', 'B', '1', 'the moon'], ['7 origin: unknownLocation']],
     ['neither yes nor no', ['id', 'name', 'price', 'fragile'], ['A', 'B', '1', 'maybe'], ['7 fragile: notYesOrNo']],
     ['more cells than columns', ['id', 'name', 'price'], ['A', 'B', '1', 'astray'], ['7 null: tooManyCells']],

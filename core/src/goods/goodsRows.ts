@@ -9,6 +9,8 @@ import { type DecimalSign, languageWith, type NumberDoubt } from '../numbers/dec
 import type { TypedProblem } from '../numbers/parseDecimal.ts';
 import type { Size } from '../packing/packaging.ts';
 import { parseSize, sizeText } from '../packing/parseSize.ts';
+import type { CountryCode } from '../places/countries.ts';
+import { CountryNames } from '../places/placeNamed.ts';
 import { unquoted } from './formulaGuard.ts';
 import { GOODS_FIELDS, type GoodsField, goodsColumns } from './goodsColumns.ts';
 import type { GoodsGroup } from './goodsGroup.ts';
@@ -26,7 +28,7 @@ export interface GoodsShop {
 export type CellProblem =
   | { readonly code: 'typed'; readonly problem: TypedProblem }
   | { readonly code: 'notYesOrNo' | 'notOwnCharge' | 'notDays' | 'notThreeSides' | 'noLength' | 'sideMissing' | 'missing' | 'tooManyCells' }
-  | { readonly code: 'unknownLocation' }
+  | { readonly code: 'unknownLocation' | 'notCustomsCode' | 'unknownCountry' }
   | { readonly code: 'duplicate'; readonly line: number }
   | { readonly code: 'refused'; readonly message: string };
 
@@ -66,6 +68,15 @@ class Refused extends Error {
   }
 }
 
+/** What is not said of customs needs no place. */
+function withoutEmptyCustoms<P extends { hsCode?: unknown; madeIn?: unknown }>({ hsCode, madeIn, ...product }: P) {
+  return {
+    ...product,
+    ...(hsCode !== null && hsCode !== undefined && { hsCode }),
+    ...(madeIn !== null && madeIn !== undefined && { madeIn }),
+  };
+}
+
 /** Reads the rows of a goods file, one after the other. */
 export class GoodsReader {
   readonly #book: GoodsShop;
@@ -80,6 +91,7 @@ export class GoodsReader {
   readonly #reading: GoodsShop['shop'];
   readonly #settled: boolean;
   #line = 0;
+  #countries: CountryNames | undefined;
   readonly #groupIds = new Map<string, string>();
 
   /** @param newGroupId gives the id a group of that name would have */
@@ -215,6 +227,23 @@ export class GoodsReader {
     return text === undefined ? undefined : [...new Set(text.split(/[,;|]/).map((tag) => tag.trim()))].filter((tag) => tag !== '');
   }
 
+  #hsCode(row: readonly string[]): string | null | undefined {
+    const text = this.#cell(row, 'hsCode');
+    if (text === undefined || text === '') return text === '' ? null : undefined;
+    const digits = text.replace(/[\s.]/g, '');
+    if (!/^\d{6,12}$/.test(digits)) throw new Refused('hsCode', { code: 'notCustomsCode' });
+    return digits;
+  }
+
+  #madeIn(row: readonly string[]): CountryCode | null | undefined {
+    const text = this.#cell(row, 'madeIn');
+    if (text === undefined || text === '') return text === '' ? null : undefined;
+    this.#countries ??= new CountryNames(this.#book.shop.locale);
+    const country = this.#countries.find(text);
+    if (country === undefined) throw new Refused('madeIn', { code: 'unknownCountry' });
+    return country;
+  }
+
   #name(row: readonly string[]): string | undefined {
     const text = this.#cell(row, 'name');
     if (text === '') throw new Refused('name', { code: 'missing' });
@@ -262,10 +291,12 @@ export class GoodsReader {
       extraPackingDays: attempt(() => this.#days(row)),
       ownCharge: attempt(() => this.#ownCharge(row)),
       tags: attempt(() => this.#tags(row)),
+      hsCode: attempt(() => this.#hsCode(row)),
+      madeIn: attempt(() => this.#madeIn(row)),
     };
     if (problems.length > 0) return { ok: false, problems };
     const given = Object.fromEntries(Object.entries(set).filter(([, value]) => value !== undefined));
-    const checked = Product.safeParse({ ...PRODUCT_DEFAULTS, ...known, ...given, id });
+    const checked = Product.safeParse(withoutEmptyCustoms({ ...PRODUCT_DEFAULTS, ...known, ...given, id }));
     if (!checked.success) {
       for (const issue of checked.error.issues) {
         const field = GOODS_FIELDS.find((name) => name === issue.path[0]) ?? null;
@@ -300,6 +331,8 @@ export function goodsToRows(products: Iterable<Product>, book: GoodsShop): strin
       extraPackingDays: String(product.extraPackingDays),
       ownCharge: product.ownCharge === null ? '' : ownChargeText(product.ownCharge, book.shop),
       tags: product.tags.join(', '),
+      hsCode: product.hsCode ?? '',
+      madeIn: product.madeIn ?? '',
     };
     return WRITTEN.map((field) => cells[field]);
   });

@@ -3,6 +3,7 @@ import { MassText } from '../measures/mass.ts';
 import { Minor } from '../money/money.ts';
 import { Id } from '../names/naming.ts';
 import { Size } from '../packing/packaging.ts';
+import { CountryCode } from '../places/countries.ts';
 
 /** Identifies a product across imports: the shop's own article number. */
 export const ProductId = z
@@ -19,6 +20,9 @@ export const Tag = z
   .min(1, 'Write a tag')
   .max(40, 'A tag has at most 40 characters')
   .regex(/^[^,;]+$/, 'A tag has no comma or semicolon');
+
+/** A code of the Harmonized System (WCO): six digits that hold everywhere, and up to six of a country's own. */
+export const HsCode = z.string().regex(/^\d{6,12}$/, 'A customs code has 6 to 12 digits, such as 691200');
 
 /** The most products a shop may have. */
 export const MOST_PRODUCTS = 100_000;
@@ -52,6 +56,10 @@ export const Product = z.strictObject({
   /** A delivery charge of its own for each one, in place of the card or on top of it; null where there is none. */
   ownCharge: OwnCharge.nullable(),
   tags: z.array(Tag).max(30, 'At most 30 tags'),
+  /** Under which heading customs list it: the digits of the Harmonized System, six or more. */
+  hsCode: HsCode.nullable().optional(),
+  /** The country it was made in. */
+  madeIn: CountryCode.nullable().optional(),
 });
 export type Product = z.infer<typeof Product>;
 

@@ -88,6 +88,8 @@ export interface ProductRow {
   upright: boolean;
   fragile: boolean;
   tags: string;
+  hsCode: string | null;
+  madeIn: string | null;
 }
 
 export interface TrialRow {
@@ -571,6 +573,8 @@ export const ProductEntity = new EntitySchema<ProductRow>({
     upright: { type: 'boolean' },
     fragile: { type: 'boolean' },
     tags: { type: 'text' },
+    hsCode: { type: 'varchar', name: 'hs_code', nullable: true },
+    madeIn: { type: 'varchar', name: 'made_in', nullable: true },
   },
 });
 

@@ -19,6 +19,7 @@ import { Desk1765500000000 } from './migrations/1765500000000-desk.ts';
 import { Mail1765600000000 } from './migrations/1765600000000-mail.ts';
 import { Windows1765700000000 } from './migrations/1765700000000-windows.ts';
 import { CountsOn1765800000000 } from './migrations/1765800000000-counts-on.ts';
+import { Customs1765900000000 } from './migrations/1765900000000-customs.ts';
 import { openSqlite, type SqliteDatabase } from './openSqlite.ts';
 
 export const migrations = [
@@ -40,6 +41,7 @@ export const migrations = [
   Mail1765600000000,
   Windows1765700000000,
   CountsOn1765800000000,
+  Customs1765900000000,
 ];
 
 /** Opens the shop of a folder. */

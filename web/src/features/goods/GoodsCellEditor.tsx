@@ -20,6 +20,9 @@ interface EditorProps {
 
 const field = 'h-full w-full border-0 bg-paper px-2 outline-2 outline-clay -outline-offset-2';
 
+/** What fields are called where their column's name for programs would say nothing. */
+const LABELS: Readonly<Partial<Record<ColumnId, string>>> = { extraPackingDays: 'Extra days', hsCode: 'Customs code', madeIn: 'Made in' };
+
 function TextEditor({ product, column, begun, onTake, onLeave }: EditorProps) {
   const { book } = useDraft();
   const format = useFormat();
@@ -54,7 +57,7 @@ function TextEditor({ product, column, begun, onTake, onLeave }: EditorProps) {
       <input
         // biome-ignore lint/a11y/noAutofocus: it takes the place of the cell the user just chose to change
         autoFocus
-        aria-label={`${column === 'extraPackingDays' ? 'Extra days' : column} of ${product.name}`}
+        aria-label={`${LABELS[column] ?? column} of ${product.name}`}
         aria-invalid={fault !== null}
         aria-describedby={fault === null ? undefined : faultId}
         value={text}

@@ -1,4 +1,15 @@
-import { lengthToMicrometres, massToMicrograms, ownChargeText, type Product, type RateBook, readOwnCharge, sizeText } from '@ostrakon/core';
+import {
+  CountryNames,
+  lengthToMicrometres,
+  massToMicrograms,
+  oncePerText,
+  ownChargeText,
+  type Product,
+  type RateBook,
+  readOwnCharge,
+  regionName,
+  sizeText,
+} from '@ostrakon/core';
 import { readMass, readMoney, readSize } from '../../ui/readers.ts';
 import type { Read } from '../../ui/useTypedField.ts';
 import type { Format } from '../../words/format.ts';
@@ -16,7 +27,9 @@ export type ColumnId =
   | 'origin'
   | 'extraPackingDays'
   | 'ownCharge'
-  | 'tags';
+  | 'tags'
+  | 'hsCode'
+  | 'madeIn';
 
 export interface Column {
   readonly id: ColumnId;
@@ -39,6 +52,8 @@ export const COLUMNS: readonly Column[] = [
   { id: 'extraPackingDays', head: 'Extra days', width: 84, right: true, sort: 'extraPackingDays' },
   { id: 'ownCharge', head: 'Own delivery charge', width: 152, right: true },
   { id: 'tags', head: 'Tags', width: 140 },
+  { id: 'hsCode', head: 'Customs code', width: 112 },
+  { id: 'madeIn', head: 'Made in', width: 120 },
 ];
 
 export const HANDLING = [
@@ -78,6 +93,10 @@ export function cellText(product: Product, column: ColumnId, book: RateBook, for
       return product.ownCharge === null ? '' : ownChargeText(product.ownCharge, book.shop);
     case 'tags':
       return product.tags.join(', ');
+    case 'hsCode':
+      return product.hsCode ?? '';
+    case 'madeIn':
+      return product.madeIn ? regionName(product.madeIn, book.shop.locale) : '';
   }
 }
 
@@ -104,7 +123,29 @@ export function sortKey(product: Product, column: SortColumn, book: RateBook): n
 
 export const readTags = (text: string): string[] => [...new Set(text.split(/[,;]/).map((tag) => tag.trim()))].filter((tag) => tag !== '');
 
+const countriesOf = oncePerText((locale) => new CountryNames(locale));
+
 type Set = Partial<Omit<Product, 'id'>>;
+
+function readCharge(typed: string, { currency, locale }: RateBook['shop']): Read<Set> {
+  if (typed === '') return { ok: true, value: { ownCharge: null } };
+  const read = readOwnCharge(typed, currency, locale);
+  if (read === null) return { ok: false, message: 'Write an amount and “instead” or “on top”.' };
+  return read.ok ? { ok: true, value: { ownCharge: read.value } } : { ok: false, message: typedProblemWords(read.problem) };
+}
+
+function readHsCode(typed: string): Read<Set> {
+  const digits = typed.replace(/[\s.]/g, '');
+  if (digits === '') return { ok: true, value: { hsCode: null } };
+  const isCode = /^\d{6,12}$/.test(digits);
+  return isCode ? { ok: true, value: { hsCode: digits } } : { ok: false, message: 'Write 6 to 12 digits, such as 6912.00.' };
+}
+
+function readMadeIn(typed: string, locale: string): Read<Set> {
+  if (typed === '') return { ok: true, value: { madeIn: null } };
+  const country = countriesOf(locale).find(typed);
+  return country === undefined ? { ok: false, message: 'No country has this code or name.' } : { ok: true, value: { madeIn: country } };
+}
 
 /** Reads what was typed into a cell as a change of the product. */
 export function readCell(column: ColumnId, text: string, { shop }: RateBook): Read<Set> {
@@ -124,14 +165,14 @@ export function readCell(column: ColumnId, text: string, { shop }: RateBook): Re
       return /^\d{0,2}$/.test(typed) && Number(typed) <= 60
         ? { ok: true, value: { extraPackingDays: Number(typed) } }
         : { ok: false, message: 'Write whole days, at most 60.' };
-    case 'ownCharge': {
-      if (typed === '') return { ok: true, value: { ownCharge: null } };
-      const read = readOwnCharge(typed, shop.currency, shop.locale);
-      if (read === null) return { ok: false, message: 'Write an amount and “instead” or “on top”.' };
-      return read.ok ? { ok: true, value: { ownCharge: read.value } } : { ok: false, message: typedProblemWords(read.problem) };
-    }
+    case 'ownCharge':
+      return readCharge(typed, shop);
     case 'tags':
       return { ok: true, value: { tags: readTags(typed) } };
+    case 'hsCode':
+      return readHsCode(typed);
+    case 'madeIn':
+      return readMadeIn(typed, shop.locale);
     default:
       return { ok: false, message: 'This cell is not typed into.' };
   }

@@ -21,6 +21,10 @@ function cellProblemWords(problem: CellProblem): string {
       return 'This is needed.';
     case 'tooManyCells':
       return 'This row has more cells than there are columns.';
+    case 'notCustomsCode':
+      return 'Write 6 to 12 digits, such as 6912.00.';
+    case 'unknownCountry':
+      return 'No country has this code or name.';
     case 'unknownLocation':
       return 'No location has this name.';
     case 'duplicate':
