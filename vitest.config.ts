@@ -7,7 +7,7 @@ const lawsSeed = fileURLToPath(new URL('./vitest.laws.ts', import.meta.url));
 const project = (name: string) => ({
   resolve: { conditions: ['ostrakon-source'] },
   ssr: { resolve: { conditions: ['ostrakon-source'] } },
-  test: { name, root: name, include: ['src/**/*.test.ts'], environment: 'node' as const, testTimeout: 60_000, setupFiles: [lawsSeed] },
+  test: { name, root: name, include: ['src/**/*.test.ts'], environment: 'node' as const, testTimeout: 180_000, setupFiles: [lawsSeed] },
 });
 
 export default defineConfig({

@@ -132,6 +132,7 @@ export { OwnerQuote } from './contract/ownerQuote.ts';
 export { isPage, PAGES } from './contract/pages.ts';
 export {
   LetterKind,
+  Logo,
   PaperChoices,
   PaperFault,
   PaperKind,

@@ -255,7 +255,7 @@ function ownerDoor(
     ...deskHandlers(desk),
     ...mailHandlers(parts.mail, mailDesk),
     ...windowHandlers(parts.windows, () => editions.live()?.book),
-    ...paperHandlers({ papers: parts.papers, database: keeping.database(), now: keeping.now, book: desk.book }),
+    ...paperHandlers({ papers: parts.papers, database: keeping.database(), now: keeping.now, book: desk.book, products: () => goods.byId }),
     ...draftHandlers(drafts, async (number) => (await editions.read(number)).book),
     ...editionHandlers(editions, drafts, feed, { products: () => goods.byId.values(), loads: () => loads.all, keys: () => keys.filed() }),
     ...goodsHandlers(goods),

@@ -1,5 +1,5 @@
 import type { PaperKind, PaperSeen, PaperState } from '@ostrakon/core/contract';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { makePaper } from './papers/paperEngine.ts';
@@ -8,8 +8,19 @@ import { clay, firstLane, openTestShop, type TestShop } from './testShop.ts';
 let shop: TestShop;
 beforeAll(async () => {
   shop = await openTestShop(undefined, { frontOpen: true });
-  await shop.draft.run(...firstLane, { name: 'addLanguage', args: { locale: 'fr-CA' } });
-  await shop.goods.change({ put: [clay, { ...clay, id: 'rib', name: 'Rib & <kidney>', price: 620, weight: '45 g' }] });
+  await shop.draft.run(
+    ...firstLane,
+    { name: 'addLanguage', args: { locale: 'fr-CA' } },
+    { name: 'setServed', args: { countries: ['CA', 'US'] } },
+    { name: 'addZone', args: { id: 'us', name: 'United States', places: [{ kind: 'country', country: 'US' }] } },
+    { name: 'startLane', args: { zone: 'us', service: 'ground', card: { kind: 'flat', result: { kind: 'amount', amount: 990 } } } },
+  );
+  await shop.goods.change({
+    put: [
+      { ...clay, hsCode: '250840', madeIn: 'CA' },
+      { ...clay, id: 'rib', name: 'Rib & <kidney>', price: 620, weight: '45 g' },
+    ],
+  });
   await shop.editions.publish(() => shop.draft.current.book, '', 'owner');
 });
 afterAll(() => shop.discard());
@@ -25,12 +36,12 @@ const look = async (kind: PaperKind, source: string | null, more: object = {}): 
 const stateOf = async (kind: PaperKind, language = 'en-CA'): Promise<PaperState> =>
   (await request(shop.app).get(`/api/papers/${kind}?language=${language}`).expect(200)).body;
 
-async function place(reference: string, language?: string) {
+async function place(reference: string, language?: string, to: object = { country: 'CA', postalCode: 'B3H 4R2' }) {
   const lines = [
     { product: 'clay-10', quantity: 2 },
     { product: 'rib', quantity: 1 },
   ];
-  const cart = { lines, discounts: [], destination: { country: 'CA', postalCode: 'B3H 4R2' } };
+  const cart = { lines, discounts: [], destination: to };
   const buyer = { name: 'Nell <script>alert(1)</script> Kell', mail: 'nell@buyer.example', street: '1 Quay', town: 'Halifax' };
   const order = { reference, cart, edition: 1, choices: [{ service: 'ground', price: 990 }], buyer, ...(language && { language }) };
   const { number } = (await request(shop.app).post('/public/v1/orders').send(order).expect(201)).body;
@@ -143,4 +154,54 @@ describe('papers', () => {
       .expect(409);
     expect(refused.body.detail).toBe('None of these orders goes by a round.');
   }, 30_000);
+
+  // Fields of the forms CN 22 and CN 23 of the Universal Postal Union, and when which is used, from memory.
+  test('of parcels that leave the country are customs forms: what is in each, its weight, value, heading and origin', async () => {
+    const abroad = await place('paper-abroad', undefined, { country: 'US', subdivision: 'US-ME', postalCode: '04101' });
+    const home = await place('paper-at-home');
+    const [form = '', ...more] = await pagesOf(await printed('customs', [abroad.id, home.id]));
+    expect(more).toEqual([]);
+    expect(form).toContain('Customs declaration CN 22');
+    for (const said of [
+      'United States',
+      '2 Stoneware clay, 10 kg 20 kg $49.00 250840 Canada',
+      '1 Rib & <kidney> 45 g $6.20',
+      'sale of goods',
+      '$55.20',
+    ])
+      expect(form).toContain(said);
+    expect(form).not.toContain('Postal charges');
+    const set = { language: 'en-CA', source: null, choices: { ...CHOICES, longForm: 5520 } };
+    await request(shop.app).put('/api/papers/customs').send(set).expect(200);
+    const [long = ''] = await pagesOf(await printed('customs', [abroad.id]));
+    expect(long).toContain('Customs declaration CN 23');
+    expect(long).toContain('Postal charges: $9.90');
+    await request(shop.app)
+      .post('/api/papers/print')
+      .send({ kind: 'customs', of: [home.id] })
+      .expect(409);
+  });
+
+  test('carry the mark of the shop as a picture, and none from elsewhere', async () => {
+    // A red point as PNG (ISO/IEC 15948).
+    const logo = 'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mP8z8DwHwAFBQIAX8jx0gAAAABJRU5ErkJggg==';
+    const set = { language: 'en-CA', source: null, choices: { ...CHOICES, logo } };
+    await request(shop.app)
+      .put('/api/papers/slip')
+      .send({ ...set, choices: { ...CHOICES, logo: 'https://example.org/logo.png' } })
+      .expect(422);
+    await request(shop.app).put('/api/papers/slip').send(set).expect(200);
+    const { id } = await place('paper-with-logo');
+    const file = await getDocument({ data: new Uint8Array(await printed('slip', [id])), verbosity: 0 }).promise;
+    const { fnArray } = await (await file.getPage(1)).getOperatorList();
+    expect(fnArray).toContain(OPS.paintImageXObject);
+    const foreign = await look('slip', '<img src="https://example.org/a.png"><img src="{{ choices.logo }}">', {
+      choices: { ...CHOICES, logo },
+    });
+    expect(foreign.html).toBe(`<img /><img src="${logo}" />`);
+    await request(shop.app)
+      .put('/api/papers/slip')
+      .send({ ...set, choices: CHOICES })
+      .expect(200);
+  });
 });

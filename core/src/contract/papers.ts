@@ -1,13 +1,19 @@
 import { z } from 'zod';
 
 /** What is printed at the desk: a slip for each order, goods to fetch for many, what waits at counters, the stops of a round. */
-export const PrintedKind = z.enum(['slip', 'pickList', 'pickupList', 'roundSheet']);
+export const PrintedKind = z.enum(['slip', 'pickList', 'pickupList', 'roundSheet', 'customs']);
 export type PrintedKind = z.infer<typeof PrintedKind>;
 /** E-mails are written by templates, too: the first heading of one is its subject. */
 export const LetterKind = z.enum(['mailPacked', 'mailUnderWay', 'mailReady', 'mailLate', 'mailPacker', 'mailPackerDay']);
 export type LetterKind = z.infer<typeof LetterKind>;
 export const PaperKind = z.enum([...PrintedKind.options, ...LetterKind.options]);
 export type PaperKind = z.infer<typeof PaperKind>;
+
+/** PNG or JPEG, about 200 kB at most. */
+export const Logo = z
+  .string()
+  .max(300_000, 'This picture is larger than 200 kB')
+  .regex(/^data:image\/(?:png|jpeg);base64,[A-Za-z0-9+/]+={0,2}$/, 'A picture is a PNG or JPEG');
 
 /** What an owner chooses without touching the template. */
 export const PaperChoices = z.strictObject({
@@ -19,6 +25,10 @@ export const PaperChoices = z.strictObject({
   date: z.boolean(),
   /** The order's number as bars (Code 128, ISO/IEC 15417). */
   bars: z.boolean(),
+  /** The shop's mark, as a picture in a data URL (RFC 2397). */
+  logo: Logo.nullable().optional(),
+  /** From which value of goods, in minor units, customs want the longer form CN 23 in place of CN 22; null is always the short one. */
+  longForm: z.int().min(1).nullable().optional(),
   /** A few words at its end; may be empty. */
   note: z.string().trim().max(500, 'At most 500 characters'),
 });

@@ -31,7 +31,7 @@ const packing = (heading: string): string => `<h1>${heading}</h1>
 
 /** The templates that come with the shop, in the Liquid language. */
 export const GIVEN: Readonly<Record<PaperKind, string>> = {
-  slip: `<h1>{{ shop.name }}</h1>
+  slip: `{% if choices.logo %}<img src="{{ choices.logo }}" width="140" alt="">{% endif %}<h1>{{ shop.name }}</h1>
 <h2>{{ words.slip }}: {{ words.order }} {{ order.number }}</h2>
 {% if choices.bars %}{{ order.number | bars }}{% endif %}
 {% if choices.date %}<p>{{ words.ordered }} {{ order.date }}</p>{% endif %}
@@ -74,6 +74,21 @@ export const GIVEN: Readonly<Record<PaperKind, string>> = {
 {% endfor %}</tbody></table>
 <p>{{ choices.note }}</p>
 `,
+  customs: `{% for parcel in parcels %}<h1>{{ words.customs }} {{ form }}</h1>
+<p>{{ words.order }} {{ order.number }}, {{ words.parcel }} {{ forloop.index }}/{{ forloop.length }}. {{ words.sale }}</p>
+<table><tbody>
+<tr><th>{{ words.from }}</th><th>{{ words.to }}</th></tr>
+<tr><td>{{ shop.name }}<br>{{ sender.street }}<br>{{ sender.town }} {{ sender.postal_code }}<br>{{ sender.country }}</td><td>{{ buyer.name }}<br>{{ buyer.street }}<br>{{ buyer.town }} {{ buyer.postal_code }}<br>{{ buyer.country }}{% if buyer.telephone != "" %}<br>{{ buyer.telephone }}{% endif %}</td></tr>
+</tbody></table>
+<table><tbody>
+<tr><th>{{ words.pieces }}</th><th>{{ words.goods }}</th><th>{{ words.weight }}</th><th>{{ words.value }}</th><th>{{ words.code }}</th><th>{{ words.origin }}</th></tr>
+{% for line in parcel.goods %}<tr><td>{{ line.quantity }}</td><td>{{ line.name }}</td><td>{{ line.weight }}</td><td>{{ line.value }}</td><td>{{ line.code }}</td><td>{{ line.origin }}</td></tr>
+{% endfor %}<tr><td></td><td><strong>{{ words.total }}</strong></td><td><strong>{{ parcel.weight }}</strong></td><td><strong>{{ parcel.value }}</strong></td><td></td><td></td></tr>
+</tbody></table>
+{% if form == "CN 23" %}<p>{{ words.charges }}: {{ delivery }}</p>{% endif %}
+<p>{{ words.sign }}</p>
+<p>{{ choices.note }}</p>
+{% endfor %}`,
   mailPacked: letter('packed', ''),
   mailUnderWay: letter(
     'underWay',

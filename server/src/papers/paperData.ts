@@ -5,11 +5,14 @@ import {
   formatMass,
   formatMoney,
   fromDay,
+  homeCountry,
   type Instant,
   instantToMs,
   localAt,
+  massToMicrograms,
   type Parcel,
   type Point,
+  type ProductFacts,
   type RateBook,
   regionName,
   roundWay,
@@ -74,6 +77,8 @@ export interface PaperSources {
   readonly now: Instant;
   readonly choices: PaperChoices;
   readonly language: string;
+  /** What is known of articles, for customs. */
+  readonly products?: ReadonlyMap<string, Pick<ProductFacts, 'hsCode' | 'madeIn'>> | undefined;
 }
 
 const destinationOf = ({ row, cart }: PaperOf) => (row.to === 0 ? cart.destination : (cart.others?.[row.to - 1] ?? cart.destination));
@@ -133,6 +138,52 @@ export function slipData(paper: PaperOf, sources: PaperSources) {
         goods: parcel.contents.map(({ line: at, quantity }) => ({ quantity, name: paper.packed[at]?.name ?? '' })),
       })),
     ),
+  };
+}
+
+/** Whether a consignment crosses a border on which customs ask: it goes to another country than it leaves from. */
+export const goesAbroad = (paper: PaperOf, book: RateBook): boolean => destinationOf(paper).country !== leavesFrom(paper, book).country;
+
+const leavesFrom = ({ row }: PaperOf, book: RateBook) => {
+  const location = book.locations.find(({ id }) => id === row.origin) ?? book.locations[0];
+  return location ?? { street: '', city: '', postalCode: null, country: homeCountry(book) };
+};
+
+/** What the customs form of one consignment may name: fields of the forms CN 22 and CN 23 of the Universal Postal Union. */
+function customsData(paper: PaperOf, sources: PaperSources) {
+  const { book, language, choices, products } = sources;
+  const { shop } = book;
+  const money = (minor: number) => formatMoney(minor, shop.currency, language);
+  const weightOf = (micrograms: number) => formatMass(micrograms, shop.units, language);
+  const from = leavesFrom(paper, book);
+  const parcels = paper.parcels.flatMap((parcel) =>
+    Array.from({ length: parcel.count }, () => {
+      const goods = parcel.contents.flatMap(({ line: at, quantity }) => {
+        const line = paper.packed[at];
+        if (!line) return [];
+        const product = line.product === undefined ? undefined : products?.get(line.product);
+        const net = line.weight === undefined ? 0 : massToMicrograms(line.weight) * quantity;
+        return [{ line, quantity, net, value: line.unitPrice * quantity, code: product?.hsCode ?? '', madeIn: product?.madeIn ?? null }];
+      });
+      const value = goods.reduce((sum, one) => sum + one.value, 0);
+      return {
+        value: money(value),
+        worth: value,
+        weight: weightOf(parcel.packedWeight),
+        goods: goods.map((one) => ({
+          ...{ quantity: one.quantity, name: one.line.name ?? '', weight: one.net === 0 ? '' : weightOf(one.net), value: money(one.value) },
+          ...{ code: one.code, origin: one.madeIn === null ? '' : regionName(one.madeIn, language) },
+        })),
+      };
+    }),
+  );
+  const dearest = parcels.reduce((most, { worth }) => Math.max(most, worth), 0);
+  const longForm = choices.longForm ?? null;
+  return {
+    ...slipData(paper, sources),
+    form: longForm !== null && dearest >= longForm ? 'CN 23' : 'CN 22',
+    sender: { street: from.street, town: from.city, postal_code: from.postalCode ?? '', country: regionName(from.country, language) },
+    parcels,
   };
 }
 
@@ -206,6 +257,7 @@ function roundData(papers: readonly PaperOf[], sources: PaperSources) {
 /** What each paper may name: one for each consignment, or one for all of them. */
 export function paperData(kind: PrintedKind, papers: readonly PaperOf[], sourcesOf: (paper: PaperOf | null) => PaperSources): object[] {
   if (kind === 'slip') return papers.map((paper) => slipData(paper, sourcesOf(paper)));
+  if (kind === 'customs') return papers.map((paper) => customsData(paper, sourcesOf(paper)));
   const sources = sourcesOf(null);
   if (kind === 'pickList') return [pickData(papers, sources)];
   return [kind === 'pickupList' ? pickupData(papers, sources) : roundData(papers, sources)];

@@ -71,13 +71,17 @@ const clean = (html: string): string =>
       ...['h1', 'h2', 'h3', 'h4', 'p', 'br', 'hr', 'strong', 'b', 'em', 'i', 'u', 'small', 'span', 'div', 'section', 'ul', 'ol', 'li'],
       ...['table', 'thead', 'tbody', 'tfoot', 'tr', 'th', 'td'],
       ...SVG,
+      'img',
     ],
     allowedAttributes: {
       '*': ['style'],
+      img: ['src', 'width', 'height', 'alt'],
       td: ['colspan', 'rowspan', 'style'],
       th: ['colspan', 'rowspan', 'style'],
       ...Object.fromEntries(SVG.map((tag) => [tag, DRAWN])),
     },
+    // Pictures are in the paper itself: nothing is fetched for it.
+    allowedSchemesByTag: { img: ['data'] },
     allowedStyles: {
       '*': {
         'text-align': [/^(left|right|center)$/],

@@ -34,6 +34,16 @@ export interface PaperWords {
   readonly packBy: string;
   readonly leaves: string;
   readonly service: string;
+  readonly customs: string;
+  readonly from: string;
+  readonly to: string;
+  readonly sale: string;
+  readonly weight: string;
+  readonly value: string;
+  readonly code: string;
+  readonly origin: string;
+  readonly charges: string;
+  readonly sign: string;
 }
 
 const EN: PaperWords = {
@@ -71,6 +81,16 @@ const EN: PaperWords = {
   packBy: 'Pack by',
   leaves: 'Leaves',
   service: 'Delivery',
+  customs: 'Customs declaration',
+  from: 'From',
+  to: 'To',
+  sale: 'Category of item: sale of goods',
+  weight: 'Net weight',
+  value: 'Value',
+  code: 'HS tariff number',
+  origin: 'Country of origin',
+  charges: 'Postal charges',
+  sign: 'I certify that the particulars given in this declaration are correct, and that this item contains nothing dangerous or prohibited. Date and signature:',
 };
 
 const FR: PaperWords = {
@@ -108,6 +128,16 @@ const FR: PaperWords = {
   packBy: 'À emballer le',
   leaves: 'Départ',
   service: 'Livraison',
+  customs: 'Déclaration en douane',
+  from: 'Expéditeur',
+  to: 'Destinataire',
+  sale: 'Catégorie de l’envoi : vente de marchandises',
+  weight: 'Poids net',
+  value: 'Valeur',
+  code: 'N° tarifaire du SH',
+  origin: 'Pays d’origine',
+  charges: 'Frais de port',
+  sign: 'Je certifie que les renseignements donnés dans la présente déclaration sont exacts et que cet envoi ne contient aucun objet dangereux ou interdit. Date et signature :',
 };
 
 export const paperWords = (language: string): PaperWords => (language.toLowerCase().startsWith('fr') ? FR : EN);

@@ -1,5 +1,5 @@
 import { once } from 'node:events';
-import type { Instant, RateBook } from '@ostrakon/core';
+import type { Instant, ProductFacts, RateBook } from '@ostrakon/core';
 import {
   languageFor,
   type OwnerRoutes,
@@ -13,7 +13,7 @@ import { ANSWERED, type Handlers } from '../../http/door.ts';
 import { HttpProblem } from '../../http/problems.ts';
 import { GIVEN } from '../../papers/given.ts';
 import { letterData, packerData, type Tracked } from '../../papers/letterData.ts';
-import { type PaperSources as PaperFrom, type PaperOf, paperData, papersOf } from '../../papers/paperData.ts';
+import { goesAbroad, type PaperSources as PaperFrom, type PaperOf, paperData, papersOf } from '../../papers/paperData.ts';
 import { makePaper } from '../../papers/paperEngine.ts';
 import type { PaperStore } from '../../papers/paperStore.ts';
 import { samplePaper } from '../../papers/sample.ts';
@@ -27,10 +27,11 @@ export interface PaperSources {
   readonly database: Database;
   readonly now: () => Instant;
   book(): RateBook;
+  products(): ReadonlyMap<string, ProductFacts>;
 }
 
 /** Papers of one order each. */
-const ONE_EACH: ReadonlySet<PaperKind> = new Set(['slip', 'mailPacked', 'mailUnderWay', 'mailReady', 'mailLate', 'mailPacker']);
+const ONE_EACH: ReadonlySet<PaperKind> = new Set(['slip', 'customs', 'mailPacked', 'mailUnderWay', 'mailReady', 'mailLate', 'mailPacker']);
 const MADE_UP: readonly Tracked[] = [{ number: 'AB123456785CD', carrier: 'Carrier' }];
 
 /** What a template is shown with. */
@@ -60,7 +61,7 @@ export async function onPaper(papers: readonly string[]): Promise<Buffer> {
 type Named = 'GET /papers/:kind' | 'PUT /papers/:kind' | 'POST /papers/:kind/look' | 'POST /papers/print';
 
 /** Templates of what the desk prints, and the printing. */
-export function paperHandlers({ papers, database, now, book }: PaperSources): Handlers<OwnerRoutes, Who, Named> {
+export function paperHandlers({ papers, database, now, book, products }: PaperSources): Handlers<OwnerRoutes, Who, Named> {
   const languages = () => [book().shop.locale, ...(book().languages ?? []).map(({ locale }) => locale)];
   const stateOf = async (kind: PaperKind, language: string): Promise<PaperState> => ({
     ...(await papers.find(kind, language)),
@@ -85,7 +86,7 @@ export function paperHandlers({ papers, database, now, book }: PaperSources): Ha
     return [samplePaper(service?.id ?? '', of ?? 'card')];
   };
   const look = async (kind: PaperKind, { language, source, choices }: SetPaper): Promise<PaperSeen> => {
-    const data = shownData(kind, await shownWith(kind), { book: book(), now: now(), choices, language });
+    const data = shownData(kind, await shownWith(kind), { book: book(), now: now(), choices, language, products: products() });
     const { html, faults } = makePaper(source ?? GIVEN[kind], data);
     return { html, faults: [...faults] };
   };
@@ -104,9 +105,7 @@ export function paperHandlers({ papers, database, now, book }: PaperSources): Ha
     'POST /papers/:kind/look': ({ params, body }) => look(params.kind, body),
     'POST /papers/print': async ({ body: { kind, of }, res }) => {
       const all = await papersOf(database.read, of);
-      const fitting = all.filter(({ row }) =>
-        kind === 'pickupList' ? row.kind === 'counter' : kind !== 'roundSheet' || row.kind === 'round',
-      );
+      const fitting = all.filter((paper) => fits(kind, paper, book()));
       if (fitting.length === 0) throw new HttpProblem('desk-refused', NOTHING[kind]);
       const spoken = (paper: PaperOf | null) => languageFor(book(), paper?.language ?? undefined);
       const templates = new Map<string, SetPaper>();
@@ -117,9 +116,10 @@ export function paperHandlers({ papers, database, now, book }: PaperSources): Ha
         now: now(),
         choices: templateOf(paper).choices,
         language: spoken(paper),
+        products: products(),
       }));
       const made = data.map((one, at) => {
-        const { html, faults } = makePaper(templateOf(kind === 'slip' ? (fitting[at] ?? null) : null).source ?? GIVEN[kind], one);
+        const { html, faults } = makePaper(templateOf(ONE_EACH.has(kind) ? (fitting[at] ?? null) : null).source ?? GIVEN[kind], one);
         const [fault] = faults;
         if (fault) throw new HttpProblem('paper-refused', `Line ${fault.line}: ${fault.message}`);
         return html;
@@ -133,9 +133,17 @@ export function paperHandlers({ papers, database, now, book }: PaperSources): Ha
   };
 }
 
+/** Whether a paper of some kind is about a consignment at all. */
+function fits(kind: PrintedKind, paper: PaperOf, book: RateBook): boolean {
+  const { row } = paper;
+  if (kind === 'customs') return row.kind !== 'counter' && goesAbroad(paper, book);
+  return kind === 'pickupList' ? row.kind === 'counter' : kind !== 'roundSheet' || row.kind === 'round';
+}
+
 const NOTHING: Readonly<Record<PrintedKind, string>> = {
   slip: 'These orders are not there any more.',
   pickList: 'These orders are not there any more.',
   pickupList: 'None of these orders is to be collected.',
   roundSheet: 'None of these orders goes by a round.',
+  customs: 'None of these orders leaves the country.',
 };

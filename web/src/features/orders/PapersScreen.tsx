@@ -11,13 +11,15 @@ import { Select } from '../../ui/Select.tsx';
 import { toast } from '../../ui/toast.ts';
 import { useAddress } from '../../ui/useAddress.ts';
 import { DeskProvider, useDesk } from './Desk.tsx';
+import { LogoField } from './LogoField.tsx';
+import { LongForm } from './LongForm.tsx';
 import { LETTER_NAMES, PAPER_NAMES } from './usePrint.ts';
 
 const NAMES: Readonly<Record<PaperKind, string>> = { ...PAPER_NAMES, ...LETTER_NAMES };
 const isLetter = (kind: PaperKind): kind is LetterKind => LetterKind.safeParse(kind).success;
 
 /** What can stand on which papers. */
-const TICKS: readonly (readonly [keyof Omit<PaperChoices, 'note'>, string, readonly PaperKind[]])[] = [
+const TICKS: readonly (readonly [keyof Omit<PaperChoices, 'note' | 'longForm' | 'logo'>, string, readonly PaperKind[]])[] = [
   ['prices', 'Prices', ['slip', 'mailPacked', 'mailUnderWay', 'mailReady', 'mailLate']],
   ['address', 'The buyer’s address', ['slip', 'roundSheet', ...LetterKind.options]],
   ['date', 'The day it was ordered', ['slip']],
@@ -72,6 +74,8 @@ function Editor({ state }: { state: PaperState }) {
             </label>
           ))}
         </fieldset>
+        {kind === 'slip' && <LogoField logo={choices.logo ?? null} onChange={(logo) => setChoices({ ...choices, logo })} />}
+        {kind === 'customs' && <LongForm value={choices.longForm ?? null} onChange={(longForm) => setChoices({ ...choices, longForm })} />}
         <div>
           <label htmlFor={noteId} className="block text-sm">
             A few words at its end

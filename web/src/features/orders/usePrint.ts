@@ -10,6 +10,7 @@ export const PAPER_NAMES: Readonly<Record<PrintedKind, string>> = {
   pickList: 'Pick list',
   pickupList: 'Pickup list',
   roundSheet: 'Round sheet',
+  customs: 'Customs forms',
 };
 
 /** What e-mails are called. */
@@ -27,6 +28,7 @@ const FILES: Readonly<Record<PrintedKind, string>> = {
   pickList: 'pick-list.pdf',
   pickupList: 'pickup-list.pdf',
   roundSheet: 'round-sheet.pdf',
+  customs: 'customs-forms.pdf',
 };
 
 /** Papers of consignments as a file to be printed. */
