@@ -124,6 +124,8 @@ export {
   ParcelLabel,
   ParcelsLookedAt,
   PrintLabels,
+  RoundStop,
+  RoundStops,
   SoldLine,
   TogetherList,
   type TogetherSet,

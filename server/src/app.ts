@@ -219,7 +219,8 @@ function deskSources(parts: AppParts, quotes: LiveQuotes): DeskSources {
     came: () => deskFeed.tell([]),
   });
   const sells = () => editions.live() !== null;
-  return { desk, together, forgetting, labelDesk, files, byHand, intake, feed: deskFeed, now: keeping.now, book, sells };
+  const read = () => keeping.database().read;
+  return { desk, together, forgetting, labelDesk, files, byHand, intake, read, feed: deskFeed, now: keeping.now, book, sells };
 }
 
 function ownerDoor(

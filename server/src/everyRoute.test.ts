@@ -271,6 +271,7 @@ async function deskRoutes() {
   await said(api('delete', `/api/orders/labels/${job.id}`), 204);
   await post('/api/orders/labels/void', { of: [one.id] }, 200);
   for (const kind of ['orders', 'parcels', 'handovers', 'sums']) await get(`/api/orders/files/${kind}?from=2026-11-01&until=2026-11-30`);
+  await post('/api/orders/round', { of: [one.id] }, 200);
   await post('/api/orders/look', {}, 200);
   await get('/api/windows');
   await post('/api/windows/end', { order: 1001 }, 200);

@@ -272,6 +272,24 @@ export type PackTogether = z.infer<typeof PackTogether>;
 export const Consignments = z.strictObject({ of: z.array(z.int().min(1)).min(1).max(1000) });
 export type Consignments = z.infer<typeof Consignments>;
 
+/** A stop of a round, as whoever drives it sees it. */
+export const RoundStop = z.strictObject({
+  id: z.int().min(1),
+  revision: z.int().min(1),
+  order: z.int().min(1),
+  state: OrderState,
+  /** Who receives it; empty where that was forgotten. */
+  name: z.string(),
+  street: z.string(),
+  town: z.string(),
+  telephone: z.string(),
+  goods: z.string(),
+});
+export type RoundStop = z.infer<typeof RoundStop>;
+/** Stops in the order in which the way is short; its length in metres, along straight lines. */
+export const RoundStops = z.strictObject({ metres: z.number().min(0), stops: z.array(RoundStop) });
+export type RoundStops = z.infer<typeof RoundStops>;
+
 /** Labels being bought: how many of how many parcels, and which failed, with why. */
 export const LabelJob = z.strictObject({
   id: z.string(),

@@ -231,26 +231,31 @@ function pickupData(papers: readonly PaperOf[], sources: PaperSources) {
 }
 
 /** The stops of a round in the order they are driven to; those whose place is not known come last. */
-function roundData(papers: readonly PaperOf[], sources: PaperSources) {
-  const { book: told } = inLanguage(sources.book, sources.language);
+export function stopsOf(papers: readonly PaperOf[], { services, locations }: Pick<RateBook, 'services' | 'locations'>) {
   const placed = papers.map((paper) => ({ paper, point: pointOf(paper) }));
   const known = placed.filter((one): one is { paper: PaperOf; point: Point } => one.point !== null);
   const [first] = papers;
-  const service = told.services.find(({ id }) => id === first?.row.service);
-  const from = told.locations.find(({ id }) => id === service?.round?.centre)?.point ?? known[0]?.point ?? { latitude: 0, longitude: 0 };
+  const service = services.find(({ id }) => id === first?.row.service);
+  const from = locations.find(({ id }) => id === service?.round?.centre)?.point ?? known[0]?.point ?? { latitude: 0, longitude: 0 };
   const way = roundWay(
     from,
     known.map(({ point }) => point),
   ).map((at) => known[at] as (typeof known)[number]);
   const points = way.map(({ point }) => point);
-  const ordered = [...way, ...placed.filter(({ point }) => point === null)];
+  const stops = [...way, ...placed.filter(({ point }) => point === null)].map(({ paper }) => paper);
+  return { service, from, points, stops };
+}
+
+function roundData(papers: readonly PaperOf[], sources: PaperSources) {
+  const { book: told } = inLanguage(sources.book, sources.language);
+  const { service, from, points, stops } = stopsOf(papers, told);
   return {
     ...shared(sources),
     service: { name: service?.name ?? '' },
-    count: ordered.length,
+    count: stops.length,
     length: (wayLength(from, points) / 1000).toFixed(1),
     map: roundMap(from, points),
-    stops: ordered.map(({ paper }) => ({ ...buyerData(paper, sources.language), order: paper.row.order, goods: paper.row.goods })),
+    stops: stops.map((paper) => ({ ...buyerData(paper, sources.language), order: paper.row.order, goods: paper.row.goods })),
   };
 }
 

@@ -23,6 +23,7 @@ import {
   PackTogether,
   ParcelsLookedAt,
   PrintLabels,
+  RoundStops,
   TogetherList,
 } from '../orders.ts';
 import { OrderPlaced } from '../publicShop.ts';
@@ -103,6 +104,12 @@ export const deskRoutes = {
     body: PackInto,
     answer: DeskOrder,
     problems: ['not-found', 'desk-refused'],
+  },
+  'POST /orders/round': {
+    says: 'The stops of a round in the order in which the way is short',
+    who: 'pack',
+    body: Consignments,
+    answer: RoundStops,
   },
   'POST /orders/labels': {
     says: 'Buy the labels that are missing: each once, however often it is asked; one that fails does not stop the rest',

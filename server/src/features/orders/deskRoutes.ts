@@ -1,7 +1,21 @@
-import { fromDay, homeCountry, type Instant, instantOf, instantToMs, localAt, msToInstant, type RateBook, toDay } from '@ostrakon/core';
-import type { DeskFacts } from '@ostrakon/core/contract';
+import {
+  fromDay,
+  homeCountry,
+  type Instant,
+  instantOf,
+  instantToMs,
+  localAt,
+  msToInstant,
+  type OrderState,
+  type RateBook,
+  toDay,
+  wayLength,
+} from '@ostrakon/core';
+import type { DeskFacts, RoundStops } from '@ostrakon/core/contract';
+import type { EntityManager } from 'typeorm';
 import { ANSWERED } from '../../http/door.ts';
 import { HttpProblem } from '../../http/problems.ts';
+import { type PaperOf, papersOf, stopsOf } from '../../papers/paperData.ts';
 import type { OwnerHandlers, Who } from '../../ports/who.ts';
 import type { ByHand } from './byHand.ts';
 import type { DeskFeed } from './deskFeed.ts';
@@ -22,6 +36,7 @@ export interface DeskSources {
   readonly byHand: ByHand;
   readonly intake: OrderIntake;
   readonly now: () => Instant;
+  read(): EntityManager;
   /** The book buyers are quoted from, or the draft before anything is live. */
   book(): RateBook;
   sells(): boolean;
@@ -43,8 +58,20 @@ function factsOf(book: RateBook, now: Instant, sells: boolean): DeskFacts {
   };
 }
 
+/** A round as whoever drives it sees it. */
+function roundOf(papers: readonly PaperOf[], book: RateBook): RoundStops {
+  const { from, points, stops } = stopsOf(papers, book);
+  return {
+    metres: Math.round(wayLength(from, points)),
+    stops: stops.map(({ row, buyer }) => ({
+      ...{ id: row.id, revision: row.revision, order: row.order, state: row.state as OrderState, goods: row.goods },
+      ...{ name: buyer?.name ?? '', street: buyer?.street ?? '', town: buyer?.town ?? '', telephone: buyer?.telephone ?? '' },
+    })),
+  };
+}
+
 /** The packing desk. */
-export function deskHandlers({ desk, together, forgetting, labelDesk, files, feed, byHand, intake, now, book, sells }: DeskSources) {
+export function deskHandlers({ desk, together, forgetting, labelDesk, files, feed, byHand, intake, read, now, book, sells }: DeskSources) {
   const today = () => fromDay(localAt(instantToMs(now()), book().shop.timeZone).day);
   const forget = async (who: Who, of: string, forgotten: number) => {
     if (forgotten > 0) await who.tell('buyersForgotten', of);
@@ -95,6 +122,7 @@ export function deskHandlers({ desk, together, forgetting, labelDesk, files, fee
       await labelDesk.giveBack([params.id], who.name);
       return desk.order(await together.repack(params.id, body, who.name));
     },
+    'POST /orders/round': async ({ body }) => roundOf(await papersOf(read(), body.of), book()),
     'POST /orders/labels': ({ body, who }) => labelDesk.begin(body.of, who.name),
     'GET /orders/labels/:job': ({ params }) => labelDesk.job(params.job),
     'DELETE /orders/labels/:job': ({ params }) => {

@@ -48,7 +48,7 @@ export class WindowStore {
   /** The last order of each buyer since a moment, who is known by reference or else by mail address. */
   async #lastSince(from: Instant): Promise<LastOrder[]> {
     return this.#database.read.query(
-      `SELECT o."number", MAX(o."placed_at") AS "placedAt", o."buyer_mark" AS "mark", b."name" FROM "shop_order" o LEFT JOIN "order_buyer" b ON b."order" = o."number" LEFT JOIN "ended_window" e ON e."buyer" = o."buyer_mark" WHERE o."placed_at" > ? AND o."placed_at" <= ? AND (e."ended_at" IS NULL OR o."placed_at" > e."ended_at") GROUP BY COALESCE(o."buyer_mark", b."mail", o."number") ORDER BY "placedAt"`,
+      `SELECT o."number", MAX(o."placed_at") AS "placedAt", o."buyer_mark" AS "mark", b."name" FROM "shop_order" o LEFT JOIN "order_buyer" b ON b."order" = o."number" LEFT JOIN "ended_window" e ON e."buyer" = o."buyer_mark" WHERE o."placed_at" > ? AND o."placed_at" <= ? AND (e."ended_at" IS NULL OR o."placed_at" > e."ended_at") GROUP BY COALESCE(o."buyer_mark", b."mail", o."number") ORDER BY "placedAt", o."number"`,
       [from, this.#now()],
     );
   }

@@ -5,6 +5,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Menu } from '../../ui/Menu.tsx';
 import { useDesk } from './Desk.tsx';
 import { MARK_WORDS } from './orderWords.ts';
+import { TickList } from './TickList.tsx';
 import { PAPER_NAMES, printPapers } from './usePrint.ts';
 
 const Key = ({ children }: { children: ReactNode }) => (
@@ -84,6 +85,7 @@ export function ChosenBar({
             Buy labels <Key>L</Key>
           </Button>
         )}
+        {chosen.some(({ kind }) => kind === 'round') && <TickList of={chosen.filter(({ kind }) => kind === 'round').map(({ id }) => id)} />}
         <Menu
           trigger={<Button look="dark">Print…</Button>}
           groups={() => [
