@@ -23,3 +23,4 @@ run(process.execPath, [...tsx, 'server/bench/carriers.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'server/bench/edges.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'server/bench/goodsRules.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'server/bench/desk.ts'], { cwd: root });
+run(process.execPath, ['--import', 'tsx', 'server/bench/intake.ts'], { cwd: root });
