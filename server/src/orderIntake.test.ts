@@ -154,11 +154,18 @@ describe('an order by hand', () => {
 });
 
 test('an order of goods that are not delivered is refused with why, whoever hands it in', async () => {
-  const made = await request(shop.app).post('/api/keys').send({ kind: 'server', name: 'Server', scopes: ['orders'] }).expect(201);
+  const made = await request(shop.app)
+    .post('/api/keys')
+    .send({ kind: 'server', name: 'Server', scopes: ['orders'] })
+    .expect(201);
   const lines = [{ name: 'Gift card', quantity: 1, unitPrice: 5000, delivered: false }];
   const cart = { lines, discounts: [], destination: { country: 'CA' } };
   const buyer = { ...nell, mail: 'nell@buyer.example' };
   const body = { reference: 'gift-card-1', cart, choices: [{ service: 'ground', price: 0 }], buyer };
-  const refused = await request(shop.app).post('/public/v1/orders').set('Authorization', `Bearer ${made.body.secret}`).send(body).expect(409);
+  const refused = await request(shop.app)
+    .post('/public/v1/orders')
+    .set('Authorization', `Bearer ${made.body.secret}`)
+    .send(body)
+    .expect(409);
   expect(refused.body.code).toBe('quote-gone');
 });
