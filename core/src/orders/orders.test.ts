@@ -26,6 +26,12 @@ describe('an address', () => {
       expect(addressKey(other)).not.toBe(here);
   });
 
+  test('of two people without a mail address is of two buyers', () => {
+    const [nell, ona] = ['Nell Kell', 'Ona Vale'].map((name) => buyerKeys({ ...at('1 Quay'), name, mail: ' ' }));
+    expect(nell?.filter((key) => ona?.includes(key))).toEqual([]);
+    expect(buyerKeys({ ...at('1 quay'), name: 'NELL KELL', mail: '' })).toEqual(nell);
+  });
+
   test('is of one buyer by name or by mail', () => {
     const [byName] = buyerKeys({ ...at('1 Quay'), name: 'Idris  KELL', mail: 'a@example.org' });
     const [sameName, byMail] = buyerKeys({ ...at('1 quay'), name: 'idris kell', mail: 'B@example.org' });
