@@ -5,11 +5,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { FiledOrder } from '@ostrakon/core/contract';
 import { pino } from 'pino';
-import { plantSeed } from '../dist/seed.js';
-import { ShopServer } from '../dist/shopServer.js';
 
 // Bringing in many orders as the page does it, part by part, into the compiled server, while others ask for quotes: how long it
 // takes, and how long quotes take meanwhile beside a quiet server: node ... intake.ts [ORDERS]
+const { ShopServer }: typeof import('../src/shopServer.ts') = await import(new URL('../dist/shopServer.js', import.meta.url).href);
+const { plantSeed }: typeof import('../src/seed.ts') = await import(new URL('../dist/seed.js', import.meta.url).href);
 const many = Number(process.argv[2] ?? 100_000);
 const PART = 200;
 const AT_ONCE = 3;

@@ -19,6 +19,8 @@ const folder = newFolder();
 let standIns: Server;
 let mailbox: Mailbox;
 let server: ServerProcess | undefined;
+/** The key the checkout shows at the buyers' door. */
+let secret = '';
 /** The keys under which carriers were asked for labels: the same key again is the same label. */
 const asked = new Set<string>();
 
@@ -60,6 +62,8 @@ beforeAll(async () => {
     packers: [{ id: 'pip', name: 'Pip', mail: 'pip@example.org', origin: null, groups: [], when: { every: 'order' } }],
   };
   await request(shop.app).put('/api/mail').send(mail).expect(200);
+  const key = { kind: 'server', name: 'Checkout', scopes: ['orders', 'quotes'] };
+  secret = (await request(shop.app).post('/api/keys').send(key).expect(201)).body.secret;
   await shop.close();
 });
 afterAll(async () => {
@@ -72,7 +76,8 @@ afterAll(async () => {
 
 let url = '';
 async function ask<T>(method: string, path: string, body?: object): Promise<T> {
-  const init = { method, headers: { 'content-type': 'application/json' }, ...(body && { body: JSON.stringify(body) }) };
+  const headers = { 'content-type': 'application/json', ...(path.startsWith('/public/') && { authorization: `Bearer ${secret}` }) };
+  const init = { method, headers, ...(body && { body: JSON.stringify(body) }) };
   const answer = await fetch(`${url}${path}`, init);
   const text = await answer.text();
   expect([200, 201, 202], `${method} ${path}: ${text}`).toContain(answer.status);
@@ -128,7 +133,7 @@ test(`killed ${KILLS} times at random, the desk buys no label twice, sends no e-
   const BEYOND: Readonly<Record<string, readonly string[]>> = { packing: ['packing', 'packed'], packed: ['packed'] };
   let cutShort = 0;
   for (let round = 0; round <= KILLS; round += 1) {
-    server = startProcess(folder, { CARRIERS_URL: `http://127.0.0.1:${(standIns.address() as AddressInfo).port}`, SHOP_FRONT: 'open' });
+    server = startProcess(folder, { CARRIERS_URL: `http://127.0.0.1:${(standIns.address() as AddressInfo).port}` });
     url = await server.url;
     for (const row of await rows()) {
       const known = marked.get(row.id);
