@@ -66,6 +66,8 @@ export async function labelPdf(carrier: CarrierTariff, service: string, tracking
     write(`${length / 10} × ${width / 10} × ${height / 10} cm`, EDGE, HEIGHT - 266, 10);
   }
   if (ask.reference !== '') write(`Reference ${ask.reference}`, WIDTH / 2, HEIGHT - 266, 10);
+  if (ask.declaredValue !== undefined)
+    write(`Declared value ${(ask.declaredValue / 100).toFixed(2)} ${carrier.currency}`, EDGE, HEIGHT - 279, 10);
   drawBars(page, tracking);
   const shown = tracking.replace(/(.{4})(?=.)/g, '$1 ');
   write(shown, (WIDTH - bold.widthOfTextAtSize(shown, 14)) / 2, 40, 14, bold);

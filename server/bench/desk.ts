@@ -5,6 +5,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createCarriers } from '@ostrakon/carriers';
+import type { LabelJob } from '@ostrakon/core/contract';
 import { pino } from 'pino';
 import { standIns } from '../src/carriers/connections.ts';
 import { plantSeed } from '../src/seed.ts';
@@ -72,7 +73,7 @@ console.log(`${ids.length} slips as one file of ${Math.round(pdf.byteLength / 10
 
 const waiting = (await get('/orders?view=waiting&service=ground&limit=500')).rows.map(({ id }) => id);
 from = performance.now();
-let job = (await (await post('/orders/labels', { of: waiting })).json()) as { id: string; status: string; total: number; done: number };
+let job = (await (await post('/orders/labels', { of: waiting })).json()) as LabelJob;
 while (job.status === 'running') {
   await new Promise((resolve) => setTimeout(resolve, 20));
   job = (await (await fetch(`${api}/orders/labels/${job.id}`)).json()) as typeof job;
@@ -102,6 +103,8 @@ async function carrierAlone(): Promise<number> {
 }
 const alone = await carrierAlone();
 console.log(`${job.done} of ${job.total} labels in ${bulk} ms, the carrier alone ${alone} ms: ${(bulk / alone).toFixed(1)} times (aim 2)`);
+const reasons = new Set(job.failed.map(({ detail }) => detail));
+if (reasons.size > 0) console.log(`not bought: ${[...reasons].join('; ')}`);
 
 listening.closeAllConnections();
 listening.close();

@@ -6,6 +6,7 @@ import type { DeskOrder, DeskRow, LabelJob } from '@ostrakon/core/contract';
 import { PDFDocument } from 'pdf-lib';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { pdfPages } from './testPdf.ts';
 import { clay, newFolder, openTestShop, type TestShop } from './testShop.ts';
 
 let shop: TestShop;
@@ -38,7 +39,7 @@ const setUp: readonly Command[] = [
       id: 'tracked',
       name: 'Tracked',
       kind: 'carrier',
-      carriage: { account: 'petrel', carrier: 'Petrel Post', service: 'TRACKED', ...PLAIN_CARRIAGE },
+      carriage: { account: 'petrel', carrier: 'Petrel Post', service: 'TRACKED', ...PLAIN_CARRIAGE, declareValue: true },
       terms: PLAIN_TERMS,
     },
   },
@@ -198,6 +199,8 @@ describe('labels', () => {
       const pdf = await PDFDocument.load(body);
       expect(pdf.getPageCount()).toBe(pages);
       expect(pdf.getPage(0).getSize()).toEqual({ width, height });
+      // What the carrier was told of, and is paid for: one bag of clay a parcel.
+      for (const text of await pdfPages(body)) expect(text).toContain('Declared value 24.50 CAD');
     },
     30_000,
   );

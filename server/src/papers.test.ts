@@ -3,6 +3,7 @@ import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { makePaper } from './papers/paperEngine.ts';
+import { pdfPages } from './testPdf.ts';
 import { clay, firstLane, openTestShop, type TestShop } from './testShop.ts';
 
 let shop: TestShop;
@@ -48,21 +49,6 @@ async function place(reference: string, language?: string, to: object = { countr
   return (await request(shop.app).get(`/api/orders?view=all&text=${number}`)).body.rows[0] as { id: number; order: number };
 }
 
-/** Pages of a PDF as text, by pdf.js. */
-async function pagesOf(body: Buffer): Promise<string[]> {
-  const file = await getDocument({ data: new Uint8Array(body), verbosity: 0 }).promise;
-  const pages: string[] = [];
-  for (let at = 1; at <= file.numPages; at += 1) {
-    const { items } = await (await file.getPage(at)).getTextContent();
-    pages.push(
-      items
-        .map((item) => ('str' in item ? item.str : ''))
-        .join('')
-        .replace(/\s+/g, ' '),
-    );
-  }
-  return pages;
-}
 const printed = async (kind: PaperKind, of: readonly number[]) =>
   (await request(shop.app).post('/api/papers/print').send({ kind, of }).buffer(true).expect(200)).body as Buffer;
 
@@ -129,7 +115,7 @@ describe('papers', () => {
     const [english, french] = [await place('paper-0001'), await place('paper-0002', 'fr-CA')];
     const prices = { language: 'en-CA', source: null, choices: { ...CHOICES, prices: true, note: 'Handle with care' } };
     await request(shop.app).put('/api/papers/slip').send(prices).expect(200);
-    const [first = '', second = ''] = await pagesOf(await printed('slip', [english.id, french.id]));
+    const [first = '', second = ''] = await pdfPages(await printed('slip', [english.id, french.id]));
     expect(first).toContain(`Order ${english.order}`);
     expect(first).toContain('Nell <script>alert(1)</script> Kell');
     expect(first).toContain('Rib & <kidney>');
@@ -141,7 +127,7 @@ describe('papers', () => {
 
   test('a pick list sums up what is fetched for many orders', async () => {
     const rows = [await place('paper-0003'), await place('paper-0004'), await place('paper-0005')];
-    const [page = ''] = await pagesOf(
+    const [page = ''] = await pdfPages(
       await printed(
         'pickList',
         rows.map(({ id }) => id),
@@ -159,7 +145,7 @@ describe('papers', () => {
   test('of parcels that leave the country are customs forms: what is in each, its weight, value, heading and origin', async () => {
     const abroad = await place('paper-abroad', undefined, { country: 'US', subdivision: 'US-ME', postalCode: '04101' });
     const home = await place('paper-at-home');
-    const [form = '', ...more] = await pagesOf(await printed('customs', [abroad.id, home.id]));
+    const [form = '', ...more] = await pdfPages(await printed('customs', [abroad.id, home.id]));
     expect(more).toEqual([]);
     expect(form).toContain('Customs declaration CN 22');
     for (const said of [
@@ -173,7 +159,7 @@ describe('papers', () => {
     expect(form).not.toContain('Postal charges');
     const set = { language: 'en-CA', source: null, choices: { ...CHOICES, longForm: 5520 } };
     await request(shop.app).put('/api/papers/customs').send(set).expect(200);
-    const [long = ''] = await pagesOf(await printed('customs', [abroad.id]));
+    const [long = ''] = await pdfPages(await printed('customs', [abroad.id]));
     expect(long).toContain('Customs declaration CN 23');
     expect(long).toContain('Postal charges: $9.90');
     await request(shop.app)

@@ -10,7 +10,7 @@ import type { Accounts } from '../../carriers/heldAccount.ts';
 import { HttpProblem } from '../../http/problems.ts';
 import type { ParcelLabelRow } from '../../persistence/entities.ts';
 import { startThread } from '../../startThread.ts';
-import type { LabelStore, LabelToBuy } from './labelStore.ts';
+import type { CarrierSaid, LabelStore, LabelToBuy } from './labelStore.ts';
 
 /** Questions to carriers under way at once. */
 const AT_ONCE = 4;
@@ -20,8 +20,11 @@ interface Job {
   cancelled: boolean;
 }
 
+const isTold = (error: unknown): error is Error =>
+  error instanceof CarrierSaysNo || error instanceof CarrierFailure || error instanceof HttpProblem;
+
 const words = (error: unknown): string => {
-  if (error instanceof CarrierSaysNo || error instanceof CarrierFailure || error instanceof HttpProblem) return error.message;
+  if (isTold(error)) return error.message;
   throw error;
 };
 
@@ -72,26 +75,40 @@ export class LabelDesk {
 
   async #run(job: Job, wanted: readonly LabelToBuy[], by: string): Promise<void> {
     const limit = pLimit(AT_ONCE);
-    const buy = (label: LabelToBuy) => limit(() => (job.cancelled ? undefined : this.#buy(job, label)));
+    // The next one is asked for while the store keeps what was said of those before.
+    const buy = async (label: LabelToBuy) => {
+      const said = await limit(() => (job.cancelled ? null : this.#ask(label)));
+      if (said !== null) await this.#keep(job, label, said);
+    };
     await Promise.all(wanted.map(buy));
     const ids = [...new Set(wanted.map(({ row }) => row.consignment))];
     await this.#parts.labels.labelled(ids, by).catch(() => undefined);
     job.state.status = job.cancelled ? 'cancelled' : 'done';
   }
 
-  async #buy({ state }: Job, { row, order, request, why }: LabelToBuy): Promise<void> {
+  async #ask({ row, request, why }: LabelToBuy): Promise<CarrierSaid> {
     try {
       if (!request) throw new HttpProblem('desk-refused', why);
-      const made = await this.#parts.gateway.label(this.#account(row.account), request);
-      await this.#parts.labels.bought(row, made);
-      state.done += 1;
-      state.cost += made.cost;
+      return { came: 'bought', ...(await this.#parts.gateway.label(this.#account(row.account), request)) };
     } catch (error) {
-      const known = error instanceof CarrierSaysNo || error instanceof CarrierFailure || error instanceof HttpProblem;
-      const detail = known ? error.message : 'The shop could not keep it.';
-      state.failed.push({ order, parcel: row.parcel, detail });
-      await this.#parts.labels.failed(row, detail).catch(() => undefined);
+      return { came: 'failed', detail: isTold(error) ? error.message : 'The shop could not ask for it.' };
     }
+  }
+
+  async #keep({ state }: Job, { row, order }: LabelToBuy, said: CarrierSaid): Promise<void> {
+    const failed = (detail: string) => state.failed.push({ order, parcel: row.parcel, detail });
+    try {
+      await this.#parts.labels.keep(row, said);
+    } catch {
+      failed('The shop could not keep it.');
+      return;
+    }
+    if (said.came === 'failed') {
+      failed(said.detail);
+      return;
+    }
+    state.done += 1;
+    state.cost += said.cost;
   }
 
   /** @throws HttpProblem `not-found` */

@@ -34,6 +34,16 @@ export interface LabelToBuy {
   readonly why: string;
 }
 
+/** What a carrier said to a label that was asked for. */
+export type CarrierSaid =
+  | { readonly came: 'bought'; readonly tracking: string; readonly cost: number }
+  | { readonly came: 'failed'; readonly detail: string };
+
+/** Rows of one statement. */
+const ROWS_AT_ONCE = 500;
+/** Longest reason that is kept, in letters. */
+const MOST_DETAIL = 300;
+
 /** Every parcel by itself, in the order they are packed. */
 const singleParcels = (parcels: readonly Parcel[]): Parcel[] =>
   parcels.flatMap((parcel) => Array.from({ length: parcel.count }, () => ({ ...parcel, count: 1 })));
@@ -92,6 +102,8 @@ export class LabelStore {
   readonly #database: Database;
   readonly #now: () => Instant;
   readonly #changed: (ids: readonly number[]) => void;
+  readonly #said: { row: ParcelLabelRow; said: CarrierSaid }[] = [];
+  #keeping: Promise<void> | null = null;
 
   constructor(database: Database, now: () => Instant, changed: (ids: readonly number[]) => void) {
     this.#database = database;
@@ -108,74 +120,119 @@ export class LabelStore {
       const led = leads.length > 0 ? await manager.findBy(ConsignmentEntity, { id: In(leads) }) : [];
       const all = [...new Map([...named, ...led].map((row) => [row.id, row])).values()];
       const open = all.filter(({ state, lead, id }) => isWaiting(state as OrderState) && (lead === null || lead === id));
-      for (const row of open) await this.#writeDown(manager, row);
+      await this.#writeDown(manager, open);
       return open;
     });
-    const wanted: LabelToBuy[] = [];
-    for (const row of rows) wanted.push(...(await this.#asked(row, book)));
-    return wanted;
+    return this.#asked(rows, book);
   }
 
-  async #writeDown(manager: EntityManager, row: ConsignmentRow): Promise<void> {
-    const { carried } = planIn(row);
-    if (carried === null) return;
-    const held = await manager.findBy(ParcelLabelEntity, { consignment: row.id });
-    const live = new Set(held.filter(({ state }) => state !== 'void').map(({ parcel }) => parcel));
-    for (const parcel of parcelsOf(row).keys()) {
-      if (live.has(parcel)) continue;
-      const tries = held.filter((one) => one.parcel === parcel).length;
-      const facts = { consignment: row.id, parcel, account: carried.account, service: carried.service, state: 'asked' as const };
-      const nothing = { tracking: null, cost: null, detail: null, seenAt: null, events: null };
-      await manager.insert(ParcelLabelEntity, { ...facts, ...nothing, once: `ostrakon-${row.id}-${parcel}-${tries}`, at: this.#now() });
+  async #writeDown(manager: EntityManager, rows: readonly ConsignmentRow[]): Promise<void> {
+    const held = await manager.findBy(ParcelLabelEntity, { consignment: In(rows.map(({ id }) => id)) });
+    const ofParcel = new Map<string, ParcelLabelRow[]>();
+    for (const label of held) {
+      const key = `${label.consignment} ${label.parcel}`;
+      ofParcel.set(key, [...(ofParcel.get(key) ?? []), label]);
+    }
+    const at = this.#now();
+    const nothing = { tracking: null, cost: null, detail: null, seenAt: null, events: null };
+    const missing = rows.flatMap((row): Omit<ParcelLabelRow, 'id'>[] => {
+      const { carried } = planIn(row);
+      if (carried === null) return [];
+      const { account, service } = carried;
+      return parcelsOf(row).flatMap((_, parcel) => {
+        const tries = ofParcel.get(`${row.id} ${parcel}`) ?? [];
+        if (tries.some(({ state }) => state !== 'void')) return [];
+        const once = `ostrakon-${row.id}-${parcel}-${tries.length}`;
+        return [{ consignment: row.id, parcel, account, service, state: 'asked', ...nothing, once, at }];
+      });
+    });
+    while (missing.length > 0) await manager.insert(ParcelLabelEntity, missing.splice(0, ROWS_AT_ONCE));
+  }
+
+  async #asked(rows: readonly ConsignmentRow[], book: RateBook): Promise<LabelToBuy[]> {
+    const { read } = this.#database;
+    const labels = await read.find(ParcelLabelEntity, {
+      where: { consignment: In(rows.map(({ id }) => id)), state: In(['asked', 'failed']) },
+      order: { consignment: 'ASC', parcel: 'ASC' },
+    });
+    const wanted = new Set(labels.map(({ consignment }) => consignment));
+    const open = rows.filter(({ id }) => wanted.has(id));
+    const numbers = [...new Set(open.map(({ order }) => order))];
+    const orders = new Map((await read.findBy(ShopOrderEntity, { number: In(numbers) })).map((order) => [order.number, order]));
+    const buyers = new Map((await read.findBy(OrderBuyerEntity, { order: In(numbers) })).map((buyer) => [buyer.order, buyer]));
+    return open.flatMap((row): LabelToBuy[] => {
+      const order = orders.get(row.order);
+      if (!order) return [];
+      const buyer = buyerIn(buyers.get(row.order));
+      const { destination, others = [] } = JSON.parse(order.cart) as Pick<CartInput, 'destination' | 'others'>;
+      const to = row.to === 0 ? destination : others[row.to - 1];
+      const parcels = parcelsOf(row);
+      const way = buyer && to && { row, to, buyer, sold: soldIn(order) };
+      const lacks = buyer === null ? 'Who bought was forgotten.' : to === undefined ? 'Its address is not known.' : '';
+      return labels
+        .filter(({ consignment }) => consignment === row.id)
+        .map((label) => {
+          const parcel = parcels[label.parcel];
+          const request = way && parcel ? requestFor(book, way, label, parcel) : null;
+          return { row: label, order: row.order, request, why: lacks || (request ? '' : 'Where it leaves from is not known any more.') };
+        });
+    });
+  }
+
+  /**
+   * Keeps what a carrier said to a label that was asked for. What is said while the store is busy is kept together.
+   * Rejects where the store does not take it: asked again under the same key, the carrier gives the same label.
+   */
+  keep(row: ParcelLabelRow, said: CarrierSaid): Promise<void> {
+    this.#said.push({ row, said });
+    this.#keeping ??= this.#keepAll();
+    return this.#keeping;
+  }
+
+  async #keepAll(): Promise<void> {
+    let hasBegun = false;
+    try {
+      await this.#database.write(async ({ manager, afterCommit }) => {
+        hasBegun = true;
+        this.#keeping = null;
+        const all = this.#said.splice(0);
+        const bought = all.flatMap(({ row: { id }, said }) => (said.came === 'bought' ? [{ ...said, id }] : []));
+        const failed = all.flatMap(({ row: { id }, said }) =>
+          said.came === 'failed' ? [{ id, detail: said.detail.slice(0, MOST_DETAIL) }] : [],
+        );
+        await manager.query(
+          `UPDATE "parcel_label" SET "state" = 'bought', "tracking" = said.value ->> 'tracking', "cost" = said.value ->> 'cost', "detail" = NULL, "at" = ?
+           FROM json_each(?) said WHERE "parcel_label"."id" = said.value ->> 'id'`,
+          [this.#now(), JSON.stringify(bought)],
+        );
+        await manager.query(
+          `UPDATE "parcel_label" SET "state" = 'failed', "detail" = said.value ->> 'detail'
+           FROM json_each(?) said WHERE "parcel_label"."id" = said.value ->> 'id' AND "state" IN ('asked', 'failed')`,
+          [JSON.stringify(failed)],
+        );
+        const ids = [...new Set(all.flatMap(({ row, said }) => (said.came === 'bought' ? [row.consignment] : [])))];
+        await this.#sumUp(manager, ids);
+        afterCommit(() => this.#changed(ids));
+      });
+    } catch (error) {
+      if (!hasBegun) {
+        this.#keeping = null;
+        this.#said.length = 0;
+      }
+      throw error;
     }
   }
 
-  async #asked(row: ConsignmentRow, book: RateBook): Promise<LabelToBuy[]> {
-    const { read } = this.#database;
-    const labels = await read.find(ParcelLabelEntity, {
-      where: { consignment: row.id, state: In(['asked', 'failed']) },
-      order: { parcel: 'ASC' },
-    });
-    if (labels.length === 0) return [];
-    const order = await read.findOneByOrFail(ShopOrderEntity, { number: row.order });
-    const buyer = buyerIn(await read.findOneBy(OrderBuyerEntity, { order: row.order }));
-    const { destination, others = [] } = JSON.parse(order.cart) as Pick<CartInput, 'destination' | 'others'>;
-    const to = row.to === 0 ? destination : others[row.to - 1];
-    const parcels = parcelsOf(row);
-    return labels.map((label): LabelToBuy => {
-      const parcel = parcels[label.parcel];
-      const lacks = buyer === null ? 'Who bought was forgotten.' : to === undefined ? 'Its address is not known.' : '';
-      const request = buyer && to && parcel ? requestFor(book, { row, to, buyer, sold: soldIn(order) }, label, parcel) : null;
-      return { row: label, order: row.order, request, why: lacks || (request ? '' : 'Where it leaves from is not known any more.') };
-    });
-  }
-
-  /** Keeps what a carrier said to a label that was asked for. */
-  bought(label: ParcelLabelRow, { tracking, cost }: { tracking: string; cost: number }): Promise<void> {
-    return this.#database.write(async ({ manager, afterCommit }) => {
-      await manager.update(ParcelLabelEntity, { id: label.id }, { state: 'bought', tracking, cost, detail: null, at: this.#now() });
-      await this.#sumUp(manager, label.consignment);
-      afterCommit(() => this.#changed([label.consignment]));
-    });
-  }
-
-  failed(label: ParcelLabelRow, detail: string): Promise<void> {
-    return this.#database.write(async ({ manager }) => {
-      await manager.update(
-        ParcelLabelEntity,
-        { id: label.id, state: In(['asked', 'failed']) },
-        { state: 'failed', detail: detail.slice(0, 300) },
-      );
-    });
-  }
-
   /** What its carriage costs is what its labels cost, once it has one for every parcel. */
-  async #sumUp(manager: EntityManager, id: number): Promise<void> {
-    const labels = await manager.findBy(ParcelLabelEntity, { consignment: id, state: 'bought' });
-    const row = await manager.findOneByOrFail(ConsignmentEntity, { id });
-    const isWhole = labels.length > 0 && labels.length === row.parcels;
-    const cost = labels.reduce((sum, one) => sum + (one.cost ?? 0), 0);
-    await manager.update(ConsignmentEntity, { id }, { labels: labels.length, ...(isWhole && { carriage: cost }) });
+  async #sumUp(manager: EntityManager, ids: readonly number[]): Promise<void> {
+    await manager.query(
+      `UPDATE "consignment" SET "labels" = held."labels",
+         "carriage" = CASE WHEN held."labels" = "parcels" THEN held."cost" ELSE "carriage" END
+       FROM (SELECT "consignment", COUNT(*) AS "labels", SUM("cost") AS "cost" FROM "parcel_label"
+         WHERE "state" = 'bought' AND "consignment" IN (SELECT value FROM json_each(?)) GROUP BY "consignment") held
+       WHERE "id" = held."consignment"`,
+      [JSON.stringify(ids)],
+    );
   }
 
   /** Notes in its history that all labels of a consignment were bought. */
