@@ -105,6 +105,7 @@ export {
   FiledConsignment,
   FiledOrder,
   ForgetBuyers,
+  GiveBack,
   GoodsFound,
   LabelJob,
   LabelPaper,

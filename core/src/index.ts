@@ -201,6 +201,7 @@ export type { Micrograms, Micrometres, Millimetres, NumberOf } from './numbers/u
 export { oncePer } from './once/oncePer.ts';
 export { oncePerText } from './once/oncePerText.ts';
 export { addressKey, buyerKeys, type Receiver, searchText } from './orders/addressKey.ts';
+export { asOneOrder, givenBackOf, type WholeOrder } from './orders/asOneOrder.ts';
 export { carriageAsk, type Way } from './orders/carriageAsk.ts';
 export { type Choice, type Consigned, consignmentsOf, packFor } from './orders/consigned.ts';
 export { collectionOn, type Leaving } from './orders/leaving.ts';

@@ -28,6 +28,7 @@ import { smtpMailer } from './features/mail/mailer.ts';
 import { mailHandlers } from './features/mail/mailRoutes.ts';
 import { ByHand } from './features/orders/byHand.ts';
 import { carriageBy } from './features/orders/carriageBy.ts';
+import { priceBy } from './features/orders/chosenPrice.ts';
 import { type DeskSources, deskHandlers } from './features/orders/deskRoutes.ts';
 import { LabelDesk } from './features/orders/labelDesk.ts';
 import { OrderFiles } from './features/orders/orderFiles.ts';
@@ -207,6 +208,7 @@ function deskSources(parts: AppParts, quotes: LiveQuotes): DeskSources {
     now: keeping.now,
     changed: deskFeed.tell,
     carriageOf: carriageBy(book, (asks) => gateway.answers(asks)),
+    priceOf: priceBy((cart, edition) => quotes.told(cart, { edition })),
   });
   const labelDesk = new LabelDesk({ labels, accounts, gateway, book });
   const files = new OrderFiles(keeping.database());

@@ -226,7 +226,7 @@ describe('orders of one buyer', () => {
       paidTwice: 990,
     });
     const of = [one, two].map(({ id, revision }) => ({ id, revision }));
-    await request(shop.app).post('/api/orders/together').send({ of, giveBack: true }).expect(200);
+    await request(shop.app).post('/api/orders/together').send({ of, giveBack: 'further' }).expect(200);
     const lead = (await orderOf(first)).consignments[0] as DeskOrder['consignments'][number];
     expect(lead).toMatchObject({ together: one.id, givenBack: 0 });
     expect(lead.things.map(({ order }) => order)).toEqual([first, second]);
@@ -235,7 +235,7 @@ describe('orders of one buyer', () => {
     ).toBe(4);
     expect((await orderOf(second)).consignments[0]).toMatchObject({ together: one.id, givenBack: 990, parcels: 0, weight: 0 });
     // Joined again by somebody who has not seen it yet.
-    const again = await request(shop.app).post('/api/orders/together').send({ of, giveBack: false }).expect(409);
+    const again = await request(shop.app).post('/api/orders/together').send({ of, giveBack: 'nothing' }).expect(409);
     expect(again.body.code).toBe('desk-refused');
     expect(await mark('cancel', await rowOf(second))).toMatchObject([{ came: 'notPossible' }, { came: 'notPossible' }]);
     expect(await mark('pack', await rowOf(first))).toMatchObject([
@@ -318,5 +318,40 @@ describe('buyers', () => {
     const { body } = await request(shop.app).post('/api/orders/forget').send({ before: '2026-11-24' }).expect(200);
     expect(body.forgotten).toBeGreaterThan(5);
     expect((await listed('view=all&text=nell')).total).toBe(0);
+  });
+});
+
+describe('first and further items', () => {
+  // Common practice, no published source: what travels as one is charged as one, 7.00 for three from 5.00 and 1.00.
+  test('of two orders that travel as one are charged as of one order, where the owner gives that back', async () => {
+    const price = { kind: 'firstAndFurther', measure: 'itemCount', first: 500, further: 100, floor: null, cap: null } as const;
+    const other = await openTestShop(newFolder(), { now: () => clock, frontOpen: true });
+    await other.draft.run(...firstLane, { name: 'setCard', args: { zone: 'canada', service: 'ground', card: price } });
+    await other.goods.change({ put: [clay] });
+    await other.editions.publish(() => other.draft.current.book, '', 'owner');
+    const put = async (reference: string, quantity: number, paid: number) => {
+      const order = { reference, cart: { ...cart, lines: [{ product: 'clay-10', quantity }] }, edition: 1, buyer: nell };
+      const choices = [{ service: 'ground', price: paid }];
+      await request(other.app)
+        .post('/public/v1/orders')
+        .send({ ...order, choices })
+        .expect(201);
+    };
+    await put('two-of-it', 2, 600);
+    await put('one-of-it', 1, 500);
+    const [set] = (await request(other.app).get('/api/orders/together').expect(200)).body.sets as TogetherSet[];
+    expect(set).toMatchObject({ paidTwice: 500, beyondOne: 400 });
+    const of = set?.of.map(({ id, revision }) => ({ id, revision }));
+    await request(other.app).post('/api/orders/together').send({ of, giveBack: 'beyondOne' }).expect(200);
+    const { rows } = (await request(other.app).get('/api/orders?view=all&sort=oldest').expect(200)).body as DeskList;
+    const parts = await Promise.all(
+      rows.map(async ({ order }) => ((await request(other.app).get(`/api/orders/${order}`)).body as DeskOrder).consignments[0]),
+    );
+    expect(parts.map((part) => [part?.price, part?.givenBack])).toEqual([
+      [600, 0],
+      [500, 400],
+    ]);
+    expect(parts.reduce((sum, part) => sum + (part?.price ?? 0) - (part?.givenBack ?? 0), 0)).toBe(700);
+    await other.discard();
   });
 });

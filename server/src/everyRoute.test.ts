@@ -253,7 +253,7 @@ async function deskRoutes() {
   await get('/api/orders/1001');
   await get('/api/orders/together');
   const seen = ({ id, revision }: { id: number; revision: number }) => ({ id, revision });
-  const joined = await post('/api/orders/together', { of: [one, two].map(seen), giveBack: false }, 200);
+  const joined = await post('/api/orders/together', { of: [one, two].map(seen), giveBack: 'nothing' }, 200);
   await post(`/api/orders/together/${one.id}/apart`, {}, 200);
   expect(joined.results).toHaveLength(2);
   const [{ revision }] = (await get('/api/orders?view=all')).rows.filter(({ id }: { id: number }) => id === one.id);

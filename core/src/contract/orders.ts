@@ -256,15 +256,20 @@ export const TogetherSet = z.strictObject({
   saves: z.int().nullable(),
   /** What the second and further ones paid for their delivery. */
   paidTwice: Minor,
+  /** What they paid in all beyond the price of all of it as one order; null where that has no price. */
+  beyondOne: Minor.nullable(),
 });
 export type TogetherSet = z.infer<typeof TogetherSet>;
 export const TogetherList = z.strictObject({ sets: z.array(TogetherSet) });
 export type TogetherList = z.infer<typeof TogetherList>;
 
+/** What is given back of what the buyer paid: nothing, the second and further prices, or what one order of all of it would not have cost. */
+export const GiveBack = z.enum(['nothing', 'further', 'beyondOne']);
+export type GiveBack = z.infer<typeof GiveBack>;
+
 export const PackTogether = z.strictObject({
   of: z.array(Seen).min(2).max(50),
-  /** The second and further delivery prices are given back. */
-  giveBack: z.boolean(),
+  giveBack: GiveBack,
 });
 export type PackTogether = z.infer<typeof PackTogether>;
 

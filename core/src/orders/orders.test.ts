@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { Met } from '../testing/met.ts';
 import { addressKey, buyerKeys } from './addressKey.ts';
+import { asOneOrder, givenBackOf } from './asOneOrder.ts';
 import { canStepBack, isWaiting, marked, marksFor, OrderMark, OrderState } from './orderWay.ts';
 import { type Companion, travelTogether } from './travelTogether.ts';
 
@@ -98,5 +99,48 @@ describe('what travels together', () => {
       { numRuns: 2000 },
     );
     seen.enough(50, 'sets', 'more than two');
+  });
+});
+
+describe('orders as one', () => {
+  const goods = (unitPrice: number, quantity: number) => [{ name: 'Clay', quantity, unitPrice, delivered: true, to: 1 }];
+  const destination = { country: 'CA', postalCode: 'B3H 4R2' };
+
+  test('are the goods of all at the first address, with what each had off', () => {
+    const whole = asOneOrder(
+      [
+        { cart: { destination, discounts: [{ kind: 'percent', basisPoints: 1000 }], coupons: ['GLAZE'] }, goods: goods(2000, 3) },
+        { cart: { destination: { country: 'CA' }, discounts: [], coupons: ['GLAZE'] }, goods: goods(500, 1) },
+      ],
+      '2026-11-23T14:00:00Z',
+      'halfUp',
+    );
+    const { to: _to, ...line } = goods(2000, 3)[0] as ReturnType<typeof goods>[number];
+    expect(whole).toEqual({
+      lines: [line, { ...line, unitPrice: 500, quantity: 1 }],
+      discounts: [{ kind: 'amount', amount: 600 }],
+      destination,
+      coupons: ['GLAZE'],
+      moment: '2026-11-23T14:00:00Z',
+    });
+    expect(asOneOrder([], '2026-11-23T14:00:00Z', 'halfUp')).toBeNull();
+  });
+
+  test('an amount is given back whole where that much was paid, of the last price first, and of none more than it was', () => {
+    const met = new Met();
+    fc.assert(
+      fc.property(fc.array(fc.nat(3000), { minLength: 1, maxLength: 6 }), fc.nat(9000), (prices, amount) => {
+        const paid = prices.reduce((sum, price) => sum + price, 0);
+        const back = givenBackOf(prices, amount);
+        met.note(amount >= paid ? 'all of it' : 'part of it');
+        expect(back.reduce((sum, one) => sum + one, 0)).toBe(Math.min(paid, amount));
+        for (const [at, one] of back.entries()) {
+          expect(one).toBeLessThanOrEqual(prices[at] ?? 0);
+          // Nothing is taken of one while something is left of a later one.
+          if (one > 0) expect(back.slice(at + 1)).toEqual(prices.slice(at + 1));
+        }
+      }),
+    );
+    met.enough(10, 'all of it', 'part of it');
   });
 });

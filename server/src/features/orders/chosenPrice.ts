@@ -1,5 +1,6 @@
-import type { Offer, Quote } from '@ostrakon/core';
+import type { CartInput, Offer, Quote } from '@ostrakon/core';
 import type { PlaceOrder } from '@ostrakon/core/contract';
+import { HttpProblem } from '../../http/problems.ts';
 
 type Choices = PlaceOrder['choices'];
 
@@ -29,3 +30,17 @@ export const isOffered = (quote: Quote, choices: Choices): boolean =>
     ({ part, service, price }) =>
       offerOf(part === undefined ? quote.options : (quote.consignments[part]?.options ?? []), service)?.price === price,
   );
+
+/** What a service asks for a cart that travels in one piece; null where it is not offered so, or was not at that time. */
+export const priceBy =
+  (quoteOf: (cart: CartInput, edition: number) => Promise<{ quote: Quote }>) =>
+  async (cart: CartInput, edition: number, service: string): Promise<number | null> => {
+    try {
+      const { quote } = await quoteOf(cart, edition);
+      return quote.consignments.length === 1 ? (offerOf(quote.options, service)?.price ?? null) : null;
+    } catch (error) {
+      // What is refused has no price; what went wrong is told.
+      if (error instanceof HttpProblem) return null;
+      throw error;
+    }
+  };

@@ -1,5 +1,16 @@
-import { type CompiledBook, type Instant, isWaiting, type OrderState, type Parcel, packFor, travelTogether } from '@ostrakon/core';
-import type { DeskMarked, PackInto, PackTogether, SoldLine, TogetherSet } from '@ostrakon/core/contract';
+import {
+  asOneOrder,
+  type CartInput,
+  type CompiledBook,
+  givenBackOf,
+  type Instant,
+  isWaiting,
+  type OrderState,
+  type Parcel,
+  packFor,
+  travelTogether,
+} from '@ostrakon/core';
+import type { DeskMarked, GiveBack, PackInto, PackTogether, SoldLine, TogetherSet } from '@ostrakon/core/contract';
 import { type EntityManager, In } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
@@ -9,6 +20,7 @@ import {
   ConsignmentStepEntity,
   OrderBuyerEntity,
   ShopOrderEntity,
+  type ShopOrderRow,
 } from '../../persistence/entities.ts';
 import { planIn, soldIn, type TogetherOfRow, togetherIn } from '../../persistence/orderRow.ts';
 
@@ -31,12 +43,31 @@ export function goodsTogether(rows: readonly { sold: readonly SoldLine[]; lines:
 const countOf = (parcels: readonly Parcel[]) => parcels.reduce((sum, { count }) => sum + count, 0);
 const weightOf = (parcels: readonly Parcel[]) => parcels.reduce((sum, { packedWeight, count }) => sum + packedWeight * count, 0);
 
+/** Consignments as one: their orders, and the parcels all of it takes. */
+interface Whole {
+  readonly first: Part;
+  readonly held: readonly Part[];
+  readonly orders: readonly ShopOrderRow[];
+  readonly parcels: readonly Parcel[];
+  /** What those are packed into costs. */
+  readonly cost: number;
+}
+
+interface Part {
+  readonly row: ConsignmentRow;
+  readonly cart: string;
+  readonly sold: readonly SoldLine[];
+  readonly lines: readonly number[];
+}
+
 export interface TogetherSources {
   /** The book goods are packed by now. */
   book(): CompiledBook;
   readonly now: () => Instant;
   readonly changed: (ids: readonly number[]) => void;
   readonly carriageOf: CarriageOf;
+  /** What a cart pays for a service by an edition; null where it is not offered, or not in one piece. */
+  priceOf(cart: CartInput, edition: number, service: string): Promise<number | null>;
 }
 
 /** Orders of one buyer that travel as one, and what they are packed into. */
@@ -49,7 +80,7 @@ export class TogetherStore {
     this.#sources = sources;
   }
 
-  async #joint(manager: EntityManager, rows: readonly ConsignmentRow[]) {
+  async #joint(manager: EntityManager, rows: readonly ConsignmentRow[]): Promise<Whole> {
     const orders = await manager.findBy(ShopOrderEntity, { number: In(rows.map(({ order }) => order)) });
     const held = rows.map((row) => {
       const order = orders.find(({ number }) => number === row.order);
@@ -58,7 +89,30 @@ export class TogetherStore {
     const { lines, which } = goodsTogether(held);
     const [first] = held;
     if (!first) throw refused('There is nothing to pack together.');
-    return { first, ...packFor(this.#sources.book(), first.row.service, lines, which) };
+    return { first, held, orders, ...packFor(this.#sources.book(), first.row.service, lines, which) };
+  }
+
+  /** What was paid beyond the price of all of it as one order; null where that has no price, or an order travels in parts. */
+  async #beyondOne({ first, held, orders }: Whole): Promise<number | null> {
+    const lead = orders.find(({ number }) => number === first.row.order);
+    const numbers = orders.map(({ number }) => number);
+    const parts = await this.#database.read.countBy(ConsignmentEntity, { order: In(numbers) });
+    if (!lead || parts !== numbers.length || numbers.length !== held.length) return null;
+    const whole = held.map(({ cart, sold }) => ({
+      cart: JSON.parse(cart) as CartInput,
+      goods: sold.map(({ product: _product, ...line }) => line),
+    }));
+    const cart = asOneOrder(whole, lead.placedAt, this.#sources.book().book.shop.pricing.rounding);
+    const price = cart && (await this.#sources.priceOf(cart, lead.edition, first.row.service));
+    return price === null ? null : Math.max(0, held.reduce((sum, { row }) => sum + row.price, 0) - price);
+  }
+
+  async #givenBack(rows: readonly ConsignmentRow[], giveBack: GiveBack, joint: Whole) {
+    const prices = rows.map(({ price }) => price);
+    const amounts = { nothing: 0, further: prices.slice(1).reduce((sum, price) => sum + price, 0) };
+    const amount = giveBack === 'beyondOne' ? await this.#beyondOne(joint) : amounts[giveBack];
+    if (amount === null) throw refused('What all of it would have cost as one order is not known.');
+    return givenBackOf(prices, amount);
   }
 
   /** Sets of waiting consignments that can travel as one and do not yet. */
@@ -89,7 +143,8 @@ export class TogetherStore {
   }
 
   async #told(rows: readonly ConsignmentRow[]): Promise<TogetherSet> {
-    const { first, parcels, cost } = await this.#joint(this.#database.read, rows);
+    const joint = await this.#joint(this.#database.read, rows);
+    const { first, parcels, cost } = joint;
     const atCounter = first.row.kind === 'counter';
     const carriage = atCounter ? 0 : await this.#sources.carriageOf(first.row, first.cart, parcels);
     const apart = rows.map((row) => (row.carriage === null ? null : row.carriage + row.packaging));
@@ -101,6 +156,7 @@ export class TogetherStore {
       weight: weightOf(parcels),
       saves,
       paidTwice: rows.slice(1).reduce((sum, { price }) => sum + price, 0),
+      beyondOne: await this.#beyondOne(joint),
     };
   }
 
@@ -109,7 +165,9 @@ export class TogetherStore {
     const ids = of.map(({ id }) => id);
     const before = await this.#database.read.findBy(ConsignmentEntity, { id: In(ids) });
     const rows = before.toSorted((a, b) => a.id - b.id);
-    const { first, parcels, cost } = await this.#joint(this.#database.read, rows);
+    const whole = await this.#joint(this.#database.read, rows);
+    const { first, parcels, cost } = whole;
+    const back = await this.#givenBack(rows, giveBack, whole);
     const carriage = first.row.kind === 'counter' ? 0 : await this.#sources.carriageOf(first.row, first.cart, parcels);
     return this.#database.write(async ({ manager, afterCommit }) => {
       const held = (await manager.findBy(ConsignmentEntity, { id: In(ids) })).toSorted((a, b) => a.id - b.id);
@@ -118,8 +176,8 @@ export class TogetherStore {
       // What was packed by itself is packed anew.
       const state = held.some((row) => row.state !== 'new') ? 'packing' : 'new';
       const joint = { parcels, carriage, packaging: lead.kind === 'counter' ? 0 : cost };
-      for (const row of held) {
-        const change = row.id === lead.id ? leading(row, joint) : following(row, giveBack);
+      for (const [index, row] of held.entries()) {
+        const change = { ...(row.id === lead.id ? leading(row, joint) : following(row)), givenBack: back[index] ?? 0 };
         await manager.update(ConsignmentEntity, { id: row.id }, { ...change, revision: row.revision + 1, lead: lead.id, state });
         const note = held.flatMap(({ id, order }) => (id === row.id ? [] : [order])).join(', ');
         await manager.insert(ConsignmentStepEntity, { consignment: row.id, at, by, what: 'together', from: row.state, to: state, note });
@@ -212,11 +270,11 @@ interface Joint {
 
 /** What becomes of the one whose parcels hold all of them, and of those that lie in its parcels. */
 const leading = (row: ConsignmentRow, { parcels, carriage, packaging }: Joint) => ({
-  ...{ carriage, packaging, givenBack: 0, parcels: countOf(parcels), weight: weightOf(parcels) },
+  ...{ carriage, packaging, parcels: countOf(parcels), weight: weightOf(parcels) },
   together: JSON.stringify({ apart: apartOf(row), parcels }),
 });
-const following = (row: ConsignmentRow, giveBack: boolean) => ({
-  ...{ carriage: 0, packaging: 0, givenBack: giveBack ? row.price : 0, parcels: 0, weight: 0 },
+const following = (row: ConsignmentRow) => ({
+  ...{ carriage: 0, packaging: 0, parcels: 0, weight: 0 },
   together: JSON.stringify({ apart: apartOf(row), parcels: null }),
 });
 

@@ -1,6 +1,6 @@
 // biome-ignore-all lint/a11y/useSemanticElements: rows out of sight are not drawn, which a table element cannot do
 // biome-ignore-all lint/a11y/useFocusableInteractive: one row of the grid takes the focus at a time
-import type { DeskGroup, DeskRow, TogetherSet } from '@ostrakon/core/contract';
+import type { DeskGroup, DeskRow, GiveBack, TogetherSet } from '@ostrakon/core/contract';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, useEffect, useRef } from 'react';
 import { GroupHead, RowOfDesk, TogetherOffer } from './DeskRows.tsx';
@@ -24,7 +24,7 @@ export interface DeskListProps {
   onAt: (index: number) => void;
   onChoose: (row: DeskRow) => void;
   onOpen: (row: DeskRow) => void;
-  onTogether: (set: TogetherSet, giveBack: boolean) => void;
+  onTogether: (set: TogetherSet, giveBack: GiveBack) => void;
   onKeepApart: (set: TogetherSet) => void;
   /** Keys that mean something for a row. */
   onKey: (event: KeyboardEvent, row: DeskRow | null) => void;

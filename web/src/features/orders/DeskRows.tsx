@@ -1,7 +1,7 @@
 // biome-ignore-all lint/a11y/useSemanticElements: rows out of sight are not drawn, which a table element cannot do
 // biome-ignore-all lint/a11y/useFocusableInteractive: one row of the grid takes the focus at a time
 // biome-ignore-all lint/a11y/useKeyWithClickEvents: keys are heard by the grid
-import type { DeskGroup, DeskRow, TogetherSet } from '@ostrakon/core/contract';
+import type { DeskGroup, DeskRow, GiveBack, TogetherSet } from '@ostrakon/core/contract';
 import clsx from 'clsx';
 import { StickyNote } from 'lucide-react';
 import { Button } from '../../ui/Button.tsx';
@@ -105,10 +105,11 @@ export function TogetherOffer({
   onKeepApart,
 }: {
   set: TogetherSet;
-  onTogether: (giveBack: boolean) => void;
+  onTogether: (giveBack: GiveBack) => void;
   onKeepApart: () => void;
 }) {
   const { format } = useDesk();
+  const asOne = set.beyondOne === null || set.beyondOne === set.paidTwice ? 0 : set.beyondOne;
   return (
     <div
       role="row"
@@ -120,20 +121,29 @@ export function TogetherOffer({
         {set.saves !== null && set.saves > 0 ? `, ${format.money(set.saves)} less to carry.` : '.'}
       </span>
       <span role="gridcell" className="flex items-center gap-3">
-        {set.paidTwice === 0 ? (
-          <Button onClick={() => onTogether(false)}>Pack together</Button>
+        {set.paidTwice === 0 && asOne === 0 ? (
+          <Button onClick={() => onTogether('nothing')}>Pack together</Button>
         ) : (
           <Menu
             trigger={<Button>Pack together…</Button>}
             groups={() => [
               {
                 entries: [
-                  { label: 'Both prices stay charged', about: 'Nothing is given back', act: () => onTogether(false) },
+                  { label: 'Both prices stay charged', about: 'Nothing is given back', act: () => onTogether('nothing') },
                   {
                     label: `Give back ${format.money(set.paidTwice)}`,
-                    about: 'The amount is kept with the order',
-                    act: () => onTogether(true),
+                    about: 'What the second paid for its delivery; kept with the order',
+                    act: () => onTogether('further'),
                   },
+                  ...(asOne > 0
+                    ? [
+                        {
+                          label: `Give back ${format.money(asOne)}`,
+                          about: 'What one order of all of it would not have cost',
+                          act: () => onTogether('beyondOne'),
+                        },
+                      ]
+                    : []),
                 ],
               },
             ]}

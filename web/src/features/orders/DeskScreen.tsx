@@ -1,5 +1,5 @@
 import { dayText, fromDay, localAt, marked } from '@ostrakon/core';
-import { type DeskRow, DeskView, type DeskList as Listed, type OrderStep } from '@ostrakon/core/contract';
+import { type DeskRow, DeskView, type GiveBack, type DeskList as Listed, type OrderStep } from '@ostrakon/core/contract';
 import { type KeyboardEvent, useDeferredValue, useRef, useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { problemWords } from '../../access/problemWords.ts';
@@ -133,7 +133,7 @@ function DeskPage() {
     await mark(step, chosen.rows.length > 0 || !row ? chosen.rows : [row]);
     chosen.letGo();
   };
-  const joinAll = async (row: DeskRow | null, giveBack: boolean) => {
+  const joinAll = async (row: DeskRow | null, giveBack: GiveBack) => {
     const set = sets.find(({ of }) => of.some(({ id }) => id === row?.id));
     await join(set && chosen.rows.length < 2 ? set.of : chosen.rows, giveBack);
     chosen.letGo();
@@ -151,7 +151,7 @@ function DeskPage() {
     // What is undone here is the order's last step, not the draft's.
     event.stopPropagation();
     if (act === 'letGo') chosen.letGo();
-    else if (act === 'together') void joinAll(row, false);
+    else if (act === 'together') void joinAll(row, 'nothing');
     else if (act === 'labels') void buyLabels(row);
     else if (act === 'choose') row && chosen.choose(row);
     else if (act === 'open') row && show(row);
@@ -202,7 +202,7 @@ function DeskPage() {
         <ChosenBar
           chosen={chosen.rows}
           onMark={(step) => void markAll(step, null)}
-          onTogether={() => void joinAll(null, false)}
+          onTogether={() => void joinAll(null, 'nothing')}
           onLabels={() => void buyLabels(null)}
           onLetGo={chosen.letGo}
         />

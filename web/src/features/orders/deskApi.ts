@@ -1,4 +1,13 @@
-import { DeskFacts, DeskList, DeskMarked, type DeskMarks, DeskOrder, type DeskView, TogetherList } from '@ostrakon/core/contract';
+import {
+  DeskFacts,
+  DeskList,
+  DeskMarked,
+  type DeskMarks,
+  DeskOrder,
+  type DeskView,
+  type GiveBack,
+  TogetherList,
+} from '@ostrakon/core/contract';
 import { queryOptions } from '@tanstack/react-query';
 import { ask } from '../../api/client.ts';
 
@@ -17,7 +26,7 @@ export const STRETCH = 100;
 
 export const deskApi = {
   mark: (marks: DeskMarks) => ask('POST /orders/marks', DeskMarked, { body: marks }),
-  together: (of: DeskMarks['of'], giveBack: boolean) => ask('POST /orders/together', DeskMarked, { body: { of, giveBack } }),
+  together: (of: DeskMarks['of'], giveBack: GiveBack) => ask('POST /orders/together', DeskMarked, { body: { of, giveBack } }),
   apart: (id: number) => ask('POST /orders/together/:id/apart', DeskMarked, { params: { id }, body: {} }),
   packInto: (id: number, revision: number, packaging: string | null) =>
     ask('POST /orders/consignments/:id/packaging', DeskOrder, { params: { id }, body: { revision, packaging } }),

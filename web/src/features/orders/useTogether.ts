@@ -1,4 +1,4 @@
-import type { DeskRow, TogetherSet } from '@ostrakon/core/contract';
+import type { DeskRow, GiveBack, TogetherSet } from '@ostrakon/core/contract';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { problemWords } from '../../access/problemWords.ts';
@@ -14,7 +14,7 @@ export function useTogether(readAnew: () => Promise<void>) {
   const { data } = useQuery(deskQueries.together);
   const [apart, setApart] = useState<ReadonlySet<string>>(new Set());
   const sets = useMemo(() => (data?.sets ?? []).filter((set) => !apart.has(nameOf(set))), [data, apart]);
-  const join = async (rows: readonly Pick<DeskRow, 'id' | 'revision'>[], giveBack: boolean) => {
+  const join = async (rows: readonly Pick<DeskRow, 'id' | 'revision'>[], giveBack: GiveBack) => {
     try {
       const { results } = await deskApi.together(
         rows.map(({ id, revision }) => ({ id, revision })),
