@@ -239,4 +239,85 @@ test.describe('with some weeks of orders', () => {
       expect((await saved).suggestedFilename()).toBe(file);
     }
   });
+
+  test('a list is narrowed to what is in trouble, kept under a name, shown again and forgotten', async ({ page, shop }) => {
+    // Charged other than its edition asks.
+    const key = { kind: 'server', name: 'Checkout', scopes: ['orders'] };
+    const { secret } = await (await page.request.post(`${shop.url}/api/keys`, { data: key })).json();
+    const cart = { lines: [{ product: 'needle-tool', quantity: 1 }], discounts: [], destination: { country: 'CA', postalCode: 'B4V 2L5' } };
+    const data = { reference: 'in-trouble', cart, choices: [{ service: 'ground', price: 1 }], buyer: idris };
+    await page.request.post(`${shop.url}/public/v1/orders`, { data, headers: { authorization: `Bearer ${secret}` } });
+    await page.goto(`${shop.url}/orders?view=all`);
+    await expect(desk(page).locator('[data-row]').nth(5)).toBeVisible();
+    await page.getByLabel('With trouble').check();
+    await expect(desk(page).locator('[data-row]')).toHaveCount(1);
+    await expect(desk(page)).toContainText('Idris Kell');
+    await expect(page).toHaveURL(/trouble=1/);
+    const mine = page.getByRole('button', { name: 'My lists' });
+    await mine.click();
+    await page.getByRole('menuitem', { name: 'Keep what is shown…' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Keep this list' });
+    await dialog.getByRole('button', { name: 'Keep' }).click();
+    await expect(dialog).toContainText('Write a name');
+    await dialog.getByRole('textbox').fill('To be looked into');
+    await page.keyboard.press('Enter');
+    await expect(dialog).toBeHidden();
+    await page.goto(`${shop.url}/orders`);
+    await mine.click();
+    await page.getByRole('menuitem', { name: 'To be looked into' }).first().click();
+    await expect(page.getByLabel('With trouble')).toBeChecked();
+    await expect(desk(page).locator('[data-row]')).toHaveCount(1);
+    await mine.click();
+    await page.getByRole('menuitem', { name: 'To be looked into' }).last().click();
+    await mine.click();
+    await expect(page.getByRole('menuitem')).toHaveText(['Keep what is shown…']);
+  });
+
+  test('a round is ticked off stop by stop, as it is driven', async ({ page, shop }) => {
+    const round = await rowsOf(page, shop.url, 'view=waiting&service=van');
+    await page.goto(`${shop.url}/orders?view=waiting&service=van`);
+    for (const { order } of round) await page.getByLabel(`Choose order ${order}`).check();
+    await page.getByRole('button', { name: 'Tick list' }).click();
+    const dialog = page.getByRole('dialog', { name: 'The round' });
+    await expect(dialog).toContainText(`${round.length} to go.`);
+    const stops = dialog.getByRole('listitem');
+    await expect(stops).toHaveCount(round.length);
+    await stops.first().getByRole('checkbox').click();
+    await expect(stops.first()).toContainText('arrived');
+    await expect(dialog).toContainText(round.length === 1 ? 'All are delivered.' : `${round.length - 1} to go.`);
+    expect(await axeFaults(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await expect(dialog).toBeHidden();
+    const after = await rowsOf(page, shop.url, 'view=done&service=van&limit=500');
+    expect(after.filter(({ id }) => round.some((row) => row.id === id))).toMatchObject([{ state: 'delivered' }]);
+  });
+
+  test('slips bear the mark of the shop; what goes abroad has its customs form', async ({ page, shop }) => {
+    await page.goto(`${shop.url}/orders/papers`);
+    const mark = page.getByLabel('The mark of your shop, at its top');
+    await mark.setInputFiles({ name: 'mark.png', mimeType: 'image/png', buffer: Buffer.from('no picture at all') });
+    await expect(page.getByRole('alert')).toHaveText(/picture/);
+    const png = new PNG({ width: 24, height: 12 });
+    png.data.fill(120);
+    await mark.setInputFiles({ name: 'mark.png', mimeType: 'image/png', buffer: PNG.sync.write(png) });
+    await expect(page.frameLocator('iframe').locator('img').first()).toBeVisible();
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByText('Packing slips: saved')).toBeVisible();
+
+    let abroad: DeskRow | undefined;
+    for (const row of await rowsOf(page, shop.url, 'view=all&sort=newest&limit=500')) {
+      const { destination } = await (await page.request.get(`${shop.url}/api/orders/${row.order}`)).json();
+      abroad = destination.country === 'CA' ? undefined : row;
+      if (abroad) break;
+    }
+    if (!abroad) throw new Error('The demo has no order that goes abroad');
+    await page.goto(`${shop.url}/orders?view=all&text=${abroad.order}`);
+    await page.getByLabel(`Choose order ${abroad.order}`).check();
+    await page.getByRole('button', { name: 'Print…' }).click();
+    const saved = page.waitForEvent('download');
+    await page.getByRole('menuitem', { name: 'Customs forms' }).click();
+    const file = readFileSync(await (await saved).path());
+    expect((await saved).suggestedFilename()).toBe('customs-forms.pdf');
+    expect(file.subarray(0, 5).toString()).toBe('%PDF-');
+  });
 });
