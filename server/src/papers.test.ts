@@ -185,6 +185,14 @@ describe('papers', () => {
       choices: { ...CHOICES, logo },
     });
     expect(foreign.html).toBe(`<img /><img src="${logo}" />`);
+    // Neither what only says that it is a picture, nor one that breaks off, is taken: no slip could be printed with it.
+    for (const broken of ['data:image/png;base64,bm8gcGljdHVyZQ==', logo.slice(0, 62)]) {
+      const refused = await request(shop.app)
+        .put('/api/papers/slip')
+        .send({ ...set, choices: { ...CHOICES, logo: broken } })
+        .expect(422);
+      expect(refused.body.errors, broken).toMatchObject([{ pointer: '/choices/logo' }]);
+    }
     await request(shop.app)
       .put('/api/papers/slip')
       .send({ ...set, choices: CHOICES })

@@ -46,19 +46,34 @@ function shownData(kind: PaperKind, papers: readonly PaperOf[], sources: PaperFr
 /** Orders a template is shown with. */
 const MOST_SHOWN = 12;
 
-/** One paper after the other as a file, made by a thread that ends with it. */
+/**
+ * One paper after the other as a file, made by a thread that ends with it.
+ * @throws HttpProblem `paper-refused` where something in them cannot be printed
+ */
 export async function onPaper(papers: readonly string[]): Promise<Buffer> {
   const thread = startThread(import.meta.url, 'papersWorker');
   thread.postMessage(papers);
   try {
     const [made] = (await once(thread, 'message')) as [Uint8Array];
     return Buffer.from(made);
+  } catch {
+    throw new HttpProblem('paper-refused', 'Something on these papers cannot be printed: most likely a picture that is damaged.');
   } finally {
     await thread.terminate();
   }
 }
 
 type Named = 'GET /papers/:kind' | 'PUT /papers/:kind' | 'POST /papers/:kind/look' | 'POST /papers/print';
+
+/** @throws HttpProblem `paper-refused` where a picture does not get onto paper */
+async function requirePrintable(logo: string): Promise<void> {
+  try {
+    await onPaper([`<img src="${logo}">`]);
+  } catch {
+    const detail = 'This picture cannot be read. Save it anew as PNG or JPEG.';
+    throw new HttpProblem('paper-refused', detail, { errors: [{ pointer: '/choices/logo', detail }] });
+  }
+}
 
 /** Templates of what the desk prints, and the printing. */
 export function paperHandlers({ papers, database, now, book, products }: PaperSources): Handlers<OwnerRoutes, Who, Named> {
@@ -99,6 +114,8 @@ export function paperHandlers({ papers, database, now, book, products }: PaperSo
         const detail = `Line ${fault.line}: ${fault.message}`;
         throw new HttpProblem('paper-refused', detail, { errors: [{ pointer: '/source', detail }] });
       }
+      const { logo } = body.choices;
+      if (logo && logo !== (await papers.find(kind, body.language)).choices.logo) await requirePrintable(logo);
       await papers.set(kind, body);
       return stateOf(kind, body.language);
     },

@@ -10,14 +10,25 @@ const readAsUrl = (file: File): Promise<string> =>
     reader.readAsDataURL(file);
   });
 
+async function isPicture(url: string): Promise<boolean> {
+  const picture = new Image();
+  picture.src = url;
+  return picture.decode().then(
+    () => true,
+    () => false,
+  );
+}
+
 /** The shop's mark at the top of its slips. */
 export function LogoField({ logo, onChange }: { logo: string | null; onChange: (logo: string | null) => void }) {
   const id = useId();
   const [fault, setFault] = useState<string | null>(null);
   const take = async (file: File) => {
     const read = Logo.safeParse(await readAsUrl(file));
-    setFault(read.success ? null : `${read.error.issues[0]?.message ?? 'This is no picture'}.`);
-    if (read.success) onChange(read.data);
+    if (!read.success) return setFault(`${read.error.issues[0]?.message ?? 'This is no picture'}.`);
+    if (!(await isPicture(read.data))) return setFault('This picture cannot be read. Save it anew as PNG or JPEG.');
+    setFault(null);
+    onChange(read.data);
   };
   return (
     <div>
