@@ -1,12 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { AxeBuilder } from '@axe-core/playwright';
 import { type CartInput, type Command, PublicQuote, type RateBook } from '@ostrakon/core';
 import { type APIRequestContext, expect, type Page, test as plain } from '@playwright/test';
 import { largeSeedFile, ordersSeedFile, seedFile } from './places.ts';
-import { startCarriers, startServer, stop } from './startServer.ts';
+import { ShopHost } from './shopHost.ts';
+import { startCarriers, stop } from './startServer.ts';
 
 export { expect };
 
@@ -81,8 +79,11 @@ async function sendAll(url: string, request: APIRequestContext, commands: readon
   }
 }
 
-/** Every test has a server and a shop of its own: the demo, an empty one with `test.use({ seeded: false })`, one with orders with `'orders'`, or the large one with `'large'`; the stand-in carriers go on from test to test. */
-export const test = plain.extend<{ seeded: boolean | 'large' | 'orders'; shop: Shop; faults: string[] }, { carriers: string }>({
+/** Every test has a shop of its own: the demo, an empty one with `test.use({ seeded: false })`, one with orders with `'orders'`, or the large one with `'large'`; the stand-in carriers go on from test to test. */
+export const test = plain.extend<
+  { seeded: boolean | 'large' | 'orders'; shop: Shop; faults: string[] },
+  { carriers: string; host: ShopHost }
+>({
   seeded: [true, { option: true }],
   carriers: [
     // biome-ignore lint/correctness/noEmptyPattern: Playwright reads what a fixture needs from its pattern
@@ -93,13 +94,18 @@ export const test = plain.extend<{ seeded: boolean | 'large' | 'orders'; shop: S
     },
     { scope: 'worker' },
   ],
-  shop: async ({ seeded, carriers, request }, use) => {
-    const folder = mkdtempSync(join(tmpdir(), 'ostrakon-e2e-'));
+  host: [
+    // biome-ignore lint/correctness/noEmptyPattern: Playwright reads what a fixture needs from its pattern
+    async ({}, use) => {
+      const host = new ShopHost();
+      await use(host);
+      host.end();
+    },
+    { scope: 'worker' },
+  ],
+  shop: async ({ seeded, carriers, host, request }, use) => {
     const seed = seeded === 'large' ? largeSeedFile : seeded === 'orders' ? ordersSeedFile : seeded ? seedFile : '';
-    const started = await startServer(folder, seed, carriers, {
-      SHOP_FRONT: 'open',
-    });
-    const { url } = started;
+    const url = await host.open(seed, { CARRIERS_URL: carriers, SHOP_FRONT: 'open' });
     await use({
       url,
       carriers,
@@ -111,8 +117,7 @@ export const test = plain.extend<{ seeded: boolean | 'large' | 'orders'; shop: S
       },
       quote: async (cart) => PublicQuote.parse(await (await request.post(`${url}/public/v1/quotes`, { data: cart })).json()),
     });
-    stop(started);
-    rmSync(folder, { recursive: true, force: true });
+    await host.close(url);
   },
   // What the page complained about; a journey fails when it is not empty at its end.
   faults: [

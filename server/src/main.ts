@@ -1,13 +1,12 @@
-import { existsSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import type { Server } from 'node:http';
-import { dirname, join, resolve } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { join, resolve } from 'node:path';
 import { destination, pino } from 'pino';
-import { standIns } from './carriers/connections.ts';
 import { PUBLIC_PATH } from './http/doorFacts.ts';
 import { listen } from './listen.ts';
 import { Metrics } from './metrics.ts';
 import { openWithoutOwner } from './openWithoutOwner.ts';
+import { partsBy } from './partsBy.ts';
 import { SHOP_FILE } from './persistence/sqlite/files.ts';
 import { FolderInUse } from './persistence/sqlite/folderLock.ts';
 import { troubleOf } from './persistence/sqlite/storageFault.ts';
@@ -33,11 +32,7 @@ function settingsOrEnd(): Settings {
 }
 
 const settings = settingsOrEnd();
-const here = dirname(fileURLToPath(import.meta.url));
-const folder = resolve(settings.OSTRAKON_DATA ?? resolve(here, '../../.ostrakon'));
-const pages = resolve(here, '../../web/dist');
-const front = resolve(here, '../../storefront/dist');
-const parts = resolve(here, '../../parts/dist');
+const folder = resolve(settings.OSTRAKON_DATA ?? resolve(import.meta.dirname, '../../.ostrakon'));
 const seedFile = settings.OSTRAKON_SEED;
 // Lines that come while one is being written go out together.
 const log = pino({ level: settings.LOG_LEVEL }, destination({ dest: 1, sync: false }));
@@ -52,28 +47,14 @@ function openingFailed(error: unknown): string {
   return `Cannot open the shop's data in ${folder}: ${(error as Error).message}. Set OSTRAKON_DATA to a folder that can be written and has room.`;
 }
 
-/** Where checkouts ask, as the world calls it. */
-function publicAddress(): { publicAddress?: string } {
-  const { PUBLIC_URL, PUBLIC_PORT, PUBLIC_HOST, HOST } = settings;
-  if (PUBLIC_URL !== undefined) return { publicAddress: `${PUBLIC_URL.replace(/\/$/, '')}${PUBLIC_PATH}` };
-  return PUBLIC_PORT === undefined ? {} : { publicAddress: `http://${PUBLIC_HOST ?? HOST}:${PUBLIC_PORT}${PUBLIC_PATH}` };
-}
-
 const metrics = settings.METRICS_PORT === undefined ? undefined : new Metrics();
 
 const shopServer = await ShopServer.start({
   folder,
   now: () => new Date().toISOString(),
   log,
-  carriers: standIns(settings.CARRIERS_URL ?? `http://127.0.0.1:${settings.CARRIERS_PORT}`),
-  hosts: settings.OSTRAKON_HOSTS,
-  ...(settings.QUESTIONS_PER_MINUTE !== undefined && { publicLimits: { perMinute: settings.QUESTIONS_PER_MINUTE } }),
-  ...(settings.TRUST_PROXY !== undefined && { trustProxy: settings.TRUST_PROXY }),
+  ...partsBy(settings),
   ...(metrics && { watch: metrics }),
-  ...publicAddress(),
-  ...(existsSync(pages) && { pages }),
-  ...(existsSync(parts) && { parts }),
-  ...(existsSync(front) && { front: { folder: front, open: settings.SHOP_FRONT === 'open' } }),
 }).catch((error: unknown) => giveUp(openingFailed(error)));
 const open = openWithoutOwner(settings, shopServer.access.people.any);
 if (open !== null) {
