@@ -24,6 +24,9 @@ export function run(command, args, more = {}) {
   if (status !== 0) process.exit(status ?? 1);
 }
 
+/** Runs a command. @returns whether it succeeded */
+const attempt = (command, args) => spawnSync(command, args, { cwd: root, stdio: 'inherit' }).status === 0;
+
 export function installPackages() {
   if (!atLeast(process.version, 20, 19))
     fail(`Ostrakon needs Node.js 20.19 or newer; this is ${process.version}. Install a newer Node.js and try again.`);
@@ -39,14 +42,17 @@ export function installPackages() {
   writeFileSync(stamp, lock);
 }
 
-/** Debian's Chromium, for the browser tests. */
+const CHROMIUM = '/usr/bin/chromium';
+const WITHOUT_WINDOW = 'chromium-headless-shell';
+
+/** Debian's Chromium, for the browser tests: the one without a window of its own, or whichever is there. */
 export function installChromium() {
-  if (process.env.CHROMIUM_PATH || existsSync('/usr/bin/chromium')) return;
-  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) {
-    fail(
-      'The browser tests need Chromium at /usr/bin/chromium. Install it (on Debian: "apt-get install chromium" as root), or set CHROMIUM_PATH.',
-    );
-  }
-  run('apt-get', ['update']);
-  run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium']);
+  if (process.env.CHROMIUM_PATH || existsSync(`/usr/bin/${WITHOUT_WINDOW}`)) return;
+  const mayInstall = process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
+  const isInstalled =
+    mayInstall && attempt('apt-get', ['update']) && attempt('apt-get', ['install', '-y', '--no-install-recommends', WITHOUT_WINDOW]);
+  if (isInstalled || existsSync(CHROMIUM)) return;
+  fail(
+    `The browser tests need Chromium at /usr/bin/${WITHOUT_WINDOW} or ${CHROMIUM}. Install it (on Debian: "apt-get install ${WITHOUT_WINDOW}" as root), or set CHROMIUM_PATH.`,
+  );
 }

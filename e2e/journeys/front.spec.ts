@@ -1,17 +1,14 @@
 import type { Cart } from '@ostrakon/client';
 import type { Command } from '@ostrakon/core';
 import type { Page } from '@playwright/test';
-import { axeFaults, expect, test, tooWide } from '../shop.ts';
+import { everyFrontState, FRONT_LANGUAGES, inAddress, to, tools } from '../frontStates.ts';
+import { expect, test } from '../shop.ts';
 
 const flat = (zone: string, amount: number): Command => ({
   name: 'setCard',
   args: { zone, service: 'ground', card: { kind: 'flat', result: { kind: 'amount', amount } } },
 });
-/** A cart as it stands in an address of the shop front. */
-const inAddress = (cart: Cart) => Buffer.from(JSON.stringify(cart)).toString('base64url');
 const checkout = (url: string, cart: Cart) => `${url}/shop-front/#/checkout?cart=${inAddress(cart)}`;
-const to = (postalCode: string, country = 'CA') => ({ country, postalCode });
-const tools = (quantity: number): Cart => ({ lines: [{ product: 'loop-tools', quantity }], destination: to('B4V 2L5') });
 const row = (page: Page, name: string) => page.getByRole('group').getByRole('listitem').filter({ hasText: name });
 const price = (page: Page, name: string) => row(page, name).locator('label > span.tabular-nums');
 const notFor = (page: Page) => page.getByRole('list', { name: /^(Not for this order|Pas pour cette commande)$/ });
@@ -371,58 +368,13 @@ test('the owner sees a draft through the buyer’s eyes, with the bench’s cart
   await expect(price(await opened, 'Ground parcel')).toHaveText('$16.90');
 });
 
-for (const language of ['en', 'fr']) {
-  test(`every state passes axe at 360, 768 and 1280 px, pale and dark, in ${language === 'en' ? 'English' : 'French'}`, async ({
+for (const language of FRONT_LANGUAGES)
+  test(`every state passes axe on a phone at night and on a desk by day, in ${language === 'en' ? 'English' : 'French'}`, async ({
     page,
     shop,
   }) => {
-    const states: readonly (readonly [string, Cart | null])[] = [
-      ['goods', null],
-      ['empty', { lines: [], destination: { country: 'CA' } }],
-      ['options', tools(2)],
-      ['nothing', { lines: [{ product: 'needle-tool', quantity: 1 }], destination: { country: 'CL' } }],
-      ['refer', { lines: [{ product: 'stoneware-20', quantity: 4 }], destination: to('B4V 2L5') }],
-      [
-        'parts',
-        {
-          lines: [
-            { product: 'needle-tool', quantity: 1 },
-            { product: 'wooden-rib', quantity: 1, to: 1 },
-          ],
-          destination: to('B4V 2L5'),
-          others: [to('M5V 2T6')],
-        },
-      ],
-    ];
-    for (const [name, cart] of states) {
-      await page.goto('about:blank');
-      await page.goto(`${shop.url}/shop-front/?language=${language}#/${cart === null ? '' : `checkout?cart=${inAddress(cart)}`}`);
-      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      if (name === 'options' || name === 'parts') await expect(page.getByRole('radio').first()).toBeVisible();
-      if (name === 'options') await page.getByRole('button', { name: /Place the order|Passer la commande/ }).click();
-      for (const [width, colorScheme] of [
-        [360, 'light'],
-        [768, 'dark'],
-        [1280, 'light'],
-        [360, 'dark'],
-      ] as const) {
-        await page.setViewportSize({ width, height: 800 });
-        await page.emulateMedia({ colorScheme });
-        expect.soft(await axeFaults(page), `${name} at ${width}, ${colorScheme}`).toEqual([]);
-        expect.soft(await tooWide(page), `${name} at ${width}`).toEqual([]);
-      }
-    }
-    for (const query of [`?language=${language}`, `?language=${language}&country=CA&postalCode=B3H4R2`]) {
-      await page.goto(`${shop.url}/public/v1/delivery${query}`);
-      for (const [width, colorScheme] of [
-        [360, 'dark'],
-        [1280, 'light'],
-      ] as const) {
-        await page.setViewportSize({ width, height: 800 });
-        await page.emulateMedia({ colorScheme });
-        expect.soft(await axeFaults(page), `delivery page at ${width}`).toEqual([]);
-        expect.soft(await tooWide(page), `delivery page at ${width}`).toEqual([]);
-      }
-    }
+    await everyFrontState(page, shop.url, language, [
+      [360, 'dark'],
+      [1280, 'light'],
+    ]);
   });
-}

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { DIALOGS, isOfBench } from '../dialogs.ts';
+import { everyFrontState, FRONT_LANGUAGES } from '../frontStates.ts';
 import { screens } from '../screens.ts';
 import { axeFaults, expect, test } from '../shop.ts';
 
@@ -31,3 +32,13 @@ for (const [at, [path, open]] of DIALOGS.entries())
     await expect(page.getByRole('dialog')).toBeVisible();
     await inEveryLook(page, isOfBench(open) ? [1280] : WIDTHS, path, '[role=dialog]');
   });
+
+for (const language of FRONT_LANGUAGES)
+  for (const colorScheme of LOOKS)
+    test(`the shop front passes axe at every width, ${colorScheme}, in ${language}`, async ({ page, shop }) => {
+      await everyFrontState(page, shop.url, language, [
+        [360, colorScheme],
+        [768, colorScheme],
+        [1280, colorScheme],
+      ]);
+    });
