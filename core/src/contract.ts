@@ -82,6 +82,7 @@ export {
   MailState,
   NO_MAIL,
   Packer,
+  ReturnedMail,
   SentMail,
   SetMail,
   TryMail,

@@ -51,6 +51,19 @@ test('whoever packs is written to of an order, its buyer that it is on its way a
   await expect(page.frameLocator('iframe').getByText('2 Needle tool')).toBeVisible();
   await expect(page.getByRole('link', { name: 'order-1001.csv' })).toBeVisible();
 
+  // And comes back after all: the report of that marks it.
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'The message, had it come back' }).click();
+  const report = await (await download).path();
+  await page.goto(`${shop.url}/shop/mail`);
+  await page.getByText('Did one come back?').click();
+  const file = page.getByLabel('The message that came back');
+  await file.setInputFiles({ name: 'other.eml', mimeType: 'message/rfc822', buffer: Buffer.from('Subject: Hello\r\n\r\nIt came.') });
+  await expect(page.getByRole('alert')).toHaveText(/no report of mail delivery/);
+  await file.setInputFiles(report);
+  const cameBack = sent.getByRole('row', { name: /To pack: Order 1001/ });
+  await expect(cameBack).toContainText('Came back: 550 5.1.1 There is nobody of that name here any more');
+
   // Handed over: its buyer is told a minute later, and until then it can be kept back.
   await page.goto(`${shop.url}/orders?view=all`);
   const row = page.getByRole('row', { name: /Idris Kell/ });

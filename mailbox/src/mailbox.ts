@@ -4,6 +4,7 @@ import express from 'express';
 import { type ParsedMail, simpleParser } from 'mailparser';
 import { SMTPServer } from 'smtp-server';
 import { page } from './page.ts';
+import { returned } from './returned.ts';
 
 /** An e-mail that came. */
 export interface Received {
@@ -79,6 +80,11 @@ export async function openMailbox({ host = '127.0.0.1', port = 0, smtpPort = 0 }
       .set('Content-Security-Policy', "default-src 'none'; style-src 'unsafe-inline'; frame-src 'self'")
       .type('html')
       .send(page(received, found ?? null));
+  });
+  app.get('/:id/returned.eml', (req, res) => {
+    const found = received.find(({ id }) => String(id) === req.params.id);
+    if (!found) return void res.status(404).type('text').send('There is no such e-mail.\n');
+    res.attachment('returned.eml').type('message/rfc822').send(returned(found));
   });
   app.get('/:id/files/:at', (req, res) => {
     const file = received.find(({ id }) => String(id) === req.params.id)?.mail.attachments[Number(req.params.at)];

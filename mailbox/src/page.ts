@@ -19,7 +19,7 @@ function letter(shown: Received): string {
   const { mail, to, id } = shown;
   const files = mail.attachments.map((file, at) => `<a href="/${id}/files/${at}" download>${safe(file.filename ?? 'file')}</a>`).join('');
   const html = typeof mail.html === 'string' ? mail.html : `<pre>${safe(mail.text ?? '')}</pre>`;
-  return `<h2>${subject(shown)}</h2><small>from ${safe(mail.from?.text ?? '')}</small><small>to ${safe(to.join(', '))}, ${time(shown)} UTC</small>${files}
+  return `<h2>${subject(shown)}</h2><small>from ${safe(mail.from?.text ?? '')}</small><small>to ${safe(to.join(', '))}, ${time(shown)} UTC</small>${files}<a href="/${id}/returned.eml" download>The message, had it come back</a>
 <iframe title="The e-mail" sandbox srcdoc="${safe(html)}"></iframe>`;
 }
 

@@ -25,7 +25,7 @@ import { holidayHandlers } from './features/holidays/holidayRoutes.ts';
 import { loadHandlers } from './features/loads/loadRoutes.ts';
 import { MailDesk } from './features/mail/mailDesk.ts';
 import { smtpMailer } from './features/mail/mailer.ts';
-import { mailHandlers } from './features/mail/mailRoutes.ts';
+import { mailHandlers, returnedHandlers } from './features/mail/mailRoutes.ts';
 import { ByHand } from './features/orders/byHand.ts';
 import { carriageBy } from './features/orders/carriageBy.ts';
 import { priceBy } from './features/orders/chosenPrice.ts';
@@ -178,6 +178,7 @@ function buyersDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Rou
       markOf: parts.windows.markOf,
       now: keeping.now,
     }),
+    ...returnedHandlers(parts.mail),
     'GET /releases/:secret.ics': async ({ params, res }) => {
       const text = await feed.calendar(params.secret);
       res.setHeader('Content-Type', 'text/calendar; charset=utf-8');

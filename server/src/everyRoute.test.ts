@@ -191,7 +191,11 @@ async function people() {
 }
 
 async function buyers() {
-  const { secret, key } = await post('/api/keys', { kind: 'server', name: 'Server', scopes: ['quotes', 'orders', 'goods', 'loads'] });
+  const { secret, key } = await post('/api/keys', {
+    kind: 'server',
+    name: 'Server',
+    scopes: ['quotes', 'orders', 'goods', 'loads', 'mail'],
+  });
   await get('/api/keys');
   await said(api('patch', `/api/keys/${key.id}`, { name: 'Shop server' }), 200);
   const ask = (method: 'get' | 'post' | 'put' | 'patch', path: string, body?: object) =>
@@ -235,7 +239,7 @@ async function buyers() {
       .send({ ...order, reference: 'order-two' }),
     201,
   );
-  await deskRoutes();
+  await ask('post', '/mail/returned', { message: await deskRoutes() });
   await ask('get', '/openapi.json');
   await ask('post', '/goods/changes', { put: [] });
   await ask('put', '/loads', { kind: 'packing', location: 'depot', date: '2026-11-23', orders: 2 });
@@ -243,7 +247,27 @@ async function buyers() {
   await said(api('delete', `/api/keys/${key.id}`), 200);
 }
 
-async function deskRoutes() {
+/** The report that an e-mail came back (RFC 3464). */
+const cameBack = (messageId: string) =>
+  [
+    'Content-Type: multipart/report; report-type=delivery-status; boundary="b"',
+    '',
+    '--b',
+    'Content-Type: message/delivery-status',
+    '',
+    'Action: failed',
+    '',
+    '--b',
+    'Content-Type: text/rfc822-headers',
+    '',
+    `Message-ID: <${messageId}>`,
+    '',
+    '--b--',
+    '',
+  ].join('\r\n');
+
+/** @returns a message that came back */
+async function deskRoutes(): Promise<string> {
   const { settings } = await get('/api/mail');
   const server = { host: '127.0.0.1', port: mailbox.smtpPort, secure: 'none', user: '' };
   const buyers = { packed: true, underWay: true, ready: true, late: true };
@@ -264,6 +288,9 @@ async function deskRoutes() {
   const [mail] = (await get('/api/mail/sent')).mails;
   await said(api('delete', `/api/mail/sent/${mail.id}`), 200);
   await post(`/api/mail/sent/${mail.id}/again`, {}, 200);
+  await shop.server.shop.mail.sent(mail, 'taken');
+  const message = cameBack(`packed.${one.id}.${mail.id}@example.org`);
+  await post('/api/mail/returned', { message }, 200);
   const job = await post('/api/orders/labels', { of: [one.id] }, 202);
   await expect.poll(async () => (await get(`/api/orders/labels/${job.id}`)).status, { timeout: 10_000 }).toBe('done');
   // There is none to print; labels.test.ts prints some.
@@ -297,6 +324,7 @@ async function deskRoutes() {
   await said(api('post', '/api/papers/print', { kind: 'pickList', of: [one.id] }), 200);
   await post('/api/orders/1001/forget', {}, 200);
   await post('/api/orders/forget', { before: '2026-01-01' }, 200);
+  return message;
 }
 
 async function shopFiles() {

@@ -69,6 +69,7 @@ export function frozenApp({ file, now, log, limits, trustProxy, watch }: FrozenP
     ...deliveryHandlers(deliveryPageSources(quotes, (id) => byId.get(id), noLook)),
     ...feedHandlers((asked, left) => quotes.feed(asked, left)),
     'POST /orders': noChange,
+    'POST /mail/returned': noChange,
     'GET /releases/:secret.ics': noChange,
     'POST /goods/changes': noChange,
     'PUT /loads': noChange,

@@ -3,6 +3,7 @@ import { type Mailbox, openMailbox } from '@ostrakon/mailbox';
 import Papa from 'papaparse';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { readReturned } from './features/mail/returnedMail.ts';
 import { MailEntity } from './persistence/entities.ts';
 import { clay, firstLane, newFolder, openTestShop, type TestShop } from './testShop.ts';
 
@@ -230,5 +231,81 @@ describe('e-mails', () => {
     expect(await shop.server.shop.database.read.findBy(MailEntity, { order: number, kind: 'late' })).toMatchObject([
       { to: null, subject: null, state: 'sent' },
     ]);
+  });
+
+  test('that come back after they have gone are marked by the report of it, from the page and by a key for e-mails', async () => {
+    await setMail();
+    const number = await place('gone@buyer.example');
+    await mark(number, 'pack', 'handOver');
+    later(2);
+    await work();
+    const came = mailbox.received.find(({ to: receivers }) => receivers.includes('gone@buyer.example'));
+    const message = await (await fetch(`${mailbox.url}/${came?.id}/returned.eml`)).text();
+    const refused: readonly (readonly [string, RegExp])[] = [
+      ['Subject: Hello\r\n\r\nIt came.', /no report of mail delivery/],
+      [message.replace('Action: failed', 'Action: delayed'), /reports no failure/],
+      [message.replace(/Message-ID: .*/, 'Subject: Hello'), /does not say which e-mail/],
+      [message.replace('<underWay.', '<packed.'), /no e-mail that the shop has sent/],
+    ];
+    for (const [text, why] of refused) {
+      const { body } = await request(shop.app).post('/api/mail/returned').send({ message: text }).expect(409);
+      expect(body.detail, text).toMatch(why);
+    }
+    expect((await sentList('?state=bounced')).mails.map(({ order }) => order)).not.toContain(number);
+    const marked = await request(shop.app).post('/api/mail/returned').send({ message }).expect(200);
+    const detail = 'Came back: 550 5.1.1 There is nobody of that name here any more';
+    expect(marked.body).toMatchObject({ order: number, state: 'bounced', detail });
+    const trouble = (await request(shop.app).get('/api/orders?view=all&trouble=1').expect(200)).body as DeskList;
+    expect(trouble.rows.map(({ order }) => order)).toContain(number);
+
+    const key = async (...scopes: string[]) =>
+      (await request(shop.app).post('/api/keys').send({ kind: 'server', name: 'Mail server', scopes }).expect(201)).body.secret as string;
+    const hand = (secret: string) => request(shop.app).post('/public/v1/mail/returned').set('Authorization', `Bearer ${secret}`);
+    await hand(await key('orders'))
+      .send({ message })
+      .expect(403);
+    const told = await hand(await key('mail'))
+      .send({ message })
+      .expect(200);
+    expect(told.body).toEqual({ order: number, kind: 'underWay' });
+  });
+
+  // RFC 3464, appendix E.1, shortened and from memory: fields folded, the whole message given back.
+  test('reports are read as the standard has them', async () => {
+    const report = [
+      'Content-Type: multipart/report; report-type=delivery-status;',
+      '      boundary="RAA14128.773615765/CS.UTK.EDU"',
+      '',
+      '--RAA14128.773615765/CS.UTK.EDU',
+      '',
+      'The original message was received at Sat, 2 Jul 1994 17:10:28 -0400',
+      '',
+      '--RAA14128.773615765/CS.UTK.EDU',
+      'content-type: message/delivery-status',
+      '',
+      'Reporting-MTA: dns; cs.utk.edu',
+      '',
+      'Original-Recipient: rfc822;louisl@larry.slip.umd.edu',
+      'Final-Recipient: rfc822;louisl@larry.slip.umd.edu',
+      'Action: failed',
+      'Status: 4.0.0',
+      'Diagnostic-Code: smtp; 426',
+      '  connection timed out',
+      '',
+      '--RAA14128.773615765/CS.UTK.EDU',
+      'content-type: message/rfc822',
+      '',
+      'Subject: hello',
+      'Message-ID:',
+      ' <199407022117.RAA14128@CS.UTK.EDU>',
+      '',
+      'Message-ID: <not.this@one>',
+      '--RAA14128.773615765/CS.UTK.EDU--',
+      '',
+    ];
+    expect(await readReturned(report.join('\r\n'))).toEqual({
+      messageId: '199407022117.RAA14128@CS.UTK.EDU',
+      detail: 'Came back: 426 connection timed out',
+    });
   });
 });

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { Name } from '../names/naming.ts';
 
 /** What a server key may be used for. */
-export const Scope = z.enum(['quotes', 'orders', 'goods', 'loads']);
+export const Scope = z.enum(['quotes', 'orders', 'goods', 'loads', 'mail']);
 export type KeyScope = z.infer<typeof Scope>;
 
 /** Where a page is from: scheme, host and port as browsers send them (RFC 6454, section 6.2). */

@@ -96,6 +96,12 @@ export const MailAsked = z.object({
 export const MailList = z.strictObject({ mails: z.array(SentMail), total: z.int().min(0), counts: z.record(MailState, z.int().min(0)) });
 export type MailList = z.infer<typeof MailList>;
 
+/** A message that tells that an e-mail did not get there (RFC 3464), whole, as it arrived (RFC 5322). */
+export const ReturnedMail = z.strictObject({
+  message: z.string().min(1, 'This file is empty').max(200_000, 'This file is larger than 200 kB'),
+});
+export type ReturnedMail = z.infer<typeof ReturnedMail>;
+
 /** What the owner is told of the shop's e-mails. */
 export const MailFacts = z.strictObject({
   settings: MailSettings,

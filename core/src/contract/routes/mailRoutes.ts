@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { MailAsked, MailFacts, MailList, SentMail, SetMail, TryMail } from '../mail.ts';
+import { MailAsked, MailFacts, MailList, ReturnedMail, SentMail, SetMail, TryMail } from '../mail.ts';
 import type { Routes } from './route.ts';
 
 const ById = z.object({
@@ -29,6 +29,13 @@ export const mailRoutes = {
     body: Nothing,
     answer: SentMail,
     problems: ['not-found', 'mail-refused'],
+  },
+  'POST /mail/returned': {
+    says: 'Read a message that came back, and mark the e-mail it is about',
+    who: 'edit',
+    body: ReturnedMail,
+    answer: SentMail,
+    problems: ['mail-refused'],
   },
   'DELETE /mail/sent/:id': {
     says: 'Do not send one that waits',

@@ -5,6 +5,7 @@ import { CartInput } from '../../quote/cartInput.ts';
 import { GoodsAnswer, GoodsChange, LoadList } from '../api.ts';
 import { DeliveryFacts } from '../deliveryFacts.ts';
 import { FeedAsked, GoodsFeed } from '../goodsFeed.ts';
+import { MailKind, ReturnedMail } from '../mail.ts';
 import type { ProblemCode } from '../problemCode.ts';
 import { PublicOptions } from '../publicOptions.ts';
 import { PublicAsk, PublicEdition, PublicQuote } from '../publicQuote.ts';
@@ -155,6 +156,13 @@ export const publicRoutes = {
     problems: ['nothing-published'],
   },
   'PUT /loads': { says: 'Set the orders of a day', who: 'loads', body: DayLoad, answer: LoadList },
+  'POST /mail/returned': {
+    says: 'Hand in a message that tells that an e-mail did not get there',
+    who: 'mail',
+    body: ReturnedMail,
+    answer: z.strictObject({ order: z.int().nullable(), kind: MailKind }),
+    problems: ['mail-refused'],
+  },
   'PATCH /loads': { says: 'Count orders of a day', who: 'loads', body: LoadCount, answer: LoadList },
 } as const satisfies Routes;
 

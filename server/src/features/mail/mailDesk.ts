@@ -11,7 +11,7 @@ import type { PaperStore } from '../../papers/paperStore.ts';
 import type { Database } from '../../persistence/database.ts';
 import { type MailRow, ParcelLabelEntity } from '../../persistence/entities.ts';
 import type { Letter, Mailer } from './mailer.ts';
-import type { MailSetUp, MailStore } from './mailStore.ts';
+import { type MailSetUp, type MailStore, nameOf } from './mailStore.ts';
 
 export interface MailSources {
   readonly store: MailStore;
@@ -140,7 +140,7 @@ export class MailDesk {
       const { letter } = written;
       if (!(await store.begin(mail, letter.to.address, letter.subject))) return;
       const domain = setUp.settings.from?.mail.split('@')[1] ?? 'localhost';
-      const sent = await sends.send({ ...letter, messageId: `${mail.once.replaceAll(' ', '.')}.${mail.id}@${domain}` });
+      const sent = await sends.send({ ...letter, messageId: `${nameOf(mail)}@${domain}` });
       if (sent.ok) await store.sent(mail, sent.said);
       else await store.refused(mail, sent.said, sent.forGood);
     } catch (err) {

@@ -12,6 +12,7 @@ import {
   MailSettingEntity,
 } from '../../persistence/entities.ts';
 import type { Secrets } from '../../persistence/secrets.ts';
+import type { Returned } from './returnedMail.ts';
 
 /** What the password of the mail server is locked for. */
 const LOCKED_FOR = 'mail server';
@@ -23,6 +24,11 @@ const AT_ONCE = 500;
 /** Tries one after another, in minutes; then it has failed. */
 const WAITS = [1, 5, 30, 120, 360, 1440];
 const SHOWN = 50;
+/** E-mails that can come back; what did already may be told of once more. */
+const RETURNS: readonly MailState[] = ['sent', 'unsure', 'bounced'];
+
+/** What an e-mail is called on its way, before the name of the shop's domain (RFC 5322, 3.6.4): the same one again has the same. */
+export const nameOf = ({ once, id }: Pick<MailRow, 'once' | 'id'>): string => `${once.replaceAll(' ', '.')}.${id}`;
 
 /** An e-mail that is not there yet. */
 export interface NewMail extends Pick<MailRow, 'once' | 'kind' | 'consignment' | 'order' | 'packer'> {
@@ -183,6 +189,22 @@ export class MailStore {
 
   async drop({ id }: Pick<MailRow, 'id'>, detail: string): Promise<void> {
     await this.#end(id, { state: 'dropped', nextAt: null, detail });
+  }
+
+  /**
+   * Marks an e-mail that came back after it had gone.
+   * @throws HttpProblem `mail-refused` where the shop has sent no such e-mail
+   */
+  returned({ messageId, detail }: Returned): Promise<MailRow> {
+    return this.#database.write(async ({ manager }) => {
+      const id = Number(/\.(\d{1,10})@[^@]*$/.exec(messageId)?.[1] ?? 0);
+      const held = await manager.findOneBy(MailEntity, { id });
+      const isOurs = held !== null && messageId.startsWith(`${nameOf(held)}@`);
+      if (!isOurs || !RETURNS.includes(held.state))
+        throw new HttpProblem('mail-refused', 'This is about no e-mail that the shop has sent.');
+      await manager.update(MailEntity, { id }, { state: 'bounced', detail });
+      return { ...held, state: 'bounced', detail };
+    });
   }
 
   async remove({ id }: Pick<MailRow, 'id'>): Promise<void> {

@@ -13,6 +13,7 @@ export const SCOPE_WORDS = {
   quotes: ['Options', 'may say when a buyer ordered last'],
   orders: ['Orders', 'places orders of this shop'],
   goods: ['Goods', 'keeps the goods of this shop up to date'],
+  mail: ['E-mails', 'hands in messages that came back'],
   loads: ['Orders taken', 'counts the orders of a packing day or a round'],
 } as const satisfies Readonly<Record<KeyScope, readonly [name: string, about: string]>>;
 const SCOPES = Object.keys(SCOPE_WORDS) as KeyScope[];

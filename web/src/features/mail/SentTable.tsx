@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import clsx from 'clsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { problemWords } from '../../access/problemWords.ts';
+import { fieldFault, problemWords } from '../../access/problemWords.ts';
 import { Button } from '../../ui/Button.tsx';
 import { HeadRow } from '../../ui/HeadRow.tsx';
 import { Select } from '../../ui/Select.tsx';
@@ -63,6 +63,49 @@ function Row({ mail, onDone }: { mail: SentMail; onDone: () => void }) {
   );
 }
 
+/** A message that came back after its e-mail had gone: chosen as a file, it marks that e-mail. */
+function CameBack({ onDone }: { onDone: () => void }) {
+  const [fault, setFault] = useState<string | null>(null);
+  const read = async (file: File) => {
+    setFault(null);
+    try {
+      const { order, to } = await mailApi.returned(await file.text());
+      toast(`${to ?? 'An e-mail'} did not get it${order === null ? '' : `: order ${order}`}`);
+    } catch (failed) {
+      setFault(fieldFault(failed, 'message') ?? problemWords(failed));
+    }
+    onDone();
+  };
+  return (
+    <details className="mb-2 text-sm">
+      <summary className="min-h-6 cursor-pointer">Did one come back?</summary>
+      <p className="max-w-2xl py-1 text-ash">
+        Save the message your mail server sent you as a file (.eml) and choose it here: the e-mail it is about is marked, and its order
+        stands among those with trouble. Your mail server can hand such messages in by itself, with a key for e-mails under{' '}
+        <Link className="text-clay underline" to="/shop/checkout">
+          Connect your checkout
+        </Link>
+        .
+      </p>
+      <input
+        type="file"
+        accept=".eml,message/rfc822,text/plain"
+        aria-label="The message that came back"
+        onChange={(event) => {
+          const [file] = event.target.files ?? [];
+          if (file) void read(file);
+          event.target.value = '';
+        }}
+      />
+      {fault !== null && (
+        <p role="alert" className="text-fault">
+          {fault}
+        </p>
+      )}
+    </details>
+  );
+}
+
 /** What became of each e-mail. */
 export function SentTable() {
   const client = useQueryClient();
@@ -92,6 +135,7 @@ export function SentTable() {
           ))}
         </Select>
       </div>
+      <CameBack onDone={readAnew} />
       {error && (
         <p role="alert" className="text-fault">
           {problemWords(error)}

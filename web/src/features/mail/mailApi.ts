@@ -6,6 +6,7 @@ export const mailApi = {
   set: (body: SetMail) => ask('PUT /mail', MailFacts, { body }),
   tryOut: (to: string) => ask('POST /mail/try', SentMail.pick({ subject: true, detail: true }), { body: { to } }),
   again: (id: number) => ask('POST /mail/sent/:id/again', SentMail, { params: { id }, body: {} }),
+  returned: (message: string) => ask('POST /mail/returned', SentMail, { body: { message } }),
   callOff: (id: number) => ask('DELETE /mail/sent/:id', SentMail, { params: { id } }),
 };
 
