@@ -1,7 +1,7 @@
 import { applyPatch, type Command, DraftState, LiveState, Problem, PublicQuote, StepsAnswer, TrialList } from '@ostrakon/core';
 import request from 'supertest';
 import { afterEach, beforeEach, describe, expect, test } from 'vitest';
-import { DraftStepEntity } from './persistence/entities.ts';
+import { DraftStepEntity } from './persistence/draftEntities.ts';
 import { clay, firstLane, openTestShop, setPrice, stepsOf, type TestShop } from './testShop.ts';
 
 let shop: TestShop;

@@ -26,7 +26,7 @@ import {
 import fc from 'fast-check';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { DraftStore } from './features/draft/draftStore.ts';
-import { DraftEntity, DraftStepEntity } from './persistence/entities.ts';
+import { DraftEntity, DraftStepEntity } from './persistence/draftEntities.ts';
 import { openDatabase } from './persistence/sqlite/openDatabase.ts';
 import type { SqliteDatabase } from './persistence/sqlite/openSqlite.ts';
 import { firstLane, NOW, newFolder } from './testShop.ts';

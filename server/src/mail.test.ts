@@ -4,7 +4,7 @@ import Papa from 'papaparse';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { readReturned } from './features/mail/returnedMail.ts';
-import { MailEntity } from './persistence/entities.ts';
+import { MailEntity } from './persistence/mailEntities.ts';
 import { clay, firstLane, newFolder, openTestShop, type TestShop } from './testShop.ts';
 
 // E-mails are read as whoever receives them would: by another package (mailparser), through a server (smtp-server).

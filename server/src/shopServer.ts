@@ -16,7 +16,7 @@ import { HttpProblem } from './http/problems.ts';
 import { PUBLIC_LIMITS, type PublicLimits } from './http/publicDoor.ts';
 import { type Watch, watchRequests } from './http/requests.ts';
 import { openShop, type Shop } from './openShop.ts';
-import { DraftEntity } from './persistence/entities.ts';
+import { DraftEntity } from './persistence/draftEntities.ts';
 import { lockFolder } from './persistence/sqlite/folderLock.ts';
 import { finishReplacing, newShopBeside } from './persistence/sqlite/replacing.ts';
 import { FRONT_PATH, PARTS_PATH, shopFront, shopParts } from './shopFront.ts';

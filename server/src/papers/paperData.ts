@@ -21,7 +21,7 @@ import {
 import { centroidOf } from '@ostrakon/core/centroids';
 import { inLanguage, type PaperChoices, type PrintedKind, type SoldLine } from '@ostrakon/core/contract';
 import { type EntityManager, In } from 'typeorm';
-import { ConsignmentEntity, type ConsignmentRow, OrderBuyerEntity, ShopOrderEntity } from '../persistence/entities.ts';
+import { ConsignmentEntity, type ConsignmentRow, OrderBuyerEntity, ShopOrderEntity } from '../persistence/orderEntities.ts';
 import { buyerIn, planIn, soldIn, togetherIn } from '../persistence/orderRow.ts';
 import { paperWords } from './paperWords.ts';
 import { roundMap } from './roundMap.ts';

@@ -1,6 +1,6 @@
 import { PaperChoices, type PaperKind, type SetPaper } from '@ostrakon/core/contract';
 import type { Database } from '../persistence/database.ts';
-import { PaperTemplateEntity } from '../persistence/entities.ts';
+import { PaperTemplateEntity } from '../persistence/mailEntities.ts';
 import { GIVEN, GIVEN_CHOICES } from './given.ts';
 
 /** What papers look like where the owner has said it, by kind and language. */

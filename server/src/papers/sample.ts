@@ -1,4 +1,4 @@
-import type { ConsignmentRow } from '../persistence/entities.ts';
+import type { ConsignmentRow } from '../persistence/orderEntities.ts';
 import type { PaperOf } from './paperData.ts';
 
 /** A made-up order that templates are shown with while the shop has none of its own. */

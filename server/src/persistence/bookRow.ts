@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { RateBook } from '@ostrakon/core';
 import type { EntityManager } from 'typeorm';
-import { GoodsRulesEntity } from './entities.ts';
+import { GoodsRulesEntity } from './goodsEntities.ts';
 
 // A book lies in two texts: what is said of single products may be long, is changed seldom, and editions share it.
 

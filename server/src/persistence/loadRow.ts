@@ -1,5 +1,5 @@
 import { DayLoad, type LoadCount } from '@ostrakon/core';
-import type { DayLoadRow } from './entities.ts';
+import type { DayLoadRow } from './goodsEntities.ts';
 
 /** What names a load. */
 export type LoadKey = Omit<DayLoadRow, 'orders'>;

@@ -7,7 +7,7 @@ import {
   OrderBuyerEntity,
   ParcelLabelEntity,
   ShopOrderEntity,
-} from './entities.ts';
+} from './orderEntities.ts';
 import { orderFromRows, rowOfBuyer, rowOfConsignment, rowOfLabel, rowOfOrder } from './orderRow.ts';
 import { slices } from './slices.ts';
 

@@ -1,6 +1,6 @@
 import { buyerKeys, type CartInput, type Destination, type KeptBuyer, type Parcel, searchText } from '@ostrakon/core';
 import type { DeskStep, FiledConsignment, FiledOrder, SoldLine } from '@ostrakon/core/contract';
-import type { ConsignmentRow, ConsignmentStepRow, OrderBuyerRow, ParcelLabelRow, ShopOrderRow } from './entities.ts';
+import type { ConsignmentRow, ConsignmentStepRow, OrderBuyerRow, ParcelLabelRow, ShopOrderRow } from './orderEntities.ts';
 
 /** Its lines, parcels and who carries it. */
 export interface PlanOfRow {

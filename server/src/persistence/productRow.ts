@@ -1,5 +1,5 @@
 import { ProductFacts, Size } from '@ostrakon/core';
-import type { ProductRow } from './entities.ts';
+import type { ProductRow } from './goodsEntities.ts';
 
 export function productFromRow({ position: _position, size, tags, hsCode, madeIn, ...row }: ProductRow): ProductFacts {
   return ProductFacts.parse({

@@ -1,6 +1,6 @@
 import { Command } from '@ostrakon/core';
 import { type EntityManager, LessThanOrEqual } from 'typeorm';
-import { DraftStepEntity } from './entities.ts';
+import { DraftStepEntity } from './draftEntities.ts';
 
 /** A command in force, as it lies on disk, by the id of its step. */
 export interface StackedCommand {

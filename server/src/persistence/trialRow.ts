@@ -1,5 +1,5 @@
 import { Trial } from '@ostrakon/core';
-import type { TrialRow } from './entities.ts';
+import type { TrialRow } from './goodsEntities.ts';
 
 export const trialFromRow = ({ id, name, label, cart, bought, expects }: TrialRow): Trial =>
   Trial.parse({

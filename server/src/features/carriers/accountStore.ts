@@ -2,8 +2,8 @@ import { Currency, type EditAccount, KnownService, NewServices, type OpenAccount
 import { z } from 'zod';
 import type { HeldAccount, NewAccount } from '../../carriers/heldAccount.ts';
 import { HttpProblem } from '../../http/problems.ts';
+import { CarrierAccountEntity, type CarrierAccountRow } from '../../persistence/carrierEntities.ts';
 import type { Database, Write } from '../../persistence/database.ts';
-import { CarrierAccountEntity, type CarrierAccountRow } from '../../persistence/entities.ts';
 import type { Secrets } from '../../persistence/secrets.ts';
 
 const Services = z.array(KnownService);

@@ -21,7 +21,7 @@ import { HttpProblem } from '../../http/problems.ts';
 import { OWNER, SHOP_ITSELF } from '../../persistence/authors.ts';
 import { bookDocument, bookTexts } from '../../persistence/bookRow.ts';
 import type { Database, Write } from '../../persistence/database.ts';
-import { DraftEntity, type DraftRow, DraftStepEntity, type DraftStepRow } from '../../persistence/entities.ts';
+import { DraftEntity, type DraftRow, DraftStepEntity, type DraftStepRow } from '../../persistence/draftEntities.ts';
 
 /** The draft every shop has. */
 export const MAIN_DRAFT = 1;

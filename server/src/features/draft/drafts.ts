@@ -5,7 +5,7 @@ import { HttpProblem } from '../../http/problems.ts';
 import { OWNER } from '../../persistence/authors.ts';
 import { bookTexts } from '../../persistence/bookRow.ts';
 import type { Database } from '../../persistence/database.ts';
-import { DraftEntity, type DraftRow, DraftStepEntity } from '../../persistence/entities.ts';
+import { DraftEntity, type DraftRow, DraftStepEntity } from '../../persistence/draftEntities.ts';
 import { commandOf, stackAt } from '../../persistence/stepStack.ts';
 import { DraftStore, MAIN_DRAFT } from './draftStore.ts';
 

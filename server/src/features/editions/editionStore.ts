@@ -20,7 +20,7 @@ import type { EntityManager } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
 import { bookDocument, bookTexts, goodsRulesText, keepGoodsRules } from '../../persistence/bookRow.ts';
 import type { Database, Write } from '../../persistence/database.ts';
-import { EditionEntity, type EditionRow, ReleaseEntity, type ReleaseRow } from '../../persistence/entities.ts';
+import { EditionEntity, type EditionRow, ReleaseEntity, type ReleaseRow } from '../../persistence/draftEntities.ts';
 
 export interface Edition {
   readonly summary: EditionSummary;

@@ -2,7 +2,7 @@ import { createHash, randomBytes, timingSafeEqual } from 'node:crypto';
 import { calendarText } from '@ostrakon/core/calendar-text';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
-import { FeedEntity } from '../../persistence/entities.ts';
+import { FeedEntity } from '../../persistence/draftEntities.ts';
 import type { EditionStore } from './editionStore.ts';
 
 const NAME = 'releases';

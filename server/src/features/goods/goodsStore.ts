@@ -3,7 +3,7 @@ import { type GoodsAnswer, type GoodsChange, MOST_PRODUCTS, type ProductFacts } 
 import type { EntityManager } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
-import { ProductEntity } from '../../persistence/entities.ts';
+import { ProductEntity } from '../../persistence/goodsEntities.ts';
 import { productFromRow, rowOfProduct } from '../../persistence/productRow.ts';
 import { slices } from '../../persistence/slices.ts';
 

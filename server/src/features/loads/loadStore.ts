@@ -1,7 +1,7 @@
 import type { DayLoad, LoadCount } from '@ostrakon/core';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
-import { DayLoadEntity } from '../../persistence/entities.ts';
+import { DayLoadEntity } from '../../persistence/goodsEntities.ts';
 import { keyOfLoad, type LoadKey, loadFromRow } from '../../persistence/loadRow.ts';
 
 const sameKey = (load: DayLoad | LoadCount): string => JSON.stringify(keyOfLoad(load));

@@ -9,7 +9,8 @@ import { type PaperOf, papersOf } from '../../papers/paperData.ts';
 import { makePaper } from '../../papers/paperEngine.ts';
 import type { PaperStore } from '../../papers/paperStore.ts';
 import type { Database } from '../../persistence/database.ts';
-import { type MailRow, ParcelLabelEntity } from '../../persistence/entities.ts';
+import type { MailRow } from '../../persistence/mailEntities.ts';
+import { ParcelLabelEntity } from '../../persistence/orderEntities.ts';
 import type { Letter, Mailer } from './mailer.ts';
 import { type MailSetUp, type MailStore, nameOf } from './mailStore.ts';
 

@@ -1,7 +1,7 @@
 import type { OwnerRoutes, PublicRoutes, SentMail } from '@ostrakon/core/contract';
 import type { Handlers } from '../../http/door.ts';
 import type { Caller } from '../../http/publicDoor.ts';
-import type { MailRow } from '../../persistence/entities.ts';
+import type { MailRow } from '../../persistence/mailEntities.ts';
 import type { Who } from '../../ports/who.ts';
 import type { MailDesk } from './mailDesk.ts';
 import type { MailStore } from './mailStore.ts';

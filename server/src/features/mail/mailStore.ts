@@ -3,14 +3,8 @@ import { type BuyerMail, type MailFacts, MailSettings, MailState, NO_MAIL, type 
 import { type EntityManager, In, IsNull, LessThanOrEqual, MoreThan } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
-import {
-  ConsignmentEntity,
-  type ConsignmentRow,
-  ConsignmentStepEntity,
-  MailEntity,
-  type MailRow,
-  MailSettingEntity,
-} from '../../persistence/entities.ts';
+import { MailEntity, type MailRow, MailSettingEntity } from '../../persistence/mailEntities.ts';
+import { ConsignmentEntity, type ConsignmentRow, ConsignmentStepEntity } from '../../persistence/orderEntities.ts';
 import type { Secrets } from '../../persistence/secrets.ts';
 import type { Returned } from './returnedMail.ts';
 

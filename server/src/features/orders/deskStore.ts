@@ -33,7 +33,7 @@ import {
   ParcelLabelEntity,
   type ParcelLabelRow,
   ShopOrderEntity,
-} from '../../persistence/entities.ts';
+} from '../../persistence/orderEntities.ts';
 import { buyerIn, planIn, soldIn, stepOfRow, togetherIn, windowIn } from '../../persistence/orderRow.ts';
 import type { DeskFeed } from './deskFeed.ts';
 

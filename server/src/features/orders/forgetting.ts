@@ -1,6 +1,7 @@
 import { IsNull, LessThan } from 'typeorm';
 import type { Database } from '../../persistence/database.ts';
-import { ConsignmentEntity, MailEntity, OrderBuyerEntity, ShopOrderEntity } from '../../persistence/entities.ts';
+import { MailEntity } from '../../persistence/mailEntities.ts';
+import { ConsignmentEntity, OrderBuyerEntity, ShopOrderEntity } from '../../persistence/orderEntities.ts';
 
 /** To whom an e-mail went, and what stood over it, is of a person, too. */
 const UNKNOWN = { to: null, subject: null };

@@ -8,7 +8,7 @@ import { CarrierFailure, CarrierSaysNo } from '../../carriers/carrierPort.ts';
 import type { CarrierGateway } from '../../carriers/gateway.ts';
 import type { Accounts } from '../../carriers/heldAccount.ts';
 import { HttpProblem } from '../../http/problems.ts';
-import type { ParcelLabelRow } from '../../persistence/entities.ts';
+import type { ParcelLabelRow } from '../../persistence/orderEntities.ts';
 import { startThread } from '../../startThread.ts';
 import type { CarrierSaid, LabelStore, LabelToBuy } from './labelStore.ts';
 

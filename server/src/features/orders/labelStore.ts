@@ -22,7 +22,7 @@ import {
   ParcelLabelEntity,
   type ParcelLabelRow,
   ShopOrderEntity,
-} from '../../persistence/entities.ts';
+} from '../../persistence/orderEntities.ts';
 import { buyerIn, planIn, soldIn, togetherIn } from '../../persistence/orderRow.ts';
 
 /** A label to be bought, with all its carrier has to know. */

@@ -9,7 +9,7 @@ import {
   type OrderBuyerRow,
   ShopOrderEntity,
   type ShopOrderRow,
-} from '../../persistence/entities.ts';
+} from '../../persistence/orderEntities.ts';
 import { rowOfBuyer, rowOfConsignment, rowOfOrder } from '../../persistence/orderRow.ts';
 import { FIRST_ORDER } from './orderStore.ts';
 

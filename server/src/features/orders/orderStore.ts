@@ -1,7 +1,7 @@
 import type { Consigned, Instant } from '@ostrakon/core';
 import { type FiledOrder, filedPart, type OrderPlaced, type SoldLine } from '@ostrakon/core/contract';
 import type { Database } from '../../persistence/database.ts';
-import { OrderBuyerEntity, ShopOrderEntity, type ShopOrderRow } from '../../persistence/entities.ts';
+import { OrderBuyerEntity, ShopOrderEntity, type ShopOrderRow } from '../../persistence/orderEntities.ts';
 import { insertOrders, insertParts } from '../../persistence/orderFiles.ts';
 import { orderFromRows, rowOfBuyer, rowOfOrder } from '../../persistence/orderRow.ts';
 

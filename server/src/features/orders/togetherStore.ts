@@ -21,7 +21,7 @@ import {
   OrderBuyerEntity,
   ShopOrderEntity,
   type ShopOrderRow,
-} from '../../persistence/entities.ts';
+} from '../../persistence/orderEntities.ts';
 import { planIn, soldIn, type TogetherOfRow, togetherIn } from '../../persistence/orderRow.ts';
 
 /** Asks what carriage of some parcels costs; null where nobody says. */

@@ -18,7 +18,7 @@ import { makePaper } from '../../papers/paperEngine.ts';
 import type { PaperStore } from '../../papers/paperStore.ts';
 import { samplePaper } from '../../papers/sample.ts';
 import type { Database } from '../../persistence/database.ts';
-import { ConsignmentEntity } from '../../persistence/entities.ts';
+import { ConsignmentEntity } from '../../persistence/orderEntities.ts';
 import type { Who } from '../../ports/who.ts';
 import { startThread } from '../../startThread.ts';
 

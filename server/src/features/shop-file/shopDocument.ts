@@ -3,22 +3,12 @@ import { Command, canonicalJson, type RateBook, readRateBook, runCommand, ShopFi
 import { type EntityManager, type EntitySchema, IsNull, MoreThan } from 'typeorm';
 import { OWNER } from '../../persistence/authors.ts';
 import { bookDocument, bookTexts, keepGoodsRules } from '../../persistence/bookRow.ts';
+import { CarrierAccountEntity, SurveyEntity } from '../../persistence/carrierEntities.ts';
 import type { Database } from '../../persistence/database.ts';
-import {
-  CarrierAccountEntity,
-  DayLoadEntity,
-  DraftEntity,
-  DraftStepEntity,
-  type DraftStepRow,
-  EditionEntity,
-  GoodsRulesEntity,
-  PaperTemplateEntity,
-  ProductEntity,
-  ReleaseEntity,
-  SurveyEntity,
-  TrialEntity,
-} from '../../persistence/entities.ts';
+import { DraftEntity, DraftStepEntity, type DraftStepRow, EditionEntity, ReleaseEntity } from '../../persistence/draftEntities.ts';
+import { DayLoadEntity, GoodsRulesEntity, ProductEntity, TrialEntity } from '../../persistence/goodsEntities.ts';
 import { loadFromRow, rowOfLoad } from '../../persistence/loadRow.ts';
+import { PaperTemplateEntity } from '../../persistence/mailEntities.ts';
 import { insertOrders, readOrders } from '../../persistence/orderFiles.ts';
 import { productFromRow, rowOfProduct } from '../../persistence/productRow.ts';
 import { slices } from '../../persistence/slices.ts';

@@ -1,8 +1,8 @@
 import { type RateBook, Survey, type SurveyRequest, type SurveyState } from '@ostrakon/core';
 import type { CarrierGateway } from '../../carriers/gateway.ts';
 import { HttpProblem } from '../../http/problems.ts';
+import { SurveyEntity, type SurveyRow } from '../../persistence/carrierEntities.ts';
 import type { Database } from '../../persistence/database.ts';
-import { SurveyEntity, type SurveyRow } from '../../persistence/entities.ts';
 import { planSurvey } from './surveyRunner.ts';
 
 interface Job {

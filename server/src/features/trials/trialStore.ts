@@ -2,7 +2,7 @@ import { changeTrials, MOST_TRIALS, type Trial, type TrialChange, type TrialsCha
 import type { EntityManager } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
-import { TrialEntity } from '../../persistence/entities.ts';
+import { TrialEntity } from '../../persistence/goodsEntities.ts';
 import { slices } from '../../persistence/slices.ts';
 import { rowOfTrial, trialFromRow } from '../../persistence/trialRow.ts';
 

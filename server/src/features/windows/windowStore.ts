@@ -2,7 +2,7 @@ import { type Instant, instantToMs, msToInstant, type RateBook } from '@ostrakon
 import type { BuyerInside, RunningWindow, RunningWindows } from '@ostrakon/core/contract';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
-import { EndedWindowEntity, ShopOrderEntity } from '../../persistence/entities.ts';
+import { EndedWindowEntity, ShopOrderEntity } from '../../persistence/orderEntities.ts';
 import type { Secrets } from '../../persistence/secrets.ts';
 
 /** What a buyer's reference is digested for. */
