@@ -27,16 +27,10 @@ import {
   TogetherList,
 } from '../orders.ts';
 import { OrderPlaced } from '../publicShop.ts';
+import { ById, ByNumber, Nothing } from './params.ts';
 import type { Routes } from './route.ts';
 
-const PathNumber = z
-  .string()
-  .regex(/^[1-9]\d{0,8}$/)
-  .transform(Number);
-const ByNumber = z.object({ number: PathNumber });
-const ById = z.object({ id: PathNumber });
 const ByText = z.object({ text: z.string().trim().max(100).default('') });
-const Nothing = z.strictObject({});
 
 /** What the packing desk asks. Who packs sees orders, and nothing else. */
 export const deskRoutes = {

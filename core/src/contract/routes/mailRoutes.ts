@@ -1,14 +1,6 @@
-import { z } from 'zod';
 import { MailAsked, MailFacts, MailList, ReturnedMail, SentMail, SetMail, TryMail } from '../mail.ts';
+import { ById, Nothing } from './params.ts';
 import type { Routes } from './route.ts';
-
-const ById = z.object({
-  id: z
-    .string()
-    .regex(/^[1-9]\d{0,9}$/)
-    .transform(Number),
-});
-const Nothing = z.strictObject({});
 
 /** E-mails of the shop: to whom, by which server, and what became of each. */
 export const mailRoutes = {
