@@ -48,7 +48,7 @@ export class Access {
   }
 
   /** Where a shop has no people, whoever reaches it is its owner: the server takes care that this is this machine alone. */
-  #alone(): Who {
+  #alone(): Asking {
     return {
       name: OWNER,
       role: 'owner',
@@ -59,7 +59,7 @@ export class Access {
     };
   }
 
-  #known(req: Request): Who | null {
+  #known(req: Request): Asking | null {
     const token = tokenIn(req);
     const session = token === undefined ? null : this.people.sessions.find(token);
     const person = session && this.people.find(session.person);
@@ -73,18 +73,32 @@ export class Access {
    * @throws HttpProblem `not-signed-in` or `not-allowed` where the route is not theirs
    */
   admit(right: Right, req: Request): Who {
-    if (!this.people.any) return this.#alone();
-    const who = this.#known(req);
+    const who = this.people.any ? this.#known(req) : this.#alone();
     if (who === null) {
       if (right === 'anybody') return NOBODY;
       throw new HttpProblem('not-signed-in', 'Sign in first, or again: your session has ended.');
     }
-    if (!mayDo(who, right)) throw new HttpProblem('not-allowed', NOT_ALLOWED[right]);
-    return who;
+    if (who.person !== null && !mayDo(who, right)) throw new HttpProblem('not-allowed', NOT_ALLOWED[right]);
+    const still = (): boolean => {
+      const now = this.people.any ? this.#known(req) : this.#alone();
+      return now !== null && now.session === who.session && (now.person === null || mayDo(now, right));
+    };
+    return { ...who, still };
   }
 }
 
-const NOBODY: Who = { name: 'somebody', role: 'reader', mayPublish: false, person: null, session: null, tell: async () => undefined };
+const NOBODY: Who = {
+  still: () => true,
+  name: 'somebody',
+  role: 'reader',
+  mayPublish: false,
+  person: null,
+  session: null,
+  tell: async () => undefined,
+};
+
+/** Who asks, before it is known what for. */
+type Asking = Omit<Who, 'still'>;
 
 const NOT_ALLOWED: Readonly<Record<Right, string>> = {
   anybody: '',

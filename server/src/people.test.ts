@@ -1,4 +1,5 @@
 import { readFileSync, rmSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { type Command, Problem } from '@ostrakon/core';
 import { goesOn, mayDo, ownerRoutes, partsOf, type Right, type Role, type Route } from '@ostrakon/core/contract';
@@ -135,6 +136,31 @@ describe('coming in', () => {
       .set('Cookie', a as string)
       .expect(204);
     for (const ended of [a, c]) expect(await draft(ended as string)).toBe('not-signed-in');
+  });
+
+  test('a desk that listens hears nothing more once its session has ended', async () => {
+    await first();
+    const cookie = await (await person('Pip', 'packer')).cookie();
+    const listening = shop.server.app.listen(0, '127.0.0.1');
+    await new Promise((ready) => listening.once('listening', ready));
+    const url = `http://127.0.0.1:${(listening.address() as AddressInfo).port}/api/desk/changes`;
+    const { body } = await fetch(url, { headers: { cookie } });
+    const reader = (body as ReadableStream<Uint8Array>).pipeThrough(new TextDecoderStream()).getReader();
+    let heard = '';
+    const hear = async () => {
+      const { done, value = '' } = await reader.read();
+      heard += value;
+      return !done;
+    };
+    await hear();
+    shop.deskFeed.tell([7]);
+    while (!heard.includes('"ids":[7]')) await hear();
+    await api().delete('/api/session').set('Cookie', cookie).expect(204);
+    shop.deskFeed.tell([8]);
+    while (await hear());
+    expect(heard).not.toContain('"ids":[8]');
+    listening.closeAllConnections();
+    listening.close();
   });
 
   test('sessions outlive the server, and somebody let in no more is out at once', async () => {

@@ -10,6 +10,8 @@ export interface Who {
   /** Of a person signed in; null where the shop has no people. */
   readonly person: string | null;
   readonly session: string | null;
+  /** Whether they still may what they asked for: what goes on answering ends where they may not. */
+  still(): boolean;
   /** Writes down what they did, once it is done. */
   tell(what: AuditKind, of: string): Promise<void>;
 }

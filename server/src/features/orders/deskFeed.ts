@@ -22,8 +22,11 @@ export class DeskFeed {
     this.#emitter.on(CHANGED, act);
   }
 
-  /** Answers with what changes from now on, until whoever asked goes or the shop is closed. */
-  async send(res: Response): Promise<void> {
+  /**
+   * Answers with what changes from now on, until whoever asked goes, may not any more, or the shop is closed.
+   * @param still whether they may
+   */
+  async send(res: Response, still: () => boolean): Promise<void> {
     const gone = new AbortController();
     res.on('close', () => gone.abort());
     res.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
@@ -33,9 +36,10 @@ export class DeskFeed {
       (res as Response & { flush?: () => void }).flush?.();
     };
     write('retry: 1000\n\n');
-    const quiet = setInterval(() => write(':\n\n'), QUIET_MS);
+    const quiet = setInterval(() => (still() ? write(':\n\n') : res.destroy()), QUIET_MS);
     try {
       for await (const [ids] of on(this.#emitter, CHANGED, { signal: gone.signal, close: ['closed'] })) {
+        if (!still()) break;
         write(`data: ${JSON.stringify({ ids })}\n\n`);
       }
       res.end();

@@ -79,8 +79,8 @@ export function deskHandlers({ desk, together, forgetting, labelDesk, files, fee
   };
   return {
     'GET /desk': () => factsOf(book(), now(), sells()),
-    'GET /desk/changes': async ({ res }) => {
-      await feed.send(res);
+    'GET /desk/changes': async ({ res, who }) => {
+      await feed.send(res, () => who.still());
       return ANSWERED;
     },
     'GET /orders': ({ query }) => desk.list(query, today()),
