@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { compile, instantToMs, isPage, msToInstant, Problem } from '@ostrakon/core';
+import { compile, instantToMs, isPage, msToInstant, oncePer, Problem } from '@ostrakon/core';
 import { openApi, ownerRoutes, type Right, type Route } from '@ostrakon/core/contract';
 import compression from 'compression';
 import express, { type RequestHandler, Router } from 'express';
@@ -200,12 +200,14 @@ function buyersDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Rou
 const readsAll = express.json({ limit: MOST_BODY_BYTES, strict: false });
 const readsLittle = express.json({ limit: MOST_OF_STRANGERS_BYTES, strict: false });
 
+const compiled = oncePer(compile);
+
 /** The desk packs by what buyers are quoted from, or by the draft before anything is live. */
 function deskSources(parts: AppParts, quotes: LiveQuotes): DeskSources {
   const { desk, deskFeed, forgetting, labels, accounts, editions, draft, gateway, goods, orders, keeping } = parts;
   const book = () => editions.live()?.book ?? draft.current.book;
   const together = new TogetherStore(keeping.database(), {
-    book: () => compile(book()),
+    book: () => compiled(book()),
     now: keeping.now,
     changed: deskFeed.tell,
     carriageOf: carriageBy(book, (asks) => gateway.answers(asks)),

@@ -6,11 +6,13 @@ import {
   type Instant,
   isWaiting,
   type OrderState,
+  oncePer,
   type Parcel,
   packFor,
   travelTogether,
 } from '@ostrakon/core';
 import type { DeskMarked, GiveBack, PackInto, PackTogether, SoldLine, TogetherSet } from '@ostrakon/core/contract';
+import { LRUCache } from 'lru-cache';
 import { type EntityManager, In } from 'typeorm';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Database } from '../../persistence/database.ts';
@@ -26,6 +28,9 @@ import { planIn, soldIn, type TogetherOfRow, togetherIn } from '../../persistenc
 
 /** Asks what carriage of some parcels costs; null where nobody says. */
 export type CarriageOf = (row: ConsignmentRow, cart: string, parcels: readonly Parcel[]) => Promise<number | null>;
+
+/** What carriers ask for may be another a while later. */
+const KNOWN_MS = 600_000;
 
 const refused = (detail: string) => new HttpProblem('desk-refused', detail);
 
@@ -74,6 +79,8 @@ export interface TogetherSources {
 export class TogetherStore {
   readonly #database: Database;
   readonly #sources: TogetherSources;
+  /** What was told of sets that are as they were: asked for again with every change at the desk. */
+  readonly #known = oncePer((_book: CompiledBook) => new LRUCache<string, TogetherSet>({ max: 200, ttl: KNOWN_MS }));
 
   constructor(database: Database, sources: TogetherSources) {
     this.#database = database;
@@ -143,6 +150,17 @@ export class TogetherStore {
   }
 
   async #told(rows: readonly ConsignmentRow[]): Promise<TogetherSet> {
+    const known = this.#known(this.#sources.book());
+    const key = rows.map(({ id, revision }) => `${id}:${revision}`).join(' ');
+    const before = known.get(key);
+    if (before) return before;
+    const told = await this.#workedOut(rows);
+    // What a carrier has not said it may say in a moment.
+    if (told.saves !== null) known.set(key, told);
+    return told;
+  }
+
+  async #workedOut(rows: readonly ConsignmentRow[]): Promise<TogetherSet> {
     const joint = await this.#joint(this.#database.read, rows);
     const { first, parcels, cost } = joint;
     const atCounter = first.row.kind === 'counter';
