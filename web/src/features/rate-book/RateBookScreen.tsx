@@ -35,7 +35,7 @@ export function RateBookScreen() {
   const empty = book.zones.length === 0 || book.services.length === 0 || book.shop.served.length === 0;
   return (
     <div className="p-4">
-      <div className="mb-3 flex items-end justify-between gap-4">
+      <div className="mb-3 flex items-end justify-between gap-4 max-[1199px]:flex-wrap">
         <div>
           <div className="flex items-baseline gap-4">
             <h1 className="font-serif text-xl font-semibold">Rate book</h1>
