@@ -46,6 +46,8 @@ type ListedRow = Omit<ConsignmentRow, 'plan' | 'together' | 'noted' | 'countsOn'
 
 const COLUMNS = `c."id", c."revision", c."order", c."part", c."parts", c."state", b."name", b."town", c."goods", c."pieces", c."weight", c."parcels", c."service", c."kind", c."origin", c."placed_at" AS "placedAt", c."pack_by" AS "packBy", c."leaves_on" AS "leavesOn", c."due_at" AS "dueAt", c."window", c."first", c."last", c."lead", c."labels", c."noted"`;
 
+const WITH_BUYER = `LEFT JOIN "order_buyer" b ON b."order" = c."order"`;
+
 const labelOf = ({ id, parcel, account, service, state, tracking, cost, detail, at, seenAt, events }: ParcelLabelRow): ParcelLabel => ({
   ...{ id, parcel, carrier: account, service, state, tracking, cost, detail, at, seenAt },
   events: events === null ? [] : JSON.parse(events),
@@ -162,12 +164,15 @@ export class DeskStore {
     }
     const where = parts.join(' AND ');
     const plain = text === '' && [service, origin, state, trouble].every((narrowed) => narrowed === undefined);
-    // What is searched is gone through once, for the rows and for how many there are.
-    const total = plain ? '' : ', COUNT(*) OVER () AS "total"';
-    const rows = await this.#query<ListedRow & { total?: number }>(
-      `SELECT ${COLUMNS}${total} FROM "consignment" c LEFT JOIN "order_buyer" b ON b."order" = c."order" WHERE ${where} ORDER BY ${ORDERS[sort]} LIMIT ? OFFSET ?`,
-      [...values, limit, offset],
-    );
+    // What is searched is gone through once, for the rows and for how many there are; only those shown are read whole.
+    const from = plain
+      ? `"consignment" c ${WITH_BUYER} WHERE ${where} ORDER BY ${ORDERS[sort]} LIMIT ? OFFSET ?`
+      : `(SELECT c."id" AS "shown", COUNT(*) OVER () AS "total" FROM "consignment" c WHERE ${where} ORDER BY ${ORDERS[sort]} LIMIT ? OFFSET ?) JOIN "consignment" c ON c."id" = "shown" ${WITH_BUYER} ORDER BY ${ORDERS[sort]}`;
+    const rows = await this.#query<ListedRow & { total?: number }>(`SELECT ${COLUMNS}${plain ? '' : ', "total"'} FROM ${from}`, [
+      ...values,
+      limit,
+      offset,
+    ]);
     const counts = await this.counts(today);
     const found = plain ? counts[view] : (rows[0]?.total ?? (offset > 0 ? await this.#found(where, values) : 0));
     const groups = sort === 'due' ? await this.#groups(where, values) : [];
