@@ -75,7 +75,7 @@ const waiting = (await get('/orders?view=waiting&service=ground&limit=500')).row
 from = performance.now();
 let job = (await (await post('/orders/labels', { of: waiting })).json()) as LabelJob;
 while (job.status === 'running') {
-  await new Promise((resolve) => setTimeout(resolve, 20));
+  await new Promise((resolve) => setTimeout(resolve, 250));
   job = (await (await fetch(`${api}/orders/labels/${job.id}`)).json()) as typeof job;
 }
 const bulk = ms(from);

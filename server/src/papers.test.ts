@@ -3,7 +3,7 @@ import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { makePaper } from './papers/paperEngine.ts';
-import { pdfPages } from './testPdf.ts';
+import { barsOnPage, pdfPages } from './testPdf.ts';
 import { clay, firstLane, openTestShop, type TestShop } from './testShop.ts';
 
 let shop: TestShop;
@@ -115,7 +115,10 @@ describe('papers', () => {
     const [english, french] = [await place('paper-0001'), await place('paper-0002', 'fr-CA')];
     const prices = { language: 'en-CA', source: null, choices: { ...CHOICES, prices: true, note: 'Handle with care' } };
     await request(shop.app).put('/api/papers/slip').send(prices).expect(200);
-    const [first = '', second = ''] = await pdfPages(await printed('slip', [english.id, french.id]));
+    const slips = await printed('slip', [english.id, french.id]);
+    // Code 128 (ISO/IEC 15417), read by another package than writes it.
+    expect(await barsOnPage(slips)).toBe(String(english.order));
+    const [first = '', second = ''] = await pdfPages(slips);
     expect(first).toContain(`Order ${english.order}`);
     expect(first).toContain('Nell <script>alert(1)</script> Kell');
     expect(first).toContain('Rib & <kidney>');

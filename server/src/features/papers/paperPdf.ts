@@ -23,6 +23,41 @@ function wellFormed(html: string): string {
   return document.toString();
 }
 
+const LINES =
+  /^<svg width="([\d.]+)" height="[\d.]+" viewBox="0 0 (\d+) \d+"[^>]*>(?:<path stroke="#000000" stroke-width="\d+" d="(?:M[\d.]+ [\d.]+L[\d.]+ [\d.]+)+"\s*(?:\/>|><\/path>))+<\/svg>$/;
+
+interface Line {
+  readonly type: 'line';
+  readonly x1: number;
+  readonly y1: number;
+  readonly x2: number;
+  readonly y2: number;
+  readonly lineWidth: number;
+}
+
+/** Bars are straight lines, which are drawn as such: to read each as a picture takes a fifth of the time of many papers. */
+function linesIn(svg: string): Line[] | null {
+  const [, width, wide] = LINES.exec(svg) ?? [];
+  if (width === undefined || wide === undefined) return null;
+  const scale = Number(width) / Number(wide);
+  return [...svg.matchAll(/stroke-width="(\d+)" d="([^"]+)"/g)].flatMap(([, thick, path = '']) =>
+    [...path.matchAll(/M([\d.]+) ([\d.]+)L([\d.]+) ([\d.]+)/g)].map(([, ...at]): Line => {
+      const [x1 = 0, y1 = 0, x2 = 0, y2 = 0] = at.map((one) => Number(one) * scale);
+      return { type: 'line', x1, y1, x2, y2, lineWidth: Number(thick) * scale };
+    }),
+  );
+}
+
+/** The same content with its bars as lines. */
+function withLines(node: unknown): unknown {
+  if (Array.isArray(node)) return node.map(withLines);
+  if (typeof node !== 'object' || node === null) return node;
+  const lines = 'svg' in node && typeof node.svg === 'string' ? linesIn(node.svg) : null;
+  if (lines) return { canvas: lines };
+  return Object.fromEntries(Object.entries(node).map(([key, value]) => [key, INSIDE.has(key) ? withLines(value) : value]));
+}
+const INSIDE = new Set(['stack', 'text', 'columns', 'table', 'body', 'ul', 'ol']);
+
 /** Plain, and quiet where people look for what to do. */
 const STYLES = {
   'html-h1': { fontSize: 18, bold: true, marginBottom: 4 },
@@ -36,7 +71,7 @@ export async function papersPdf(papers: readonly string[]): Promise<Uint8Array> 
   const content = papers.map((html, at) => {
     const page = wellFormed(html);
     const made = htmlToPdfmake(page, { window, tableAutoSize: true, defaultStyles: { table: { marginBottom: 6 } } });
-    return { stack: [made].flat(), ...(at > 0 && { pageBreak: 'before' as const }) };
+    return { stack: [withLines(made)].flat(), ...(at > 0 && { pageBreak: 'before' as const }) };
   });
   pdfmake.setFonts({ Text: { normal: font('latin-400-normal'), bold: font('latin-600-normal'), italics: font('latin-400-normal') } });
   pdfmake.setUrlAccessPolicy(() => false);
