@@ -45,7 +45,7 @@ export async function openShop(folder: string, now: () => string) {
       loads,
       desk: new DeskStore(database, now, deskFeed),
       deskFeed,
-      labels: new LabelStore(database, now, deskFeed.tell),
+      labels: new LabelStore(database, now, deskFeed),
       forgetting: new Forgetting(database, deskFeed.tell),
       mail,
       papers: new PaperStore(database),

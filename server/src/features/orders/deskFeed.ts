@@ -2,6 +2,8 @@ import { EventEmitter, on } from 'node:events';
 import type { Response } from 'express';
 
 const CHANGED = 'changed';
+/** Changed so that more or fewer of something are at the desk. */
+const COUNTED = 'counted';
 /** A line that says nothing, so that nobody between takes a quiet connection for a dead one. */
 const QUIET_MS = 20_000;
 
@@ -9,17 +11,23 @@ const QUIET_MS = 20_000;
 export class DeskFeed {
   readonly #emitter = new EventEmitter().setMaxListeners(0);
 
-  /** Raised with everything that is told: what was worked out before it may be wrong by now. */
+  /** Raised with everything that is told and counts: what was worked out before it may be wrong by now. */
   version = 0;
 
   readonly tell = (ids: readonly number[]): void => {
     this.version += 1;
+    this.#emitter.emit(COUNTED);
+    this.mention(ids);
+  };
+
+  /** Tells of what looks otherwise and counts as before: of labels that were bought there are hundreds a minute. */
+  readonly mention = (ids: readonly number[]): void => {
     this.#emitter.emit(CHANGED, ids);
   };
 
-  /** Does something whenever anything has changed. */
+  /** Does something whenever anything has changed that is counted. */
   onChange(act: () => void): void {
-    this.#emitter.on(CHANGED, act);
+    this.#emitter.on(COUNTED, act);
   }
 
   /**

@@ -32,16 +32,13 @@ function plannedStore(turns: readonly Turn[]) {
   return { kept, next, database: { write } as unknown as Database };
 }
 
+const feed = { tell: () => undefined, mention: () => undefined };
 const label = (id: number) => ({ id, consignment: 1 }) as ParcelLabelRow;
 const said = { came: 'bought', tracking: 'AB', cost: 500 } as const;
 
 test('what carriers say while the store is busy is kept together, each once', async () => {
   const { kept, next, database } = plannedStore(['kept', 'kept']);
-  const store = new LabelStore(
-    database,
-    () => '2026-11-23T14:00:00Z',
-    () => undefined,
-  );
+  const store = new LabelStore(database, () => '2026-11-23T14:00:00Z', feed);
   const first = [store.keep(label(1), said), store.keep(label(2), said)];
   await next();
   await Promise.all(first);
@@ -56,11 +53,7 @@ test.each([
   ['broken off', [[2, 3]]],
 ] as const)('a write that is %s keeps nothing, tells whoever waits for it, and nobody else', async (turn, expected) => {
   const { kept, next, database } = plannedStore([turn, 'kept']);
-  const store = new LabelStore(
-    database,
-    () => '2026-11-23T14:00:00Z',
-    () => undefined,
-  );
+  const store = new LabelStore(database, () => '2026-11-23T14:00:00Z', feed);
   const first = store.keep(label(1), said);
   const failed = expect(first).rejects.toThrow('no room');
   // The one after it comes while the first is written, or with it where that never begins.

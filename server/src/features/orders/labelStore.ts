@@ -24,6 +24,7 @@ import {
   ShopOrderEntity,
 } from '../../persistence/orderEntities.ts';
 import { buyerIn, planIn, soldIn, togetherIn } from '../../persistence/orderRow.ts';
+import type { DeskFeed } from './deskFeed.ts';
 
 /** A label to be bought, with all its carrier has to know. */
 export interface LabelToBuy {
@@ -101,14 +102,14 @@ function whereTo(labels: readonly ParcelLabelRow[]): 'handedOver' | 'delivered' 
 export class LabelStore {
   readonly #database: Database;
   readonly #now: () => Instant;
-  readonly #changed: (ids: readonly number[]) => void;
+  readonly #feed: Pick<DeskFeed, 'tell' | 'mention'>;
   readonly #said: { row: ParcelLabelRow; said: CarrierSaid }[] = [];
   #keeping: Promise<void> | null = null;
 
-  constructor(database: Database, now: () => Instant, changed: (ids: readonly number[]) => void) {
+  constructor(database: Database, now: () => Instant, feed: Pick<DeskFeed, 'tell' | 'mention'>) {
     this.#database = database;
     this.#now = now;
-    this.#changed = changed;
+    this.#feed = feed;
   }
 
   /** Writes down which labels are missing of consignments that wait, and gives those that are to be bought. */
@@ -212,7 +213,7 @@ export class LabelStore {
         );
         const ids = [...new Set(all.flatMap(({ row, said }) => (said.came === 'bought' ? [row.consignment] : [])))];
         await this.#sumUp(manager, ids);
-        afterCommit(() => this.#changed(ids));
+        afterCommit(() => this.#feed.mention(ids));
       });
     } catch (error) {
       if (!hasBegun) {
@@ -245,7 +246,7 @@ export class LabelStore {
       const rows = (await manager.findBy(ConsignmentEntity, { id: In([...ids]) })).filter(which);
       for (const { id, state } of rows)
         await manager.insert(ConsignmentStepEntity, { consignment: id, at: this.#now(), by, what, from: state, to: state, note: '' });
-      afterCommit(() => this.#changed(rows.map(({ id }) => id)));
+      afterCommit(() => this.#feed.mention(rows.map(({ id }) => id)));
     });
   }
 
@@ -278,7 +279,7 @@ export class LabelStore {
           note: '',
         });
       }
-      afterCommit(() => this.#changed(ids));
+      afterCommit(() => this.#feed.mention(ids));
     });
   }
 
@@ -304,7 +305,7 @@ export class LabelStore {
     return this.#database.write(async ({ manager, afterCommit }) => {
       const moved: number[] = [];
       for (const id of ids) moved.push(...(await this.#follow(manager, id)));
-      afterCommit(() => this.#changed(moved));
+      afterCommit(() => this.#feed.tell(moved));
       return moved.length;
     });
   }
