@@ -22,5 +22,5 @@ run(process.execPath, ['--import', 'tsx', 'server/bench/quotes.ts'], { cwd: root
 run(process.execPath, [...tsx, 'server/bench/carriers.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'server/bench/edges.ts'], { cwd: root });
 run(process.execPath, [...tsx, 'server/bench/goodsRules.ts'], { cwd: root });
-run(process.execPath, [...tsx, 'server/bench/desk.ts'], { cwd: root });
+run(process.execPath, ['--import', 'tsx', 'server/bench/desk.ts'], { cwd: root });
 run(process.execPath, ['--import', 'tsx', 'server/bench/intake.ts'], { cwd: root });

@@ -7,12 +7,13 @@ import { join } from 'node:path';
 import { createCarriers } from '@ostrakon/carriers';
 import type { LabelJob } from '@ostrakon/core/contract';
 import { pino } from 'pino';
-import { standIns } from '../src/carriers/connections.ts';
-import { plantSeed } from '../src/seed.ts';
-import { ShopServer } from '../src/shopServer.ts';
 
-// The desk with many orders: how long its list, a search and a far stretch take; 500 slips as one file; 500 labels beside the
+// The desk of the compiled server with many orders: how long its list, a search and a far stretch take; 500 slips as one file; 500 labels beside the
 // carrier's own time. Orders are made by the demo's generator: node ... desk.ts [ORDERS]
+const compiled = (file: string) => import(new URL(`../dist/${file}`, import.meta.url).href);
+const { ShopServer }: typeof import('../src/shopServer.ts') = await compiled('shopServer.js');
+const { plantSeed }: typeof import('../src/seed.ts') = await compiled('seed.js');
+const { standIns }: typeof import('../src/carriers/connections.ts') = await compiled('carriers/connections.js');
 const many = Number(process.argv[2] ?? 100_000);
 const folder = mkdtempSync(join(tmpdir(), 'ostrakon-desk-'));
 const seed = join(folder, 'seed.json');

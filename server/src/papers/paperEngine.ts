@@ -33,11 +33,27 @@ const engine = new Liquid({
 engine.registerFilter('drawing', { raw: true, handler: (value: unknown) => String(value ?? '') });
 engine.registerFilter('bars', { raw: true, handler: (value: unknown) => bars(String(value)) });
 
-/** A text as Code 128 (ISO/IEC 15417). */
+/** Of bars in modules: how high they stand, and what is left free on either side (ISO/IEC 15417, 4.3.2: ten). */
+const BARS_HIGH = 35;
+const QUIET = 10;
+/** Points to the module. */
+const MODULE = 1.5;
+
+/** A text as Code 128 (ISO/IEC 15417), as lines of a picture. */
 export function bars(text: string): string {
-  const svg = bwipjs.toSVG({ bcid: 'code128', text: text.slice(0, 40), height: 12, scale: 1, includetext: false, paddingwidth: 10 });
-  const [, wide = '100', high = '30'] = /viewBox="0 0 (\d+) (\d+)"/.exec(svg) ?? [];
-  return svg.replace('<svg ', `<svg width="${Number(wide) * 1.5}" height="${Number(high) * 1.5}" `);
+  const [symbol] = bwipjs.raw({ bcid: 'code128', text: text.slice(0, 40) });
+  if (!symbol || !('sbs' in symbol)) throw new Error(`no bar code for ${text}`);
+  const lines = new Map<number, string>();
+  let x = QUIET;
+  for (const [at, width] of symbol.sbs.entries()) {
+    const middle = x + width / 2;
+    if (at % 2 === 0) lines.set(width, `${lines.get(width) ?? ''}M${middle} ${BARS_HIGH}L${middle} 0`);
+    x += width;
+  }
+  const wide = x + QUIET;
+  const paths = [...lines].map(([width, path]) => `<path stroke="#000000" stroke-width="${width}" d="${path}"/>`).join('');
+  const size = `width="${wide * MODULE}" height="${BARS_HIGH * MODULE}" viewBox="0 0 ${wide} ${BARS_HIGH}"`;
+  return `<svg ${size} xmlns="http://www.w3.org/2000/svg">${paths}</svg>`;
 }
 
 const SVG = ['svg', 'path', 'g', 'rect', 'circle', 'polyline', 'line', 'text'];
