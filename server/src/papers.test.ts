@@ -153,7 +153,7 @@ describe('papers', () => {
     expect(form).toContain('Customs declaration CN 22');
     for (const said of [
       'United States',
-      '2 Stoneware clay, 10 kg 20 kg $49.00 250840 Canada',
+      '2 Stoneware clay, 10 kg 20 kg $49.00 CAD 250840 Canada',
       '1 Rib & <kidney> 45 g $6.20',
       'sale of goods',
       '$55.20',
@@ -164,7 +164,7 @@ describe('papers', () => {
     await request(shop.app).put('/api/papers/customs').send(set).expect(200);
     const [long = ''] = await pdfPages(await printed('customs', [abroad.id]));
     expect(long).toContain('Customs declaration CN 23');
-    expect(long).toContain('Postal charges: $9.90');
+    expect(long).toContain('Postal charges: $9.90 CAD');
     await request(shop.app)
       .post('/api/papers/print')
       .send({ kind: 'customs', of: [home.id] })

@@ -153,7 +153,8 @@ const leavesFrom = ({ row }: PaperOf, book: RateBook) => {
 function customsData(paper: PaperOf, sources: PaperSources) {
   const { book, language, choices, products } = sources;
   const { shop } = book;
-  const money = (minor: number) => formatMoney(minor, shop.currency, language);
+  // Of which money it is: customs of another country read it.
+  const money = (minor: number) => `${formatMoney(minor, shop.currency, language)} ${shop.currency}`;
   const weightOf = (micrograms: number) => formatMass(micrograms, shop.units, language);
   const from = leavesFrom(paper, book);
   const parcels = paper.parcels.flatMap((parcel) =>
@@ -181,6 +182,7 @@ function customsData(paper: PaperOf, sources: PaperSources) {
   const longForm = choices.longForm ?? null;
   return {
     ...slipData(paper, sources),
+    delivery: money(paper.row.price),
     form: longForm !== null && dearest >= longForm ? 'CN 23' : 'CN 22',
     sender: { street: from.street, town: from.city, postal_code: from.postalCode ?? '', country: regionName(from.country, language) },
     parcels,

@@ -2,6 +2,7 @@ import { type ClosedList, dayOf, toDay } from '@ostrakon/core';
 import type { EventProblem, ReadCalendar } from '@ostrakon/core/icalendar';
 import { useEffect, useRef, useState } from 'react';
 import { Button } from '../ui/Button.tsx';
+import { FileField } from '../ui/FileField.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import type { Taken } from '../ui/useTypedField.ts';
 import { ChooseClosed } from './ChooseClosed.tsx';
@@ -95,18 +96,7 @@ export function CalendarFileDialog({
           </Button>
         </p>
       ) : (
-        <label className="block">
-          <span className="text-sm">Calendar file</span>
-          <input
-            type="file"
-            accept=".ics,text/calendar"
-            className="mt-0.5 block w-full file:me-3 file:h-8 file:rounded-md file:border file:border-line-strong file:bg-paper file:px-3 file:font-medium"
-            onChange={(event) => {
-              void open(event.target.files?.[0]);
-              event.target.value = '';
-            }}
-          />
-        </label>
+        <FileField label="Calendar file" accept=".ics,text/calendar" className="mt-0.5 block w-full" onFile={(file) => void open(file)} />
       )}
       {stage.tag === 'choose' && stage.fault !== undefined && (
         <p role="alert" className="mt-2 text-fault">

@@ -4,6 +4,7 @@ import { useDraft, useDraftSession } from '../draft/DraftProvider.tsx';
 import type { Asked } from '../ui/askWorker.ts';
 import { Button } from '../ui/Button.tsx';
 import { decodeFile, NOT_TEXT } from '../ui/decodeText.ts';
+import { FileField } from '../ui/FileField.tsx';
 import { FileNumbers } from '../ui/FileNumbers.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { toast } from '../ui/toast.ts';
@@ -105,12 +106,11 @@ export function CardsFileDialog({ onClose }: { onClose: () => void }) {
       about="A CSV file as this page writes it: one row a price. What it does not name stays as it is."
     >
       <div className="space-y-3">
-        <input
-          type="file"
+        <FileField
           aria-label="File of prices"
-          className="block w-full text-sm file:me-3 file:h-8 file:rounded-md file:border file:border-line-strong file:border-solid file:bg-paper file:px-3 file:font-medium hover:file:bg-bone"
+          className="block w-full"
           accept=".csv,text/csv,text/plain"
-          onChange={(event) => void open(event.target.files?.[0])}
+          onFile={(file) => void open(file)}
         />
         {fault !== null && (
           <p role="alert" className="text-fault">

@@ -6,6 +6,7 @@ import { useDraft } from '../draft/DraftProvider.tsx';
 import { Button } from '../ui/Button.tsx';
 import { decodeFile, NOT_TEXT } from '../ui/decodeText.ts';
 import { download } from '../ui/download.ts';
+import { FileField } from '../ui/FileField.tsx';
 import { LabelledInput } from '../ui/LabelledInput.tsx';
 import { Modal } from '../ui/Modal.tsx';
 import { readMass, readPercent } from '../ui/readers.ts';
@@ -84,17 +85,7 @@ function FileInput({
     const decoded = await decodeFile(file);
     return decoded === null ? onFault(NOT_TEXT) : onLines(linesOf(decoded.text));
   };
-  return (
-    <label className="block text-sm">
-      {label}
-      <input
-        type="file"
-        className="mt-1 block w-full text-sm file:me-3 file:h-8 file:rounded-md file:border file:border-line-strong file:border-solid file:bg-paper file:px-3 file:font-medium hover:file:bg-bone"
-        accept=".csv,text/csv,text/plain"
-        onChange={(event) => void open(event.target.files?.[0])}
-      />
-    </label>
-  );
+  return <FileField label={label} className="mt-1 block w-full" accept=".csv,text/csv,text/plain" onFile={(file) => void open(file)} />;
 }
 
 /** The files and figures of a price list being loaded, as far as they are understood. */

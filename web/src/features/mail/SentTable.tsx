@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { fieldFault, problemWords } from '../../access/problemWords.ts';
 import { Button } from '../../ui/Button.tsx';
+import { FileField } from '../../ui/FileField.tsx';
 import { HeadRow } from '../../ui/HeadRow.tsx';
 import { Select } from '../../ui/Select.tsx';
 import { toast } from '../../ui/toast.ts';
@@ -87,16 +88,7 @@ function CameBack({ onDone }: { onDone: () => void }) {
         </Link>
         .
       </p>
-      <input
-        type="file"
-        accept=".eml,message/rfc822,text/plain"
-        aria-label="The message that came back"
-        onChange={(event) => {
-          const [file] = event.target.files ?? [];
-          if (file) void read(file);
-          event.target.value = '';
-        }}
-      />
+      <FileField accept=".eml,message/rfc822,text/plain" aria-label="The message that came back" onFile={(file) => void read(file)} />
       {fault !== null && (
         <p role="alert" className="text-fault">
           {fault}

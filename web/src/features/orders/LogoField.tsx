@@ -1,6 +1,7 @@
 import { Logo } from '@ostrakon/core/contract';
 import { useId, useState } from 'react';
 import { Button } from '../../ui/Button.tsx';
+import { FileField } from '../../ui/FileField.tsx';
 
 const readAsUrl = (file: File): Promise<string> =>
   new Promise((resolve, reject) => {
@@ -37,17 +38,7 @@ export function LogoField({ logo, onChange }: { logo: string | null; onChange: (
       </label>
       <div className="flex flex-wrap items-center gap-3">
         {logo !== null && <img src={logo} alt="The mark of your shop" className="max-h-12 max-w-40 rounded border border-line bg-white" />}
-        <input
-          id={id}
-          type="file"
-          accept="image/png,image/jpeg"
-          className="text-sm"
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            if (file) void take(file);
-            event.target.value = '';
-          }}
-        />
+        <FileField id={id} accept="image/png,image/jpeg" onFile={(file) => void take(file)} />
         {logo !== null && (
           <Button look="quiet" onClick={() => onChange(null)}>
             Take it off
