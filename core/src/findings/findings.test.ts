@@ -400,7 +400,7 @@ test('in whatever book, every cart of a finding shows it, and every repair takes
         }
       }
     }),
-    { numRuns: 300 },
+    { numRuns: 150 },
   );
   met.enough(20, 'noOption', 'onlyAsk');
   met.enough(5, 'heavierPaysLess', 'tallStep', 'with something besides');
