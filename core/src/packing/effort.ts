@@ -13,10 +13,17 @@ const SPENT = new EffortSpent();
 
 /** How much a search may still look at. Counted, not timed: the same goods are always packed alike. */
 export class Effort {
+  readonly #most: number;
   #left: number;
 
   constructor(most: number = MOST_EFFORT) {
+    this.#most = most;
     this.#left = most;
+  }
+
+  /** What was looked at so far. */
+  get used(): number {
+    return this.#most - this.#left;
   }
 
   get left(): number {

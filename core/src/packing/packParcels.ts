@@ -4,7 +4,7 @@ import type { Micrograms } from '../numbers/units.ts';
 import { oncePer } from '../once/oncePer.ts';
 import { billableWeight, type Sides, type VolumeRule, volumetricWeight } from './billable.ts';
 import { type FilledCarton, fitsCarton, type ParcelCost, planCartons } from './cartonPlan.ts';
-import { attempt, Effort, MOST_EFFORT } from './effort.ts';
+import { attempt, Effort } from './effort.ts';
 import { prepare } from './fillRooms.ts';
 import type { Carton } from './packaging.ts';
 import type { Content, PackedThing, PackGoods, Parcel } from './parcel.ts';
@@ -217,9 +217,9 @@ const sortedByVolume = oncePer((cartons: readonly Carton[]): readonly Carton[] =
 /**
  * Puts the goods of one consignment into parcels: three-dimensional where sizes are known. The same goods and cartons
  * always give the same parcels, in whatever order the lines come.
- * @param most how much it may look at; past it goods are put into parcels by weight and volume
+ * @param effort how much it may look at, and is spent; past it goods are put into parcels by weight and volume
  */
-export function packParcels(goods: readonly PackGoods[], order: PackingOrder, most: number = MOST_EFFORT): Parcel[] {
+export function packParcels(goods: readonly PackGoods[], order: PackingOrder, effort: Effort = new Effort()): Parcel[] {
   const byVolume = sortedByVolume(order.cartons);
   const own = goods.filter((one) => one.ownBox);
   const others = goods.filter((one) => !one.ownBox);
@@ -227,7 +227,6 @@ export function packParcels(goods: readonly PackGoods[], order: PackingOrder, mo
   const placeable = sized.filter((one) => fitsSome(one, byVolume));
   const tooLarge = sized.filter((one) => !placeable.includes(one));
   const pieces = placeable.reduce((sum, { quantity }) => sum + quantity, 0);
-  const effort = new Effort(most);
   const pack = (some: readonly PackGoods[], cartons: readonly Carton[]) =>
     (pieces > MOST_PLACED ? undefined : attempt(() => placeAll(some, order, cartons, effort))) ?? countAll(some, order, cartons);
   const packed = partedByPallet(placeable, order, byVolume).flatMap(([some, cartons]) => pack(some, cartons));

@@ -1,7 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { packed } from '../quote/compiledPacking.ts';
+import { Met } from '../testing/met.ts';
 import { packingInstance } from '../testing/packingInstances.ts';
 import { billableWeight, girth, lengthPlusGirth, type Sides, type VolumeRule, volumetricWeight } from './billable.ts';
+import { Effort } from './effort.ts';
 import { fewestRooms, leastRooms } from './fewestRooms.ts';
 import { prepare } from './fillRooms.ts';
 import { Packaging, SAMPLE_CARTON, toCarton } from './packaging.ts';
@@ -247,6 +250,29 @@ describe('the shop’s own packaging', () => {
     expect(parcels.every(({ contentsWeight }) => contentsWeight <= 20 * KILO)).toBe(true);
     expect(packParcels([goods(0, MOST_PLACED, cm(5, 5, 5))], orderOf(large)).every(({ how }) => how === 'packed')).toBe(true);
   });
+});
+
+test('what goods were packed into before is what they are packed into anew, however little may be looked at', () => {
+  const met = new Met();
+  const side = fc.integer({ min: 2, max: 12 });
+  const line = fc.tuple(fc.integer({ min: 1, max: 6 }), side, side, side);
+  const most = fc.integer({ min: 3, max: 17 }).map((power) => 2 ** power);
+  fc.assert(
+    fc.property(fc.array(line, { minLength: 1, maxLength: 3 }), fc.array(most, { minLength: 2, maxLength: 4 }), (lines, efforts) => {
+      const list = lines.map(([quantity, ...size], at) => goods(at, quantity, cm(...size)));
+      const packing = orderOf(packaging('a', [12, 12, 12]), packaging('b', [20, 14, 13]));
+      const before = { packing, sampleCarton: false, parcels: new Map() };
+      for (const effort of efforts) {
+        const kept = before.parcels.size;
+        const anew = packParcels(list, packing, new Effort(effort));
+        expect(packed(before, list, effort)).toEqual(anew);
+        met.note('found again', kept === before.parcels.size);
+        met.note('searched anew', kept > 0 && kept < before.parcels.size);
+      }
+    }),
+    { numRuns: 400 },
+  );
+  met.enough(50, 'found again', 'searched anew');
 });
 
 // Laws: every thing is packed once, nothing overlaps or sticks out, loads hold, nothing lies over fragile goods, and

@@ -1,6 +1,7 @@
 import type { Carriage } from '../carriers/carriage.ts';
 import type { Id } from '../names/naming.ts';
 import { oncePer } from '../once/oncePer.ts';
+import { Effort } from '../packing/effort.ts';
 import { type Carton, mayPackFor, type Packaging, SAMPLE_CARTON, toCarton } from '../packing/packaging.ts';
 import { type PackingOrder, packParcels } from '../packing/packParcels.ts';
 import type { PackGoods, Parcel } from '../packing/parcel.ts';
@@ -11,7 +12,13 @@ export interface CompiledPacking {
   readonly packing: PackingOrder;
   /** No packaging is in use: the sample carton stands in. */
   readonly sampleCarton: boolean;
-  readonly parcels: Map<string, readonly Parcel[]>;
+  readonly parcels: Map<string, PackedBefore>;
+}
+
+/** What goods were packed into, and what the search for it looked at: with more to look at it finds the same. */
+export interface PackedBefore {
+  readonly parcels: readonly Parcel[];
+  readonly looked: number;
 }
 
 /** What serves where nothing else is said: the shop's own packaging. */
@@ -57,8 +64,8 @@ export function ownPacking({ packing }: Pick<RateBook, 'packing'>, packaging: re
 const MOST_KEPT = 500;
 
 /** Goods as a key: what is packed alike has the same. */
-function keyOf(goods: readonly PackGoods[], effort: number): string {
-  let key = `${effort}`;
+function keyOf(goods: readonly PackGoods[]): string {
+  let key = '';
   for (const { line, quantity, weight, size, ownBox, upright, fragile } of goods) {
     key += `|${line},${quantity},${weight},${(ownBox ? 1 : 0) | (upright ? 2 : 0) | (fragile ? 4 : 0)}`;
     if (size !== null) key += `,${size.length},${size.width},${size.height}`;
@@ -71,11 +78,16 @@ function keyOf(goods: readonly PackGoods[], effort: number): string {
  * @param effort how much the packing may look at; see `packParcels`
  */
 export function packed({ packing, parcels }: CompiledPacking, goods: readonly PackGoods[], effort: number): readonly Parcel[] {
-  const key = keyOf(goods, effort);
+  const key = keyOf(goods);
   const known = parcels.get(key);
-  if (known) return known;
-  const fresh = packParcels(goods, packing, effort);
+  if (known && known.looked < effort) return known.parcels;
+  const cut = parcels.get(`${effort}${key}`);
+  if (cut) return cut.parcels;
+  const search = new Effort(effort);
+  const fresh = packParcels(goods, packing, search);
+  const looked = search.used;
   if (parcels.size >= MOST_KEPT) parcels.clear();
-  parcels.set(key, fresh);
+  // Of a search that was cut short nothing is known but what it finds when it is cut there.
+  parcels.set(looked < effort ? key : `${effort}${key}`, { parcels: fresh, looked });
   return fresh;
 }

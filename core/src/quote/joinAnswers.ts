@@ -4,7 +4,7 @@ import type { CompiledBook } from './compile.ts';
 import type { Leg } from './journey.ts';
 import type { DeliveryTax, LedgerRow, MoreForFree, Offer, Reason, Withheld } from './quoteTypes.ts';
 
-/** The answers of every service of the book, in its order. */
+/** The answers of the services that are asked about, in the book's order. */
 export type Answers = readonly (Offer | Withheld)[];
 
 export type Priced = Extract<Offer, { status: 'priced' }>;
@@ -85,13 +85,13 @@ function joinAnswers(
 }
 
 /** The answers for a whole order from those for each of its consignments. */
-export function joined({ book }: CompiledBook, answers: readonly Answers[], legs: readonly Leg[]): Answers {
+export function joined({ book }: CompiledBook, answers: readonly Answers[], legs: readonly Leg[], slots: readonly number[]): Answers {
   const [only] = answers;
   if (only && answers.length === 1) return only;
-  return book.services.map(({ id }, slot) =>
+  return slots.map((slot, at) =>
     joinAnswers(
-      { id, slot },
-      answers.map((list) => list[slot] as Offer | Withheld),
+      { id: (book.services[slot] as (typeof book.services)[number]).id, slot },
+      answers.map((list) => list[at] as Offer | Withheld),
       legs,
     ),
   );

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { CarrierAnswers } from '../carriers/carrierAnswers.ts';
 import { applyPatch } from '../commands/patch.ts';
 import { runCommand } from '../commands/runCommand.ts';
 import { canonicalJson } from '../json/canonicalJson.ts';
@@ -10,11 +11,14 @@ import { canada, lane } from '../testing/bookOf.ts';
 import { Met } from '../testing/met.ts';
 import { plainPrice } from '../testing/plainPricer.ts';
 import { planOf } from '../testing/planOf.ts';
+import { admitted } from './admit.ts';
 import { compile } from './compile.ts';
 import { NO_LANE, REFER, tierIndex, WITHHELD } from './compiledResult.ts';
 import { pricesInto } from './lanePrice.ts';
+import { plan } from './plan.ts';
+import type { Quote } from './quoteTypes.ts';
 import type { QuoteRequest } from './request.ts';
-import { quote, quoteZone } from './settle.ts';
+import { quote, quoteZone, settle } from './settle.ts';
 
 test('ledgers add up to the price; fast path, full quote and a plain pricer of the rules as written agree', () => {
   const met = new Met();
@@ -114,6 +118,33 @@ test('with as much more goods as it says, delivery is free', () => {
     { numRuns: 600 },
   );
   met.enough(10, 'made free');
+});
+
+test('asked about one service, it says of it what it says when asked about all', () => {
+  const met = new Met();
+  fc.assert(
+    fc.property(anyBook, anyCart, (book, cart) => {
+      const compiled = compile(book);
+      const { message: _message, ...all } = quote(compiled, cart);
+      for (const { id: service } of book.services) {
+        const { message: _own, ...one } = settle(plan(compiled, admitted(compiled, cart), new CarrierAnswers(), { service }));
+        const only = <O extends Pick<Quote, 'options' | 'withheld'>>(told: O): O => ({
+          ...told,
+          options: told.options.filter((offer) => offer.service === service),
+          withheld: told.withheld.filter((answer) => answer.service === service),
+        });
+        expect(one).toEqual({ ...only(all), consignments: all.consignments.map(only) });
+        met.note('offered', one.options.length > 0);
+        met.note('withheld', one.withheld.length > 0);
+        met.note(
+          'parted for one that takes it so',
+          one.consignments.length > 1 && one.consignments.some(({ options }) => options.length > 0),
+        );
+      }
+    }),
+    { numRuns: 600 },
+  );
+  met.enough(10, 'offered', 'withheld', 'parted for one that takes it so');
 });
 
 test('graduated tiers are continuous: a gram more costs at most one started unit more, across every bound', () => {

@@ -5,7 +5,7 @@ import { admitted } from './admit.ts';
 import type { CompiledBook, CompiledZone } from './compile.ts';
 import { type Answers, joined } from './joinAnswers.ts';
 import { Journey, type Leg, type Standpoint } from './journey.ts';
-import { type Plan, partByGroup, plan } from './plan.ts';
+import { everySlot, type Plan, partByGroup, plan } from './plan.ts';
 import { quoteLane } from './quoteLane.ts';
 import type { ConsignmentQuote, Offer, PlaceAnswer, Quote, ToldMeasures, Withheld } from './quoteTypes.ts';
 import { hintsOn, remarksOn } from './remarks.ts';
@@ -13,9 +13,12 @@ import type { QuoteRequest } from './request.ts';
 import type { Shipment } from './shipment.ts';
 import { sortOffers } from './sortOffers.ts';
 
-function quoteLeg({ book }: CompiledBook, { zone, shipment }: Leg, standpoint: Standpoint): Answers {
+/** Services by their place in the book. */
+type Slots = readonly number[];
+
+function quoteLeg({ book }: CompiledBook, { zone, shipment }: Leg, standpoint: Standpoint, slots: Slots): Answers {
   const answers: (Offer | Withheld)[] = [];
-  for (let at = 0; at < book.services.length; at += 1) {
+  for (const at of slots) {
     const service = (book.services[at] as (typeof book.services)[number]).id;
     if (!shipment.consignment.shippable) answers.push({ status: 'withheld', service, reasons: [{ code: 'noOrigin' }] });
     else if (!zone) answers.push({ status: 'withheld', service, reasons: [{ code: 'noZone' }] });
@@ -24,9 +27,9 @@ function quoteLeg({ book }: CompiledBook, { zone, shipment }: Leg, standpoint: S
   return answers;
 }
 
-function quoteLegs(compiled: CompiledBook, legs: readonly Leg[]): Answers[] {
+function quoteLegs(compiled: CompiledBook, legs: readonly Leg[], slots: Slots): Answers[] {
   const journey = legs.length > 1 ? new Journey(legs) : null;
-  return legs.map((leg, at) => quoteLeg(compiled, leg, journey && { journey, at }));
+  return legs.map((leg, at) => quoteLeg(compiled, leg, journey && { journey, at }, slots));
 }
 
 /** The answer of every service in one zone for a whole cart, wherever it goes, in the owner's order. */
@@ -38,7 +41,8 @@ export function quoteZone(compiled: CompiledBook, zone: CompiledZone, shipments:
       return { status: 'withheld', service: id, reasons: [{ code }] };
     });
   const legs = shipments.map((shipment) => ({ zone, shipment }));
-  return joined(compiled, quoteLegs(compiled, legs), legs);
+  const slots = everySlot(compiled.book);
+  return joined(compiled, quoteLegs(compiled, legs, slots), legs, slots);
 }
 
 interface Offered {
@@ -64,27 +68,37 @@ const anyOffer = (answers: Answers) =>
       answer.reasons.some((reason) => reason.code === 'carrierSilent' && (reason.why === 'waiting' || reason.why === 'notAsked')),
   );
 
+const NOTHING: Answers = [];
+
 interface Legs {
   readonly legs: readonly Leg[];
   readonly answers: readonly Answers[];
 }
 
+/** Whether a consignment has goods to be parted by, and nothing that takes it whole. */
+const mayPart = ({ zone, shipment }: Leg, answers: Answers = NOTHING): boolean =>
+  zone !== undefined && shipment.consignment.groups.length > 1 && !anyOffer(answers);
+
 /** The parts of a consignment by goods group, where that helps any of them; else the consignment. */
-function parted(compiled: CompiledBook, leg: Leg, answers: Answers): readonly Leg[] {
-  const { zone, shipment } = leg;
-  if (!zone || shipment.consignment.groups.length < 2 || anyOffer(answers)) return [leg];
-  const parts = partByGroup(shipment).map((part) => ({ zone, shipment: part }));
-  return parts.some((part) => anyOffer(quoteLeg(compiled, part, null))) ? parts : [leg];
+function parted(compiled: CompiledBook, leg: Leg, answers: Answers | undefined): readonly Leg[] {
+  if (!mayPart(leg, answers)) return [leg];
+  const parts = partByGroup(leg.shipment).map((shipment) => ({ zone: leg.zone, shipment }));
+  return parts.some((part) => anyOffer(quoteLeg(compiled, part, null, everySlot(compiled.book)))) ? parts : [leg];
 }
 
-/** Consignments that no service takes whole are parted by goods group; then each is quoted as a part of the order. */
-function quoteParted(compiled: CompiledBook, legs: readonly Leg[]): Legs {
-  const whole = quoteLegs(compiled, legs);
-  const parts = legs.flatMap((leg, at) => parted(compiled, leg, whole[at] ?? []));
-  return parts.length === legs.length ? { legs, answers: whole } : { legs: parts, answers: quoteLegs(compiled, parts) };
+/**
+ * Consignments that no service takes whole are parted by goods group; then each is quoted as a part of the order. Whichever
+ * services are asked about, all of them are looked at before anything is parted.
+ */
+function quoteParted(compiled: CompiledBook, legs: readonly Leg[], slots: Slots): Legs {
+  const whole = quoteLegs(compiled, legs, slots);
+  if (!legs.some((leg, at) => mayPart(leg, whole[at]))) return { legs, answers: whole };
+  const every = everySlot(compiled.book);
+  const byAll = slots.length === every.length ? whole : quoteLegs(compiled, legs, every);
+  const parts = legs.flatMap((leg, at) => parted(compiled, leg, byAll[at]));
+  return parts.length === legs.length ? { legs, answers: whole } : { legs: parts, answers: quoteLegs(compiled, parts, slots) };
 }
 
-const NOTHING: Answers = [];
 const NO_PLACES: readonly PlaceAnswer[] = [];
 
 const told = (measures: Measures): ToldMeasures => (measures.distance === UNKNOWN_DISTANCE ? { ...measures, distance: null } : measures);
@@ -96,7 +110,7 @@ function consignmentQuote({ consignment }: Shipment, { options, withheld }: Offe
 }
 
 /** Makes the quote of a plan with what its carriers have answered: the last step. Same input, same output, to the byte. */
-export function settle({ compiled, request, places, refusals, measured, shipments }: Plan): Quote {
+export function settle({ compiled, request, places, refusals, measured, shipments, slots }: Plan): Quote {
   const place = places[0].answer;
   const otherPlaces = places.length === 1 ? NO_PLACES : places.slice(1).map(({ answer }) => answer);
   const measures = told(measured.measures);
@@ -108,8 +122,9 @@ export function settle({ compiled, request, places, refusals, measured, shipment
   const { legs, answers } = quoteParted(
     compiled,
     shipments.map((shipment) => ({ zone: places[shipment.consignment.to]?.zone, shipment })),
+    slots,
   );
-  const { options, withheld } = offered(compiled, legs.some(({ zone }) => zone) ? joined(compiled, answers, legs) : NOTHING);
+  const { options, withheld } = offered(compiled, legs.some(({ zone }) => zone) ? joined(compiled, answers, legs, slots) : NOTHING);
   const consignments = legs.map(({ zone, shipment }, at) =>
     consignmentQuote(shipment, legs.length === 1 ? { options, withheld } : offered(compiled, zone ? (answers[at] ?? NOTHING) : NOTHING)),
   );
