@@ -53,10 +53,10 @@ async function fresh(stage: OrderStage, orders: OrdersBrought['orders']): Promis
   });
 }
 
-function count({ rows, parcels, differs, unknown }: Extract<Planned, { ok: true }>): void {
+function count({ parcels, differs, withoutEdition, unknown }: Extract<Planned, { ok: true }>): void {
   counts.parcels += parcels;
   if (differs) counts.differ += 1;
-  if (rows.order.edition === 0) counts.withoutEdition += 1;
+  if (withoutEdition) counts.withoutEdition += 1;
   for (const article of unknown) if (unknownGoods.size < MOST_NAMED) unknownGoods.add(article);
 }
 

@@ -60,6 +60,7 @@ async function planAll({ orders }: PlanningAsk): Promise<Planned[]> {
       rows: stagedOf(filed),
       parcels: parcels.reduce((sum, { count }) => sum + count, 0),
       differs: (filed.notes?.length ?? 0) > 0,
+      withoutEdition: filed.edition === null,
       unknown,
     });
   }

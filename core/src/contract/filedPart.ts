@@ -15,10 +15,11 @@ const goodsWords = (goods: readonly SoldLine[]): string =>
  * @param at when the order was placed
  * @param by who handed it in
  */
-export function filedPart({ parcels, lines, ...facts }: Consigned, sold: readonly SoldLine[], at: Instant, by: string): FiledConsignment {
+export function filedPart(consigned: Consigned, sold: readonly SoldLine[], at: Instant, by: string): FiledConsignment {
+  const { parcels, lines } = consigned;
   const goods = lines.map((line) => sold[line]).filter((line) => line !== undefined);
   return {
-    ...facts,
+    ...consigned,
     state: 'new',
     lines: [...lines],
     parcels: parcels as FiledConsignment['parcels'],

@@ -29,6 +29,8 @@ export type Planned =
       readonly parcels: number;
       /** Charged other than its edition asks. */
       readonly differs: boolean;
+      /** Of a time when nothing was published. */
+      readonly withoutEdition: boolean;
       /** Articles the shop does not have. */
       readonly unknown: readonly string[];
     }

@@ -123,12 +123,12 @@ function requirePossible(order: OrderIn, { book }: CompiledBook, now: Instant): 
   if (state === 'waiting' && !(buyer && buyer.street !== '' && buyer.town !== '')) throw new PlanRefused('nowhereToSend');
 }
 
-/** The quote of a cart at its moment, as far as it can be told without asking a carrier. */
-function quoteOf({ compiled, products }: PlanningBook, cart: CartInput, moment: Instant) {
+/** What one service asks for a cart at its moment, as far as it can be told without asking a carrier. */
+function quoteBy({ compiled, products }: PlanningBook, cart: CartInput, { placedAt: moment, service }: OrderIn) {
   const opened = completeCart(compiled.places, { ...cart, moment }, { products, now: moment, pointed: withCentroid });
   const admission = opened.ok ? admit(compiled, opened.request, moment) : null;
   if (!opened.ok || !admission?.ok) throw new PlanRefused('tooMuch');
-  const planned = plan(compiled, admission.admitted, new CarrierAnswers(), { ledger: false });
+  const planned = plan(compiled, admission.admitted, new CarrierAnswers(), { ledger: false, service });
   return { quote: settle(planned), lines: opened.request.lines, unasked: planned.asks.size > 0 };
 }
 
@@ -137,7 +137,7 @@ function planned(order: OrderIn, by: PlanningBook, who: { now: Instant; by: stri
   const { edition, compiled, products } = by;
   requirePossible(order, compiled, who.now);
   const { cart, sold: articles, unknown } = cartOfOrder(order, products);
-  const { quote, lines, unasked } = quoteOf(by, cart, placedAt);
+  const { quote, lines, unasked } = quoteBy(by, cart, order);
   const quoted = priceOf(quote, [{ service, price: 0 }]);
   const paid = charged ?? quoted ?? 0;
   // What a carrier would have said then nobody can tell now.

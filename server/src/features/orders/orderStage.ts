@@ -5,6 +5,7 @@ import {
   ConsignmentEntity,
   type ConsignmentRow,
   ConsignmentStepEntity,
+  type ConsignmentStepRow,
   OrderBuyerEntity,
   type OrderBuyerRow,
   ShopOrderEntity,
@@ -24,9 +25,37 @@ type Staged = (typeof TABLES)[number];
 const tableOf = (entity: Staged) => entity.options.tableName as string;
 
 /** Rows written in one statement: always as many, so that the statement is prepared once. */
-const AT_ONCE = 20;
+const AT_ONCE = 40;
 
-const bound = (value: unknown) => (typeof value === 'boolean' ? Number(value) : (value ?? null));
+type Value = string | number | null;
+/** A row as its table holds it, column by column: passed from one thread to another it is half as much as with the names. */
+type Values = Value[];
+
+const bound = (value: unknown): Value => (typeof value === 'boolean' ? Number(value) : ((value ?? null) as Value));
+
+/** How rows of a staged table are held, and where what they are numbered by is among their values. */
+function held<Row extends object>(entity: EntitySchema<Row>) {
+  const properties = columnsOf(entity).map(([property]) => property);
+  return {
+    values: (row: Row): Values => properties.map((property) => bound((row as Record<string, unknown>)[property])),
+    at: (property: keyof Row & string): number => properties.indexOf(property),
+  };
+}
+
+const [ORDER, BUYER, PART, STEP] = [
+  held<ShopOrderRow>(ShopOrderEntity),
+  held<OrderBuyerRow>(OrderBuyerEntity),
+  held<ConsignmentRow>(ConsignmentEntity),
+  held<ConsignmentStepRow>(ConsignmentStepEntity),
+];
+const AT = {
+  number: ORDER.at('number'),
+  buyerOf: BUYER.at('order'),
+  part: PART.at('id'),
+  partOf: PART.at('order'),
+  step: STEP.at('seq'),
+  stepOf: STEP.at('consignment'),
+};
 
 /** SQL that lays the rows of a staged table into the shop's, with some of their columns made anew. */
 function laid(entity: Staged, from: string, anew: Readonly<Record<string, string>>): string {
@@ -38,9 +67,9 @@ function laid(entity: Staged, from: string, anew: Readonly<Record<string, string
 
 /** An order as rows, before they are numbered. */
 export interface StagedOrder {
-  readonly order: ShopOrderRow;
-  readonly buyer: OrderBuyerRow | null;
-  readonly parts: readonly { readonly row: ConsignmentRow; readonly steps: FiledConsignment['steps'] }[];
+  readonly order: Values;
+  readonly buyer: Values | null;
+  readonly parts: readonly { readonly row: Values; readonly steps: readonly Values[] }[];
 }
 
 /** The rows of an order that has no number yet. */
@@ -48,9 +77,12 @@ export function stagedOf(filed: Omit<FiledOrder, 'number'>): StagedOrder {
   const order: FiledOrder = { ...filed, number: 0 };
   const { buyer, cart, consignments = [] } = order;
   return {
-    order: rowOfOrder(order),
-    buyer: buyer && rowOfBuyer(0, buyer, cart.destination),
-    parts: consignments.map((part) => ({ row: rowOfConsignment(order, part, 0, () => undefined), steps: part.steps })),
+    order: ORDER.values(rowOfOrder(order)),
+    buyer: buyer && BUYER.values(rowOfBuyer(0, buyer, cart.destination)),
+    parts: consignments.map((part: FiledConsignment) => ({
+      row: PART.values(rowOfConsignment(order, part, 0, () => undefined)),
+      steps: part.steps.map((step) => STEP.values({ ...step, seq: 0, consignment: 0 })),
+    })),
   };
 }
 
@@ -86,32 +118,38 @@ export class OrderStage {
     return new Set(rows.map(({ reference }) => reference));
   }
 
-  async #insert(entity: Staged, rows: readonly object[]): Promise<void> {
+  async #insert(entity: Staged, rows: readonly Values[]): Promise<void> {
     const columns = columnsOf(entity);
     const names = columns.map(([, column]) => `"${column}"`).join(', ');
     const one = `(${columns.map(() => '?').join(', ')})`;
     const into = `INSERT INTO temp."${tableOf(entity)}" (${names}) VALUES ${one}`;
     const whole = into + `, ${one}`.repeat(AT_ONCE - 1);
-    const values = (row: object) => columns.map(([property]) => bound((row as Record<string, unknown>)[property]));
     const rest = rows.length - (rows.length % AT_ONCE);
-    for (let at = 0; at < rest; at += AT_ONCE) await this.#source.query(whole, rows.slice(at, at + AT_ONCE).flatMap(values));
-    for (const row of rows.slice(rest)) await this.#source.query(into, values(row));
+    for (let at = 0; at < rest; at += AT_ONCE) await this.#source.query(whole, rows.slice(at, at + AT_ONCE).flat());
+    for (const row of rows.slice(rest)) await this.#source.query(into, row);
   }
 
+  /** @param staged orders, whose rows are numbered by it */
   async add(staged: readonly StagedOrder[]): Promise<void> {
-    const [orders, buyers, consignments, steps]: [object[], object[], object[], object[]] = [[], [], [], []];
+    const [orders, buyers, consignments, steps]: [Values[], Values[], Values[], Values[]] = [[], [], [], []];
     for (const { order, buyer, parts } of staged) {
       this.#orders += 1;
-      const number = this.#orders;
-      orders.push({ ...order, number });
-      if (buyer) buyers.push({ ...buyer, order: number });
-      for (const part of parts) {
+      order[AT.number] = this.#orders;
+      orders.push(order);
+      if (buyer) {
+        buyer[AT.buyerOf] = this.#orders;
+        buyers.push(buyer);
+      }
+      for (const { row, steps: taken } of parts) {
         this.#consignments += 1;
-        const consignment = this.#consignments;
-        consignments.push({ ...part.row, id: consignment, order: number });
-        for (const step of part.steps) {
+        row[AT.part] = this.#consignments;
+        row[AT.partOf] = this.#orders;
+        consignments.push(row);
+        for (const step of taken) {
           this.#steps += 1;
-          steps.push({ ...step, seq: this.#steps, consignment });
+          step[AT.step] = this.#steps;
+          step[AT.stepOf] = this.#consignments;
+          steps.push(step);
         }
       }
     }
