@@ -103,8 +103,20 @@ function stateBefore(steps: readonly Pick<DeskStep, 'what' | 'from'>[]): OrderSt
   return marks.at(-1) ?? null;
 }
 
-/** Thirds of a `LIKE` that stand for any letters are letters in what people look for. */
+/** Signs of a `LIKE` that stand for any letters are letters in what people look for. */
 const likely = (word: string) => `%${word.replaceAll(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
+
+/** Consignments in whose goods, numbers or buyer a word is found; the index knows three letters and more. */
+function holding(word: string): { readonly sql: string; readonly values: readonly string[] } {
+  const known = [...word].length >= 3;
+  const sought = known ? `"${word.replaceAll('"', '""')}"` : likely(word);
+  const found = (table: string, row: string) =>
+    known
+      ? `SELECT rowid FROM "${table}_search" WHERE "${table}_search" MATCH ?`
+      : `SELECT "${row}" FROM "${table}" WHERE "search" LIKE ? ESCAPE '\\'`;
+  const byBuyer = `SELECT "id" FROM "consignment" WHERE "order" IN (${found('order_buyer', 'order')})`;
+  return { sql: `c."id" IN (${found('consignment', 'id')} UNION ${byBuyer})`, values: [sought, sought] };
+}
 
 type Counts = Readonly<Record<DeskView, number>>;
 type Marked = DeskMarked['results'][number];
@@ -159,20 +171,20 @@ export class DeskStore {
     }
     if (trouble !== undefined) parts.push(TROUBLE);
     for (const word of searchText(text).split(/\s+/).filter(Boolean)) {
-      parts.push(`(c."search" LIKE ? ESCAPE '\\' OR c."order" IN (SELECT "order" FROM "order_buyer" WHERE "search" LIKE ? ESCAPE '\\'))`);
-      values.push(likely(word), likely(word));
+      const { sql: holds, values: sought } = holding(word);
+      parts.push(holds);
+      values.push(...sought);
     }
     const where = parts.join(' AND ');
     const plain = text === '' && [service, origin, state, trouble].every((narrowed) => narrowed === undefined);
-    // What is searched is gone through once, for the rows and for how many there are; only those shown are read whole.
-    const from = plain
-      ? `"consignment" c ${WITH_BUYER} WHERE ${where} ORDER BY ${ORDERS[sort]} LIMIT ? OFFSET ?`
-      : `(SELECT c."id" AS "shown", COUNT(*) OVER () AS "total" FROM "consignment" c WHERE ${where} ORDER BY ${ORDERS[sort]} LIMIT ? OFFSET ?) JOIN "consignment" c ON c."id" = "shown" ${WITH_BUYER} ORDER BY ${ORDERS[sort]}`;
-    const rows = await this.#query<ListedRow & { total?: number }>(`SELECT ${COLUMNS}${plain ? '' : ', "total"'} FROM ${from}`, [
-      ...values,
-      limit,
-      offset,
-    ]);
+    // The rows of a stretch are found first, and read whole then: those before it are passed over in the index.
+    const total = plain ? '' : ', COUNT(*) OVER () AS "total"';
+    const order = `ORDER BY ${ORDERS[sort]}`;
+    const shown = `(SELECT c."id" AS "shown"${total} FROM "consignment" c WHERE ${where} ${order} LIMIT ? OFFSET ?)`;
+    const rows = await this.#query<ListedRow & { total?: number }>(
+      `SELECT ${COLUMNS}${plain ? '' : ', "total"'} FROM ${shown} JOIN "consignment" c ON c."id" = "shown" ${WITH_BUYER} ${order}`,
+      [...values, limit, offset],
+    );
     const counts = await this.counts(today);
     const found = plain ? counts[view] : (rows[0]?.total ?? (offset > 0 ? await this.#found(where, values) : 0));
     const groups = sort === 'due' ? await this.#groups(where, values) : [];

@@ -20,6 +20,7 @@ import { Mail1765600000000 } from './migrations/1765600000000-mail.ts';
 import { Windows1765700000000 } from './migrations/1765700000000-windows.ts';
 import { CountsOn1765800000000 } from './migrations/1765800000000-counts-on.ts';
 import { Customs1765900000000 } from './migrations/1765900000000-customs.ts';
+import { Search1766000000000 } from './migrations/1766000000000-search.ts';
 import { openSqlite, type SqliteDatabase } from './openSqlite.ts';
 
 export const migrations = [
@@ -42,6 +43,7 @@ export const migrations = [
   Windows1765700000000,
   CountsOn1765800000000,
   Customs1765900000000,
+  Search1766000000000,
 ];
 
 /** Opens the shop of a folder. */
