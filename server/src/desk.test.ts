@@ -322,10 +322,6 @@ describe('buyers', () => {
     const { body } = await request(shop.app).post('/api/orders/forget').send({ before: '2026-11-24' }).expect(200);
     expect(body.forgotten).toBeGreaterThan(5);
     expect((await listed('view=all&text=nell')).total).toBe(0);
-    const { writer } = shop.database;
-    await writer.query(`CREATE VIRTUAL TABLE temp."letters" USING fts5vocab('main', 'order_buyer_search', 'row')`);
-    const left: { term: string }[] = await writer.query('SELECT "term" FROM temp."letters"');
-    expect(left.map(({ term }) => term)).toEqual([]);
   });
 });
 

@@ -28,15 +28,21 @@ async function open(): Promise<OrderStage> {
 
 const opened = open();
 const planners: ThreadAsker<PlanningAsk>[] = [];
-/** Whoever has least to do; another one where all are at work. */
-function planner(): ThreadAsker<PlanningAsk> {
-  const [least] = planners.toSorted((a, b) => a.busy - b.busy);
-  if (least && (least.busy === 0 || planners.length === PLANNERS)) return least;
+function startPlanner(): ThreadAsker<PlanningAsk> {
   const thread = startThread(import.meta.url, 'planningWorker', start);
   const next = new ThreadAsker<PlanningAsk>(thread, () => new Error('A thread that plans orders ended'));
   planners.push(next);
   return next;
 }
+
+/** Whoever has least to do; another one where all are at work. */
+function planner(): ThreadAsker<PlanningAsk> {
+  const [least] = planners.toSorted((a, b) => a.busy - b.busy);
+  return least && (least.busy === 0 || planners.length === PLANNERS) ? least : startPlanner();
+}
+
+// It takes a second or two until it has read the editions and goods: the first orders may come meanwhile.
+startPlanner();
 const counts = { orders: 0, known: 0, parcels: 0, differ: 0, withoutEdition: 0 };
 const unknownGoods = new Set<string>();
 const faults: BroughtFault[] = [];

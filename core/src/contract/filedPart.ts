@@ -16,12 +16,30 @@ const goodsWords = (goods: readonly SoldLine[]): string =>
  * @param by who handed it in
  */
 export function filedPart(consigned: Consigned, sold: readonly SoldLine[], at: Instant, by: string): FiledConsignment {
-  const { parcels, lines } = consigned;
-  const goods = lines.map((line) => sold[line]).filter((line) => line !== undefined);
+  const { parcels } = consigned;
+  const goods = consigned.lines.map((line) => sold[line]).filter((line) => line !== undefined);
+  // Written field by field: a copy of all of them costs as much as to pack them.
   return {
-    ...consigned,
+    part: consigned.part,
+    service: consigned.service,
+    kind: consigned.kind,
+    origin: consigned.origin,
+    to: consigned.to,
+    price: consigned.price,
+    tax: consigned.tax,
+    taxRate: consigned.taxRate,
+    first: consigned.first,
+    last: consigned.last,
+    countsOn: consigned.countsOn,
+    packBy: consigned.packBy,
+    leavesOn: consigned.leavesOn,
+    dueAt: consigned.dueAt,
+    window: consigned.window,
+    carried: consigned.carried,
+    carriage: consigned.carriage,
+    packaging: consigned.packaging,
     state: 'new',
-    lines: [...lines],
+    lines: [...consigned.lines],
     parcels: parcels as FiledConsignment['parcels'],
     goods: goodsWords(goods),
     pieces: goods.reduce((sum, { quantity }) => sum + quantity, 0),

@@ -43,8 +43,12 @@ const SHORT: Readonly<Record<string, string>> = {
   strasse: 'str',
 };
 
+const PLAIN = /^[\x20-\x7e]*$/;
+
 /** Letters without case, accents and joined forms. */
-const folded = (text: string): string =>
+const folded = (text: string): string => (PLAIN.test(text) ? text.toLowerCase() : foldedForms(text));
+
+const foldedForms = (text: string): string =>
   text
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')

@@ -106,16 +106,16 @@ function stateBefore(steps: readonly Pick<DeskStep, 'what' | 'from'>[]): OrderSt
 /** Signs of a `LIKE` that stand for any letters are letters in what people look for. */
 const likely = (word: string) => `%${word.replaceAll(/[\\%_]/g, (sign) => `\\${sign}`)}%`;
 
-/** Consignments in whose goods, numbers or buyer a word is found; the index knows three letters and more. */
+const BY_BUYER = `"order" IN (SELECT "order" FROM "order_buyer" WHERE "search" LIKE ? ESCAPE '\\')`;
+
+/** Consignments in whose goods, numbers or buyer a word is found; the index of goods and numbers knows three letters and more. */
 function holding(word: string): { readonly sql: string; readonly values: readonly string[] } {
-  const known = [...word].length >= 3;
-  const sought = known ? `"${word.replaceAll('"', '""')}"` : likely(word);
-  const found = (table: string, row: string) =>
-    known
-      ? `SELECT rowid FROM "${table}_search" WHERE "${table}_search" MATCH ?`
-      : `SELECT "${row}" FROM "${table}" WHERE "search" LIKE ? ESCAPE '\\'`;
-  const byBuyer = `SELECT "id" FROM "consignment" WHERE "order" IN (${found('order_buyer', 'order')})`;
-  return { sql: `c."id" IN (${found('consignment', 'id')} UNION ${byBuyer})`, values: [sought, sought] };
+  if ([...word].length < 3) return { sql: `(c."search" LIKE ? ESCAPE '\\' OR c.${BY_BUYER})`, values: [likely(word), likely(word)] };
+  const indexed = `SELECT rowid FROM "consignment_search" WHERE "consignment_search" MATCH ?`;
+  return {
+    sql: `c."id" IN (${indexed} UNION SELECT "id" FROM "consignment" WHERE ${BY_BUYER})`,
+    values: [`"${word.replaceAll('"', '""')}"`, likely(word)],
+  };
 }
 
 type Counts = Readonly<Record<DeskView, number>>;

@@ -1,39 +1,29 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** Tables whose texts are searched, and what their rows are called by. */
-const SEARCHED = [
-  { table: 'consignment', row: 'id' },
-  { table: 'order_buyer', row: 'order' },
-] as const;
+const ADD = `INSERT INTO "consignment_search" (rowid, "search") VALUES (new."id", new."search");`;
+const DROP = `INSERT INTO "consignment_search" ("consignment_search", rowid, "search") VALUES ('delete', old."id", old."search");`;
 
-/** An index of every three letters that follow each other (SQLite FTS5, trigram), kept by the database itself whoever writes. */
-const indexed = ({ table, row }: (typeof SEARCHED)[number]): string[] => {
-  const index = `"${table}_search"`;
-  const add = `INSERT INTO ${index} (rowid, "search") VALUES (new."${row}", new."search");`;
-  const drop = `INSERT INTO ${index} (${index}, rowid, "search") VALUES ('delete', old."${row}", old."search");`;
-  return [
-    `CREATE VIRTUAL TABLE ${index} USING fts5("search", content="${table}", content_rowid="${row}", tokenize="trigram")`,
-    // What is forgotten leaves nothing behind in the index either.
-    `INSERT INTO ${index} (${index}, rank) VALUES ('secure-delete', 1)`,
-    `INSERT INTO ${index} (${index}) VALUES ('rebuild')`,
-    `CREATE TRIGGER "${table}_search_add" AFTER INSERT ON "${table}" BEGIN ${add} END`,
-    `CREATE TRIGGER "${table}_search_drop" AFTER DELETE ON "${table}" BEGIN ${drop} END`,
-    `CREATE TRIGGER "${table}_search_change" AFTER UPDATE OF "search" ON "${table}" BEGIN ${drop} ${add} END`,
-  ];
-};
+/**
+ * Numbers and goods of orders are searched by an index of every three letters that follow each other (SQLite FTS5, trigram),
+ * kept by the database itself whoever writes. Buyers are not in it: what is forgotten would have to be cut out of it piece by piece.
+ */
+const INDEX = [
+  `CREATE VIRTUAL TABLE "consignment_search" USING fts5("search", content="consignment", content_rowid="id", tokenize="trigram")`,
+  `INSERT INTO "consignment_search" ("consignment_search") VALUES ('rebuild')`,
+  `CREATE TRIGGER "consignment_search_add" AFTER INSERT ON "consignment" BEGIN ${ADD} END`,
+  `CREATE TRIGGER "consignment_search_drop" AFTER DELETE ON "consignment" BEGIN ${DROP} END`,
+  `CREATE TRIGGER "consignment_search_change" AFTER UPDATE OF "search" ON "consignment" BEGIN ${DROP} ${ADD} END`,
+];
 
-/** Orders are searched by an index instead of being gone through one by one. */
 export class Search1766000000000 implements MigrationInterface {
   readonly name = 'Search1766000000000';
 
   async up(runner: QueryRunner): Promise<void> {
-    for (const sql of SEARCHED.flatMap(indexed)) await runner.query(sql);
+    for (const sql of INDEX) await runner.query(sql);
   }
 
   async down(runner: QueryRunner): Promise<void> {
-    for (const { table } of SEARCHED) {
-      for (const what of ['add', 'drop', 'change']) await runner.query(`DROP TRIGGER "${table}_search_${what}"`);
-      await runner.query(`DROP TABLE "${table}_search"`);
-    }
+    for (const what of ['add', 'drop', 'change']) await runner.query(`DROP TRIGGER "consignment_search_${what}"`);
+    await runner.query('DROP TABLE "consignment_search"');
   }
 }
