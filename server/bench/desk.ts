@@ -68,9 +68,12 @@ await timed(`rows from ${Math.round(many * 0.9)} on`, 'without blanks', () =>
 );
 
 const ids = (await get('/orders?view=all&sort=newest&limit=500')).rows.map(({ id }) => id);
-from = performance.now();
-const pdf = await (await post('/papers/print', { kind: 'slip', of: ids })).arrayBuffer();
-console.log(`${ids.length} slips as one file of ${Math.round(pdf.byteLength / 1000)} kB: ${ms(from)} ms (aim 5000)`);
+// The first file begins the thread that makes them.
+for (const which of ['the first file', 'another file']) {
+  from = performance.now();
+  const pdf = await (await post('/papers/print', { kind: 'slip', of: ids })).arrayBuffer();
+  console.log(`${ids.length} slips as ${which} of ${Math.round(pdf.byteLength / 1000)} kB: ${ms(from)} ms (aim 5000)`);
+}
 
 const waiting = (await get('/orders?view=waiting&service=ground&limit=500')).rows.map(({ id }) => id);
 from = performance.now();

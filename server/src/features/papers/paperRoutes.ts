@@ -1,5 +1,4 @@
-import { once } from 'node:events';
-import type { Instant, ProductFacts, RateBook } from '@ostrakon/core';
+import { type CountryCode, homeCountry, type Instant, type ProductFacts, type RateBook, type ServiceKind } from '@ostrakon/core';
 import {
   languageFor,
   type OwnerRoutes,
@@ -20,7 +19,7 @@ import { samplePaper } from '../../papers/sample.ts';
 import type { Database } from '../../persistence/database.ts';
 import { ConsignmentEntity } from '../../persistence/orderEntities.ts';
 import type { Who } from '../../ports/who.ts';
-import { startThread } from '../../startThread.ts';
+import { PaperThread, type PaperToMake, saidOf } from './paperThread.ts';
 
 export interface PaperSources {
   readonly papers: PaperStore;
@@ -43,32 +42,23 @@ function shownData(kind: PaperKind, papers: readonly PaperOf[], sources: PaperFr
   return first ? letterData(first, MADE_UP, sources) : {};
 }
 
+/** Papers of what is delivered in one way only. */
+const ONLY_OF: Readonly<Partial<Record<PaperKind, ServiceKind>>> = { roundSheet: 'round', pickupList: 'counter', mailReady: 'counter' };
+
 /** Orders a template is shown with. */
 const MOST_SHOWN = 12;
+/** Orders among which one is looked for that leaves the country. */
+const MOST_LOOKED = 200;
 
-/**
- * One paper after the other as a file, made by a thread that ends with it.
- * @throws HttpProblem `paper-refused` where something in them cannot be printed
- */
-export async function onPaper(papers: readonly string[]): Promise<Buffer> {
-  const thread = startThread(import.meta.url, 'papersWorker');
-  thread.postMessage(papers);
-  try {
-    const [made] = (await once(thread, 'message')) as [Uint8Array];
-    return Buffer.from(made);
-  } catch {
-    throw new HttpProblem('paper-refused', 'Something on these papers cannot be printed: most likely a picture that is damaged.');
-  } finally {
-    await thread.terminate();
-  }
-}
+/** Where a made-up parcel goes to that leaves a country. */
+const countryBesides = (home: CountryCode): CountryCode => (home === 'US' ? 'CA' : 'US');
 
 type Named = 'GET /papers/:kind' | 'PUT /papers/:kind' | 'POST /papers/:kind/look' | 'POST /papers/print';
 
 /** @throws HttpProblem `paper-refused` where a picture does not get onto paper */
-async function requirePrintable(logo: string): Promise<void> {
+async function requirePrintable(thread: PaperThread, logo: string): Promise<void> {
   try {
-    await onPaper([`<img src="${logo}">`]);
+    await thread.make([{ source: '<img src="{{ logo }}">', data: { logo } }]);
   } catch {
     const detail = 'This picture cannot be read. Save it anew as PNG or JPEG.';
     throw new HttpProblem('paper-refused', detail, { errors: [{ pointer: '/choices/logo', detail }] });
@@ -77,6 +67,7 @@ async function requirePrintable(logo: string): Promise<void> {
 
 /** Templates of what the desk prints, and the printing. */
 export function paperHandlers({ papers, database, now, book, products }: PaperSources): Handlers<OwnerRoutes, Who, Named> {
+  const thread = new PaperThread();
   const languages = () => [book().shop.locale, ...(book().languages ?? []).map(({ locale }) => locale)];
   const stateOf = async (kind: PaperKind, language: string): Promise<PaperState> => ({
     ...(await papers.find(kind, language)),
@@ -86,19 +77,23 @@ export function paperHandlers({ papers, database, now, book, products }: PaperSo
   });
   /** Orders to show a template with: of the shop, or made up where it has none. */
   const shownWith = async (kind: PaperKind): Promise<PaperOf[]> => {
-    const of = kind === 'roundSheet' ? 'round' : kind === 'pickupList' || kind === 'mailReady' ? 'counter' : null;
+    const of = ONLY_OF[kind] ?? null;
+    // Few orders leave the country: the last of them may be some way back.
+    const looked = kind === 'customs' ? MOST_LOOKED : ONE_EACH.has(kind) ? 1 : MOST_SHOWN;
+    const home = homeCountry(book());
     const rows = await database.read.find(ConsignmentEntity, {
       ...(of !== null && { where: { kind: of } }),
       order: { id: 'DESC' },
-      take: ONE_EACH.has(kind) ? 1 : MOST_SHOWN,
+      take: looked,
     });
-    const found = await papersOf(
+    const read = await papersOf(
       database.read,
       rows.map(({ id }) => id),
     );
+    const found = kind === 'customs' ? read.filter((paper) => fits(kind, paper, book())).slice(0, 1) : read;
     if (found.length > 0) return found;
     const service = book().services.find((one) => of === null || one.kind === of);
-    return [samplePaper(service?.id ?? '', of ?? 'card')];
+    return [samplePaper(service?.id ?? '', of ?? 'card', kind === 'customs' ? countryBesides(home) : home)];
   };
   const look = async (kind: PaperKind, { language, source, choices }: SetPaper): Promise<PaperSeen> => {
     const data = shownData(kind, await shownWith(kind), { book: book(), now: now(), choices, language, products: products() });
@@ -111,11 +106,11 @@ export function paperHandlers({ papers, database, now, book, products }: PaperSo
       const { faults } = await look(kind, body);
       const [fault] = faults;
       if (fault) {
-        const detail = `Line ${fault.line}: ${fault.message}`;
+        const detail = saidOf(fault);
         throw new HttpProblem('paper-refused', detail, { errors: [{ pointer: '/source', detail }] });
       }
       const { logo } = body.choices;
-      if (logo && logo !== (await papers.find(kind, body.language)).choices.logo) await requirePrintable(logo);
+      if (logo && logo !== (await papers.find(kind, body.language)).choices.logo) await requirePrintable(thread, logo);
       await papers.set(kind, body);
       return stateOf(kind, body.language);
     },
@@ -135,16 +130,14 @@ export function paperHandlers({ papers, database, now, book, products }: PaperSo
         language: spoken(paper),
         products: products(),
       }));
-      const made = data.map((one, at) => {
-        const { html, faults } = makePaper(templateOf(ONE_EACH.has(kind) ? (fitting[at] ?? null) : null).source ?? GIVEN[kind], one);
-        const [fault] = faults;
-        if (fault) throw new HttpProblem('paper-refused', `Line ${fault.line}: ${fault.message}`);
-        return html;
+      const toMake = data.map((one, at): PaperToMake => {
+        const { source } = templateOf(ONE_EACH.has(kind) ? (fitting[at] ?? null) : null);
+        return { source: source ?? GIVEN[kind], data: one };
       });
       res
         .type('pdf')
         .set('Cache-Control', 'no-store')
-        .send(await onPaper(made));
+        .send(await thread.make(toMake));
       return ANSWERED;
     },
   };
