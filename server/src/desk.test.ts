@@ -88,6 +88,7 @@ describe('an order', () => {
         state: 'new',
         name: 'Nell Kell',
         town: 'Halifax',
+        country: 'CA',
         goods: '2 Stoneware clay, 10 kg',
         pieces: 2,
         service: 'ground',

@@ -160,6 +160,8 @@ describe('papers', () => {
     ])
       expect(form).toContain(said);
     expect(form).not.toContain('Postal charges');
+    const shown = await request(shop.app).post('/api/papers/customs/look').send({ language: 'en-CA', source: null, choices: CHOICES });
+    expect(shown.body.html).toContain('United States');
     const set = { language: 'en-CA', source: null, choices: { ...CHOICES, longForm: 5520 } };
     await request(shop.app).put('/api/papers/customs').send(set).expect(200);
     const [long = ''] = await pdfPages(await printed('customs', [abroad.id]));

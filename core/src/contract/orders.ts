@@ -43,6 +43,8 @@ export const DeskRow = z.strictObject({
   /** Who receives it, and the town; null where that was forgotten. */
   name: z.string().nullable(),
   town: z.string().nullable(),
+  /** Where it goes. */
+  country: CountryCode,
   goods: z.string(),
   pieces: z.int().min(0),
   /** Packed, in micrograms. */
@@ -126,6 +128,7 @@ export const DeskFacts = z.strictObject({
       id: Id,
       name: z.string(),
       timeZone: z.string(),
+      country: CountryCode,
       /** Orders it packs in a day at most; null for any number. */
       capacity: z.int().nullable(),
     }),

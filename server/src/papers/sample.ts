@@ -1,8 +1,9 @@
+import type { CountryCode } from '@ostrakon/core';
 import type { ConsignmentRow } from '../persistence/orderEntities.ts';
 import type { PaperOf } from './paperData.ts';
 
 /** A made-up order that templates are shown with while the shop has none of its own. */
-export function samplePaper(service: string, kind: string): PaperOf {
+export function samplePaper(service: string, kind: string, country: CountryCode): PaperOf {
   const row: ConsignmentRow = {
     ...{ id: 0, revision: 1, order: 1001, part: 0, parts: 1, placedAt: '2026-01-05T12:00:00Z', state: 'new', service, kind, origin: null },
     ...{
@@ -39,7 +40,7 @@ export function samplePaper(service: string, kind: string): PaperOf {
     row,
     placedAt: row.placedAt,
     language: null,
-    cart: { lines: [], discounts: [], destination: { country: 'CA', postalCode: 'B3H 4R2' } },
+    cart: { lines: [], discounts: [], destination: { country } },
     sold,
     buyer: { name: 'Somebody Made Up', mail: 'nobody@example.org', street: '1 Example Street', town: 'Exampleton' },
     packed: sold,

@@ -48,10 +48,11 @@ function factsOf(book: RateBook, now: Instant, sells: boolean): DeskFacts {
   return {
     ...{ name, currency, locale, units, timeZone, country: homeCountry(book), now, sells },
     services: services.map(({ id, name: called, kind }) => ({ id, name: called, kind })),
-    locations: locations.map(({ id, name: called, timeZone: zone, dispatch }) => ({
+    locations: locations.map(({ id, name: called, timeZone: zone, country, dispatch }) => ({
       id,
       name: called,
       timeZone: zone,
+      country,
       capacity: dispatch?.capacity ?? null,
     })),
     packaging: packing.packaging.filter(({ inUse }) => inUse).map(({ id, name: called }) => ({ id, name: called })),

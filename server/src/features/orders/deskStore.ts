@@ -42,11 +42,15 @@ type ListedRow = Omit<ConsignmentRow, 'plan' | 'together' | 'noted' | 'countsOn'
   noted: number;
   name: string | null;
   town: string | null;
+  country: DeskRow['country'];
 };
 
-const COLUMNS = `c."id", c."revision", c."order", c."part", c."parts", c."state", b."name", b."town", c."goods", c."pieces", c."weight", c."parcels", c."service", c."kind", c."origin", c."placed_at" AS "placedAt", c."pack_by" AS "packBy", c."leaves_on" AS "leavesOn", c."due_at" AS "dueAt", c."window", c."first", c."last", c."lead", c."labels", c."noted"`;
+/** The country of the address a consignment goes to. */
+const COUNTRY = `json_extract(o."cart", CASE c."to" WHEN 0 THEN '$.destination.country' ELSE '$.others[' || (c."to" - 1) || '].country' END)`;
 
-const WITH_BUYER = `LEFT JOIN "order_buyer" b ON b."order" = c."order"`;
+const COLUMNS = `c."id", c."revision", c."order", c."part", c."parts", c."state", b."name", b."town", ${COUNTRY} AS "country", c."goods", c."pieces", c."weight", c."parcels", c."service", c."kind", c."origin", c."placed_at" AS "placedAt", c."pack_by" AS "packBy", c."leaves_on" AS "leavesOn", c."due_at" AS "dueAt", c."window", c."first", c."last", c."lead", c."labels", c."noted"`;
+
+const WITH_ORDER = `JOIN "shop_order" o ON o."number" = c."order" LEFT JOIN "order_buyer" b ON b."order" = c."order"`;
 
 const labelOf = ({ id, parcel, account, service, state, tracking, cost, detail, at, seenAt, events }: ParcelLabelRow): ParcelLabel => ({
   ...{ id, parcel, carrier: account, service, state, tracking, cost, detail, at, seenAt },
@@ -182,7 +186,7 @@ export class DeskStore {
     const order = `ORDER BY ${ORDERS[sort]}`;
     const shown = `(SELECT c."id" AS "shown"${total} FROM "consignment" c WHERE ${where} ${order} LIMIT ? OFFSET ?)`;
     const rows = await this.#query<ListedRow & { total?: number }>(
-      `SELECT ${COLUMNS}${plain ? '' : ', "total"'} FROM ${shown} JOIN "consignment" c ON c."id" = "shown" ${WITH_BUYER} ${order}`,
+      `SELECT ${COLUMNS}${plain ? '' : ', "total"'} FROM ${shown} JOIN "consignment" c ON c."id" = "shown" ${WITH_ORDER} ${order}`,
       [...values, limit, offset],
     );
     const counts = await this.counts(today);
@@ -242,12 +246,19 @@ export class DeskStore {
         delivery,
         notes: notes === null ? [] : JSON.parse(notes),
         buyer: buyerIn(buyer),
-        consignments: await Promise.all(consignments.map((row) => this.#whole(manager, row, buyer))),
+        consignments: await Promise.all(
+          consignments.map((row) => this.#whole(manager, row, buyer, (cart.others?.[row.to - 1] ?? cart.destination).country)),
+        ),
       };
     });
   }
 
-  async #whole(manager: EntityManager, row: ConsignmentRow, buyer: { name: string; town: string } | null): Promise<DeskConsignment> {
+  async #whole(
+    manager: EntityManager,
+    row: ConsignmentRow,
+    buyer: { name: string; town: string } | null,
+    country: DeskRow['country'],
+  ): Promise<DeskConsignment> {
     const steps = await manager.find(ConsignmentStepEntity, { where: { consignment: row.id }, order: { seq: 'ASC' } });
     const { lines, parcels, carried } = planIn(row);
     const labels = await manager.find(ParcelLabelEntity, { where: { consignment: row.id }, order: { id: 'ASC' } });
@@ -262,6 +273,7 @@ export class DeskStore {
       window: windowIn(row),
       name: buyer?.name ?? null,
       town: buyer?.town ?? null,
+      country,
       together: lead,
       noted,
       lines: [...lines],

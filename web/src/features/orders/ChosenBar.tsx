@@ -1,10 +1,10 @@
 import { isWaiting, marked, type OrderMark } from '@ostrakon/core';
-import { type DeskRow, PrintedKind } from '@ostrakon/core/contract';
+import { type DeskFacts, type DeskRow, PrintedKind } from '@ostrakon/core/contract';
 import type { ReactNode } from 'react';
 import { Button } from '../../ui/Button.tsx';
 import { Menu } from '../../ui/Menu.tsx';
 import { useDesk } from './Desk.tsx';
-import { MARK_WORDS } from './orderWords.ts';
+import { goesAbroad, MARK_WORDS } from './orderWords.ts';
 import { TickList } from './TickList.tsx';
 import { PAPER_NAMES, printPapers } from './usePrint.ts';
 
@@ -32,11 +32,12 @@ const HINTS: readonly (readonly [string, string])[] = [
   ['/', 'search'],
 ];
 
-/** What is to be collected has a list of its own, and so has what goes by a round. */
-const fits = (kind: PrintedKind, chosen: readonly DeskRow[]): boolean =>
-  kind === 'pickupList'
-    ? chosen.some((row) => row.kind === 'counter')
-    : kind !== 'roundSheet' || chosen.some((row) => row.kind === 'round');
+/** What is to be collected has a list of its own, and so has what goes by a round; customs see what leaves the country. */
+const FITS: Readonly<Partial<Record<PrintedKind, (row: DeskRow, facts: DeskFacts) => boolean>>> = {
+  pickupList: ({ kind }) => kind === 'counter',
+  roundSheet: ({ kind }) => kind === 'round',
+  customs: goesAbroad,
+};
 
 /** What is done with the orders that are chosen; the keys of the desk while none is. */
 export function ChosenBar({
@@ -52,7 +53,7 @@ export function ChosenBar({
   onLabels: () => void;
   onLetGo: () => void;
 }) {
-  const { format } = useDesk();
+  const { facts, format } = useDesk();
   if (chosen.length === 0)
     return (
       <p className="mt-2 flex flex-wrap gap-x-3 gap-y-1 text-sm text-ash max-[900px]:hidden">
@@ -91,7 +92,7 @@ export function ChosenBar({
           groups={() => [
             {
               entries: PrintedKind.options
-                .filter((kind) => fits(kind, chosen))
+                .filter((kind) => chosen.some((row) => FITS[kind]?.(row, facts) ?? true))
                 .map((kind) => ({
                   label: PAPER_NAMES[kind],
                   act: () =>

@@ -1,13 +1,14 @@
 // biome-ignore-all lint/a11y/useSemanticElements: rows out of sight are not drawn, which a table element cannot do
 // biome-ignore-all lint/a11y/useFocusableInteractive: one row of the grid takes the focus at a time
 // biome-ignore-all lint/a11y/useKeyWithClickEvents: keys are heard by the grid
+import { regionName } from '@ostrakon/core';
 import type { DeskGroup, DeskRow, GiveBack, TogetherSet } from '@ostrakon/core/contract';
 import clsx from 'clsx';
 import { StickyNote } from 'lucide-react';
 import { Button } from '../../ui/Button.tsx';
 import { Menu } from '../../ui/Menu.tsx';
 import { useDesk } from './Desk.tsx';
-import { dayOf, dueWords, leavingWords, stateWords } from './orderWords.ts';
+import { dayOf, dueWords, goesAbroad, leavingWords, stateWords } from './orderWords.ts';
 
 const PRESS = { late: 'text-fault', soon: 'text-fault', today: 'text-ochre', later: 'text-night' } as const;
 
@@ -48,7 +49,7 @@ interface RowProps {
 
 /** One consignment: number, who and where, what, how heavy, how far it is. */
 export function RowOfDesk({ row, index, chosen, open, focus, onChoose, onOpen }: RowProps) {
-  const { format } = useDesk();
+  const { facts, format } = useDesk();
   const state = stateWords(row);
   const part = row.parts > 1 ? `, part ${row.part + 1} of ${row.parts}` : '';
   return (
@@ -81,6 +82,7 @@ export function RowOfDesk({ row, index, chosen, open, focus, onChoose, onOpen }:
       </span>
       <span role="gridcell" className="truncate">
         <span className="font-semibold">{row.name ?? 'Buyer forgotten'}</span> {row.town}
+        {goesAbroad(row, facts) && `, ${regionName(row.country, facts.locale)}`}
       </span>
       <span role="gridcell" className="truncate text-sm" title={row.goods}>
         {row.goods}

@@ -1,5 +1,5 @@
-import { canStepBack, daysText, dayText, isWaiting, marksFor, type OrderMark } from '@ostrakon/core';
-import type { DeskConsignment, DeskOrder } from '@ostrakon/core/contract';
+import { canStepBack, daysText, dayText, isWaiting, marksFor, type OrderMark, regionName } from '@ostrakon/core';
+import type { DeskConsignment, DeskFacts, DeskOrder } from '@ostrakon/core/contract';
 import { useQuery } from '@tanstack/react-query';
 import { X } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
@@ -16,18 +16,18 @@ import { deskApi, deskQueries } from './deskApi.ts';
 import { ForgetDialog } from './ForgetDialog.tsx';
 import { OrderLabels } from './OrderLabels.tsx';
 import { OrderParcels } from './OrderParcels.tsx';
-import { dayOf, MARK_WORDS, noteWords, stepWords } from './orderWords.ts';
+import { dayOf, goesAbroad, MARK_WORDS, noteWords, stepWords } from './orderWords.ts';
 import { useMarks } from './useMarks.ts';
 import { printPapers } from './usePrint.ts';
 import { Way } from './Way.tsx';
 import { WhatIsLeft } from './WhatIsLeft.tsx';
 
-function addressLine({ destination, buyer, others }: DeskOrder, to: number): string {
+function addressLine({ destination, buyer, others }: DeskOrder, to: number, home: DeskFacts): string {
   const { country, postalCode, subdivision } = to === 0 ? destination : (others[to - 1] ?? destination);
   const region = subdivision?.slice(3);
   const town = to === 0 && buyer ? `${buyer.town}${region === undefined ? '' : ` ${region}`}` : (region ?? '');
   const street = to === 0 && buyer ? `${buyer.street}, ` : '';
-  return `${street}${[town, postalCode ?? ''].filter(Boolean).join(' ')}${country === 'CA' ? '' : `, ${country}`}`;
+  return `${street}${[town, postalCode ?? ''].filter(Boolean).join(' ')}${country === home.country ? '' : `, ${regionName(country, home.locale)}`}`;
 }
 
 /** Whether what was promised can still be kept, in a few words. */
@@ -67,7 +67,7 @@ function Marks({ part, onMark }: { part: DeskConsignment; onMark: (mark: OrderMa
 }
 
 function Part({ order, part }: { order: DeskOrder; part: DeskConsignment }) {
-  const { format, nameOf } = useDesk();
+  const { facts, format, nameOf } = useDesk();
   const { mark, readAnew } = useMarks();
   const me = useMe();
   const [forgetting, setForgetting] = useState(false);
@@ -135,6 +135,9 @@ function Part({ order, part }: { order: DeskOrder; part: DeskConsignment }) {
       <div className="flex flex-wrap gap-2 border-line border-t px-4 py-3">
         <Marks part={part} onMark={(step) => void mark(step, [part])} />
         <Button onClick={() => void printPapers('slip', [part.id])}>Print slip</Button>
+        {part.kind !== 'counter' && goesAbroad(part, facts) && (
+          <Button onClick={() => void printPapers('customs', [part.id])}>Print customs form</Button>
+        )}
         <Menu
           trigger={<Button>More…</Button>}
           groups={() => [
@@ -183,6 +186,7 @@ export function OrderPanel() {
   const { number = '' } = useParams();
   const { search } = useLocation();
   const navigate = useNavigate();
+  const { facts } = useDesk();
   const { data: order, error } = useQuery(deskQueries.order(Number(number)));
   const [chosen, setChosen] = useState('0');
   const panel = useRef<HTMLElement>(null);
@@ -205,7 +209,7 @@ export function OrderPanel() {
           <h2 className="font-serif text-lg font-semibold">
             {number}, {order ? (order.buyer?.name ?? 'buyer forgotten') : '…'}
           </h2>
-          {order && part && <p className="text-sm text-ash">{addressLine(order, part.to)}</p>}
+          {order && part && <p className="text-sm text-ash">{addressLine(order, part.to, facts)}</p>}
           {order?.buyer && (
             <p className="text-sm text-ash">
               {order.buyer.mail}

@@ -95,3 +95,7 @@ export function leavingWords(
   const what = kind === 'counter' ? 'ready by' : 'collected at';
   return dueAt ? `${service}, ${what} ${format.time(format.minuteOf(dueAt))}` : service;
 }
+
+/** Whether a consignment leaves the country it is sent from. */
+export const goesAbroad = ({ country, origin }: Pick<DeskRow, 'country' | 'origin'>, facts: DeskFacts): boolean =>
+  country !== (facts.locations.find(({ id }) => id === origin) ?? facts).country;
