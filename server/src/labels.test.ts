@@ -143,6 +143,10 @@ describe('labels', () => {
     const { tracking } = (await answer.json()) as { tracking: string };
     await shop.close();
     shop = await open();
+    // It is of the parcels as they were: they stay so until it is here.
+    const change = { revision: row.revision, packaging: null };
+    const refused = await request(shop.app).post(`/api/orders/consignments/${row.id}/packaging`).send(change).expect(409);
+    expect(refused.body.detail).toContain(`A label of order ${row.order} has been asked for`);
     await buy(row);
     expect((await partOf(row.order)).labelList).toMatchObject([{ state: 'bought', tracking }]);
   });

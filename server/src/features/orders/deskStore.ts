@@ -36,6 +36,7 @@ import {
 } from '../../persistence/orderEntities.ts';
 import { buyerIn, planIn, soldIn, stepOfRow, togetherIn, windowIn } from '../../persistence/orderRow.ts';
 import type { DeskFeed } from './deskFeed.ts';
+import { requireAnswered } from './labelsAsked.ts';
 
 /** A row of the list with who receives it, as SQL gives it. */
 type ListedRow = Omit<ConsignmentRow, 'plan' | 'together' | 'noted' | 'countsOn'> & {
@@ -213,7 +214,9 @@ export class DeskStore {
    * @throws HttpProblem `desk-refused` where one of them waits no more, or is not as it was seen
    */
   async requireWaiting(of: readonly { readonly id: number; readonly revision?: number }[]): Promise<void> {
-    const rows = await this.#database.read.findBy(ConsignmentEntity, { id: In(of.map(({ id }) => id)) });
+    const ids = of.map(({ id }) => id);
+    await requireAnswered(this.#database.read, ids);
+    const rows = await this.#database.read.findBy(ConsignmentEntity, { id: In(ids) });
     for (const { id, revision } of of) {
       const row = rows.find((one) => one.id === id);
       if (!row) throw new HttpProblem('not-found', 'This order is not there any more.');

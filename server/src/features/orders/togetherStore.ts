@@ -25,6 +25,7 @@ import {
   type ShopOrderRow,
 } from '../../persistence/orderEntities.ts';
 import { planIn, soldIn, type TogetherOfRow, togetherIn } from '../../persistence/orderRow.ts';
+import { requireAnswered } from './labelsAsked.ts';
 
 /** Asks what carriage of some parcels costs; null where nobody says. */
 export type CarriageOf = (row: ConsignmentRow, cart: string, parcels: readonly Parcel[]) => Promise<number | null>;
@@ -190,6 +191,7 @@ export class TogetherStore {
     return this.#database.write(async ({ manager, afterCommit }) => {
       const held = (await manager.findBy(ConsignmentEntity, { id: In(ids) })).toSorted((a, b) => a.id - b.id);
       const lead = requireJoinable(held, of);
+      await requireAnswered(manager, ids);
       const at = this.#sources.now();
       // What was packed by itself is packed anew.
       const state = held.some((row) => row.state !== 'new') ? 'packing' : 'new';
@@ -215,6 +217,10 @@ export class TogetherStore {
       if (row.lead === null) throw refused(`Order ${row.order} travels by itself already.`);
       const held = await manager.find(ConsignmentEntity, { where: { lead: row.lead }, order: { id: 'ASC' } });
       if (held.some(({ state }) => !isWaiting(state as OrderState))) throw refused('They have left the shop together.');
+      await requireAnswered(
+        manager,
+        held.map((one) => one.id),
+      );
       const at = this.#sources.now();
       for (const one of held) {
         const state = one.state === 'packed' ? 'packing' : one.state;
@@ -245,6 +251,7 @@ export class TogetherStore {
       const held = await manager.findOneByOrFail(ConsignmentEntity, { id });
       if (held.revision !== revision) throw refused(`Order ${held.order} has been changed meanwhile. Look at it again.`);
       if (!isWaiting(held.state as OrderState)) throw refused(`Order ${held.order} has left the shop.`);
+      await requireAnswered(manager, [id]);
       const name = book.book.packing.packaging.find((one) => one.id === packaging)?.name ?? '';
       await manager.update(
         ConsignmentEntity,
