@@ -304,13 +304,15 @@ test.describe('with some weeks of orders', () => {
     await page.getByRole('button', { name: 'Save' }).click();
     await expect(page.getByText('Packing slips: saved')).toBeVisible();
 
-    let abroad: DeskRow | undefined;
-    for (const row of await rowsOf(page, shop.url, 'view=all&sort=newest&limit=500')) {
-      const { destination } = await (await page.request.get(`${shop.url}/api/orders/${row.order}`)).json();
-      abroad = destination.country === 'CA' ? undefined : row;
-      if (abroad) break;
-    }
-    if (!abroad) throw new Error('The demo has no order that goes abroad');
+    const rows = await rowsOf(page, shop.url, 'view=all&sort=newest&limit=500');
+    const abroad = rows.find(({ country, kind }) => country !== 'CA' && kind !== 'counter');
+    const home = rows.find(({ country, kind }) => country === 'CA' && kind !== 'counter');
+    if (!abroad || !home) throw new Error('The demo has no order that goes abroad, or none that stays');
+    await page.goto(`${shop.url}/orders/${home.order}?view=all`);
+    await expect(page.getByRole('button', { name: 'Print slip' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Print customs form' })).toBeHidden();
+    await page.goto(`${shop.url}/orders/${abroad.order}?view=all`);
+    await expect(page.getByRole('button', { name: 'Print customs form' })).toBeVisible();
     await page.goto(`${shop.url}/orders?view=all&text=${abroad.order}`);
     await page.getByLabel(`Choose order ${abroad.order}`).check();
     await page.getByRole('button', { name: 'Print…' }).click();
