@@ -1,9 +1,11 @@
+import { ShopFile } from '@ostrakon/core';
 import type { DeskList, MailFacts, MailList, SetMail } from '@ostrakon/core/contract';
 import { type Mailbox, openMailbox } from '@ostrakon/mailbox';
 import Papa from 'papaparse';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { readReturned } from './features/mail/returnedMail.ts';
+import { plantShop } from './features/shop-file/shopDocument.ts';
 import { MailEntity } from './persistence/mailEntities.ts';
 import { clay, firstLane, newFolder, openTestShop, type TestShop } from './testShop.ts';
 
@@ -271,6 +273,25 @@ describe('e-mails', () => {
   });
 
   // RFC 3464, appendix E.1, shortened and from memory: fields folded, the whole message given back.
+  test('are set up by the document of the shop, but for the password; nobody is told again of what happened before', async () => {
+    const { password: _password, ...written } = settings({ buyers: { packed: true, underWay: true, ready: true, late: false } });
+    await setMail(written);
+    const number = await place('again@buyer.example');
+    await mark(number, 'pack', 'handOver');
+    const { text } = await request(shop.app).get('/api/shop/document').expect(200);
+    expect(JSON.parse(text).mail).toEqual(written);
+    const planted = newFolder();
+    await plantShop(planted, ShopFile.parse(JSON.parse(text)));
+    later(10);
+    const again = await openTestShop(planted, { now: () => clock, frontOpen: true });
+    const { body } = await request(again.app).get('/api/mail').expect(200);
+    expect(body).toMatchObject({ settings: { server: { user: 'shop' }, buyers: { packed: true } }, hasPassword: false });
+    await again.server.mail.work();
+    expect(((await request(again.app).get('/api/mail/sent').expect(200)).body as MailList).mails).toEqual([]);
+    expect((await request(again.app).get('/api/shop/document').expect(200)).text).toBe(text);
+    await again.discard();
+  });
+
   test('reports are read as the standard has them', async () => {
     const report = [
       'Content-Type: multipart/report; report-type=delivery-status;',

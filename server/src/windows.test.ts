@@ -1,7 +1,8 @@
-import { type Command, plainAllowance } from '@ostrakon/core';
+import { type Command, plainAllowance, ShopFile } from '@ostrakon/core';
 import type { RunningWindows } from '@ostrakon/core/contract';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { plantShop } from './features/shop-file/shopDocument.ts';
 import { clay, firstLane, newFolder, openTestShop, type TestShop } from './testShop.ts';
 
 let shop: TestShop;
@@ -93,6 +94,17 @@ describe('hours that run after an order', () => {
     clock = '2026-11-27T15:00:00.000Z';
     expect((await running()).windows[0]?.inside).toBe(0);
     expect(await quote('customer 9')).toBe(990);
+  });
+
+  test('that were ended stay so in the document of the shop', async () => {
+    const { text } = await request(shop.app).get('/api/shop/document').expect(200);
+    const file = ShopFile.parse(JSON.parse(text));
+    expect(file.endedWindows).toMatchObject([{ endedAt: '2026-11-24T14:00:00.000Z' }]);
+    const folder = newFolder();
+    await plantShop(folder, file);
+    const again = await openTestShop(folder, { now: () => clock, frontOpen: true });
+    expect((await request(again.app).get('/api/shop/document').expect(200)).text).toBe(text);
+    await again.discard();
   });
 
   test('are of nobody any more once who bought is forgotten', async () => {

@@ -12,6 +12,7 @@ import { Survey } from '../surveys/survey.ts';
 import { Trial } from '../trials/trial.ts';
 import { EditionSummary } from './api.ts';
 import { KnownService, NewServices } from './carriers.ts';
+import { MailSettings } from './mail.ts';
 import { FiledOrder } from './orders.ts';
 import { PaperTemplate } from './papers.ts';
 
@@ -47,7 +48,7 @@ const FiledDraft = z.strictObject({
 });
 
 /**
- * The whole shop as one document: everything but account keys and the steps that undo could take back. Written twice from
+ * The whole shop as one document: everything but account keys, the password of its mail server, e-mails that were sent, and the steps that undo could take back. Written twice from
  * one shop it is the same to the byte.
  */
 export const ShopFile = z.strictObject({
@@ -69,6 +70,10 @@ export const ShopFile = z.strictObject({
   orders: z.array(FiledOrder).optional(),
   /** Papers of the desk that are not as they come with the shop. */
   papers: z.array(PaperTemplate).optional(),
+  /** What is sent to whom, but for the password of the mail server; absent where nothing was ever set. */
+  mail: MailSettings.optional(),
+  /** Buyers whose hours after an order were ended, by the digest their orders have; absent where there are none. */
+  endedWindows: z.array(z.strictObject({ buyer: z.string().min(1).max(80), endedAt: z.iso.datetime() })).optional(),
 });
 export type ShopFile = z.infer<typeof ShopFile>;
 

@@ -8,7 +8,8 @@ import type { Database } from '../../persistence/database.ts';
 import { DraftEntity, DraftStepEntity, type DraftStepRow, EditionEntity, ReleaseEntity } from '../../persistence/draftEntities.ts';
 import { DayLoadEntity, GoodsRulesEntity, ProductEntity, TrialEntity } from '../../persistence/goodsEntities.ts';
 import { loadFromRow, rowOfLoad } from '../../persistence/loadRow.ts';
-import { PaperTemplateEntity } from '../../persistence/mailEntities.ts';
+import { MailSettingEntity, PaperTemplateEntity } from '../../persistence/mailEntities.ts';
+import { ConsignmentStepEntity, EndedWindowEntity } from '../../persistence/orderEntities.ts';
 import { insertOrders, readOrders } from '../../persistence/orderFiles.ts';
 import { productFromRow, rowOfProduct } from '../../persistence/productRow.ts';
 import { slices } from '../../persistence/slices.ts';
@@ -27,6 +28,8 @@ export function readShop(database: Database): Promise<ShopFile> {
     const surveys = await manager.find(SurveyEntity, { order: { at: 'ASC', id: 'ASC' } });
     const orders = await readOrders(manager);
     const papers = await manager.find(PaperTemplateEntity, { order: { kind: 'ASC', language: 'ASC' } });
+    const [mail] = await manager.find(MailSettingEntity);
+    const endedWindows = await manager.find(EndedWindowEntity, { order: { buyer: 'ASC' } });
     return ShopFile.parse({
       format: 'ostrakon-shop',
       version: 2,
@@ -55,6 +58,8 @@ export function readShop(database: Database): Promise<ShopFile> {
       surveys: surveys.map(({ questions, document }) => ({ ...JSON.parse(document), questions })),
       ...(orders.length > 0 && { orders }),
       ...(papers.length > 0 && { papers: papers.map(({ choices, ...one }) => ({ ...one, choices: JSON.parse(choices) })) }),
+      ...(mail && { mail: JSON.parse(mail.settings) }),
+      ...(endedWindows.length > 0 && { endedWindows }),
     });
   });
 }
@@ -170,6 +175,12 @@ export async function plantShop(folder: string, file: ShopFile): Promise<void> {
         PaperTemplateEntity,
         (file.papers ?? []).map(({ choices, ...one }) => ({ ...one, choices: JSON.stringify(choices) })),
       );
+      if (file.mail) {
+        // Nothing that happened before is told to anybody.
+        const cursor = (await manager.maximum(ConsignmentStepEntity, 'seq')) ?? 0;
+        await manager.insert(MailSettingEntity, { id: 1, settings: JSON.stringify(file.mail), password: null, cursor });
+      }
+      await insert(EndedWindowEntity, file.endedWindows ?? []);
     });
   } finally {
     await database.close();

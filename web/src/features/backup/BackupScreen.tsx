@@ -176,7 +176,7 @@ export function BackupScreen() {
       </Part>
       <Part
         title="The whole shop in one file"
-        about="An open JSON document that other programs can read: the draft, editions and when they are live, goods, trials, orders taken by day, carriers and surveys. No account keys, and nothing that undo could take back."
+        about="An open JSON document that other programs can read: the drafts, editions and when they are live, goods, trials, orders, carriers, surveys, slips and who is sent e-mails. No account keys, no passwords, and nothing that undo could take back."
       >
         <Export />
       </Part>
