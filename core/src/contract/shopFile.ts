@@ -48,8 +48,8 @@ const FiledDraft = z.strictObject({
 });
 
 /**
- * The whole shop as one document: everything but account keys, the password of its mail server, e-mails that were sent, and the steps that undo could take back. Written twice from
- * one shop it is the same to the byte.
+ * The whole shop as one document: everything but account keys, the password of its mail server, e-mails that were sent, and
+ * the steps that undo could take back. Written twice from one shop it is the same to the byte.
  */
 export const ShopFile = z.strictObject({
   format: z.literal('ostrakon-shop'),
