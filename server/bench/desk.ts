@@ -61,6 +61,7 @@ async function timed(what: string, aim: string, work: () => Promise<unknown>): P
 }
 await timed('first rows of what waits', '150', () => get('/orders?view=waiting'));
 await timed('first rows of all', '150', () => get('/orders?view=all&sort=newest'));
+await timed('first rows of what has arrived', '150', () => get('/orders?view=done&sort=newest'));
 await timed('a search by name', '100', () => get('/orders?view=all&sort=newest&text=marchand'));
 await timed('a search by goods', '100', () => get('/orders?view=all&sort=newest&text=celadon'));
 await timed(`rows from ${Math.round(many * 0.9)} on`, 'without blanks', () =>
