@@ -210,8 +210,9 @@ export {
   type RouteKey,
   type Routes,
 } from './contract/routes/route.ts';
+export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, TakeFile } from './contract/sentFiles.ts';
 export { counterHours, shopFacts } from './contract/shopFacts.ts';
-export { BackupRequest, FileContents, KeptShop, KeptShops, SentFile, ShopFile, shopFileForward, TakeFile } from './contract/shopFile.ts';
+export { ShopFile, shopFileForward } from './contract/shopFile.ts';
 export { BuyerInside, EndForBuyer, RunningWindow, RunningWindows } from './contract/windows.ts';
 export { buyerWords, toldWords } from './contract/words/buyerWords.ts';
 export { LANGUAGES } from './names/languages.ts';

@@ -1,4 +1,4 @@
-import { BackupRequest, KeptShops, SentFile, TakeFile } from '../shopFile.ts';
+import { BackupRequest, KeptShops, SentFile, TakeFile } from '../sentFiles.ts';
 import { Nothing } from './params.ts';
 import type { Routes } from './route.ts';
 
