@@ -128,12 +128,12 @@ test('asked about one service, it says of it what it says when asked about all',
       const { message: _message, ...all } = quote(compiled, cart);
       for (const { id: service } of book.services) {
         const { message: _own, ...one } = settle(plan(compiled, admitted(compiled, cart), new CarrierAnswers(), { service }));
-        const only = <O extends Pick<Quote, 'options' | 'withheld'>>(told: O): O => ({
+        const ofService = <O extends Pick<Quote, 'options' | 'withheld'>>(told: O): O => ({
           ...told,
           options: told.options.filter((offer) => offer.service === service),
           withheld: told.withheld.filter((answer) => answer.service === service),
         });
-        expect(one).toEqual({ ...only(all), consignments: all.consignments.map(only) });
+        expect(one).toEqual({ ...ofService(all), consignments: all.consignments.map(ofService) });
         met.note('offered', one.options.length > 0);
         met.note('withheld', one.withheld.length > 0);
         met.note(

@@ -55,6 +55,12 @@ export class PaperThread {
 
   #leaveLater(): void {
     clearTimeout(this.#leaves);
-    this.#leaves = setTimeout(() => void (this.#thread?.busy === 0 && this.#thread.end()), STAYS_MS).unref();
+    this.#leaves = setTimeout(() => {
+      const idle = this.#thread;
+      if (idle?.busy !== 0) return;
+      // Whoever prints while it ends gets another one.
+      this.#thread = undefined;
+      void idle.end();
+    }, STAYS_MS).unref();
   }
 }
