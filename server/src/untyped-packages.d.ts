@@ -26,6 +26,7 @@ declare module 'linkedom' {
 declare module 'pdfmake' {
   const pdfmake: {
     setFonts(fonts: Readonly<Record<string, Readonly<Record<string, string>>>>): void;
+    virtualfs: { writeFileSync(name: string, content: Uint8Array): void };
     setUrlAccessPolicy(may: (url: string) => boolean): void;
     setLocalAccessPolicy(may: (path: string) => boolean): void;
     createPdf(document: object): { getBuffer(): Promise<Buffer> };

@@ -1,27 +1,35 @@
+import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import htmlToPdfmake from 'html-to-pdfmake';
 import { parseHTML } from 'linkedom';
 import pdfmake from 'pdfmake';
+import { unpackedFont } from './unpackedFont.ts';
 
 const require = createRequire(import.meta.url);
-const font = (file: string) => require.resolve(`@fontsource/source-sans-3/files/source-sans-3-${file}.woff`);
-
-const { DOMParser } = parseHTML('<!doctype html><html><head></head><body></body></html>');
-const window = { DOMParser, Node: { TEXT_NODE: 3, ELEMENT_NODE: 1, COMMENT_NODE: 8 } };
-
-/** Rows of a table stand in its body, as browsers have it (HTML standard, 13.2.6.4.9). */
-function wellFormed(html: string): string {
-  if (!/<table[^>]*>\s*<tr/.test(html)) return `<!doctype html><html><head></head><body>${html}</body></html>`;
-  const { document } = parseHTML(`<!doctype html><html><head></head><body>${html}</body></html>`);
-  for (const table of document.querySelectorAll('table')) {
-    const rows = [...table.children].filter(({ tagName }) => tagName === 'TR');
-    if (rows.length === 0) continue;
-    const body = document.createElement('tbody');
-    for (const row of rows) body.append(row);
-    table.append(body);
-  }
-  return document.toString();
+/** Unpacked once: as it is, its tables would be unpacked anew for each letter. */
+function font(name: string): string {
+  const packed = readFileSync(require.resolve(`@fontsource/source-sans-3/files/source-sans-3-${name}.woff`));
+  pdfmake.virtualfs.writeFileSync(name, unpackedFont(packed));
+  return name;
 }
+const [NORMAL, BOLD] = [font('latin-400-normal'), font('latin-600-normal')];
+
+/** The content of papers as a document whose tables have their rows in a body, as browsers have it (HTML standard, 13.2.6.4.9). */
+class PaperParser {
+  parseFromString(html: string) {
+    const { document } = parseHTML(`<!doctype html><html><head></head><body>${html}</body></html>`);
+    for (const table of document.querySelectorAll('table')) {
+      const rows = [...table.children].filter(({ tagName }) => tagName === 'TR');
+      if (rows.length === 0) continue;
+      const body = document.createElement('tbody');
+      for (const row of rows) body.append(row);
+      table.append(body);
+    }
+    return document;
+  }
+}
+
+const window = { DOMParser: PaperParser, Node: { TEXT_NODE: 3, ELEMENT_NODE: 1, COMMENT_NODE: 8 } };
 
 const LINES =
   /^<svg width="([\d.]+)" height="[\d.]+" viewBox="0 0 (\d+) \d+"[^>]*>(?:<path stroke="#000000" stroke-width="\d+" d="(?:M[\d.]+ [\d.]+L[\d.]+ [\d.]+)+"\s*(?:\/>|><\/path>))+<\/svg>$/;
@@ -48,13 +56,18 @@ function linesIn(svg: string): Line[] | null {
   );
 }
 
-/** The same content with its bars as lines. */
-function withLines(node: unknown): unknown {
-  if (Array.isArray(node)) return node.map(withLines);
+/** The same content with its bars as lines, and without names of styles that say nothing, each of which is looked up for every word. */
+function simplified(node: unknown): unknown {
+  if (Array.isArray(node)) return node.map(simplified);
   if (typeof node !== 'object' || node === null) return node;
   const lines = 'svg' in node && typeof node.svg === 'string' ? linesIn(node.svg) : null;
   if (lines) return { canvas: lines };
-  return Object.fromEntries(Object.entries(node).map(([key, value]) => [key, INSIDE.has(key) ? withLines(value) : value]));
+  return Object.fromEntries(
+    Object.entries(node).map(([key, value]) => {
+      if (key === 'style' && Array.isArray(value)) return [key, value.filter((name) => name in STYLES)];
+      return [key, INSIDE.has(key) ? simplified(value) : value];
+    }),
+  );
 }
 const INSIDE = new Set(['stack', 'text', 'columns', 'table', 'body', 'ul', 'ol']);
 
@@ -69,13 +82,12 @@ const STYLES = {
 /** Papers in the HTML of `makePaper`, each from a page of its own on, A4 upright. */
 export async function papersPdf(papers: readonly string[]): Promise<Uint8Array> {
   const content = papers.map((html, at) => {
-    const page = wellFormed(html);
-    const made = htmlToPdfmake(page, { window, tableAutoSize: true, defaultStyles: { table: { marginBottom: 6 } } });
-    return { stack: [withLines(made)].flat(), ...(at > 0 && { pageBreak: 'before' as const }) };
+    const made = htmlToPdfmake(html, { window, tableAutoSize: true, defaultStyles: { table: { marginBottom: 6 } } });
+    return { stack: [simplified(made)].flat(), ...(at > 0 && { pageBreak: 'before' as const }) };
   });
-  pdfmake.setFonts({ Text: { normal: font('latin-400-normal'), bold: font('latin-600-normal'), italics: font('latin-400-normal') } });
+  pdfmake.setFonts({ Text: { normal: NORMAL, bold: BOLD, italics: NORMAL } });
   pdfmake.setUrlAccessPolicy(() => false);
-  pdfmake.setLocalAccessPolicy((path: string) => path.endsWith('.woff'));
+  pdfmake.setLocalAccessPolicy(() => false);
   const document = pdfmake.createPdf({
     content,
     pageMargins: [42, 42, 42, 42],
