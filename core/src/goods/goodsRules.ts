@@ -38,13 +38,24 @@ export function ruledGoods(products: readonly Facts[], { goodsRules = NO_RULES }
 /** Goods to be looked up by article number. */
 export type GoodsById = Pick<ReadonlyMap<string, Product>, 'get'>;
 
-/** The goods as a rate book has them delivered, each put together when it is asked for. */
-export const ruledById = (products: Pick<ReadonlyMap<string, Facts>, 'get'>, { goodsRules = NO_RULES }: Ruling): GoodsById => ({
-  get: (id) => {
-    const product = products.get(id);
-    return product && ruledBy(goodsRules, product);
-  },
-});
+const ruledBefore = new WeakMap<GoodsRules, WeakMap<Facts, Product>>();
+
+/** The goods as a rate book has them delivered, each put together when it is first asked for. */
+export function ruledById(products: Pick<ReadonlyMap<string, Facts>, 'get'>, { goodsRules = NO_RULES }: Ruling): GoodsById {
+  const before = ruledBefore.get(goodsRules) ?? new WeakMap<Facts, Product>();
+  ruledBefore.set(goodsRules, before);
+  return {
+    get: (id) => {
+      const product = products.get(id);
+      if (product === undefined) return undefined;
+      const known = before.get(product);
+      if (known) return known;
+      const ruled = ruledBy(goodsRules, product);
+      before.set(product, ruled);
+      return ruled;
+    },
+  };
+}
 
 const isPlain = (field: keyof GoodsRule, value: unknown) => value === PLAIN[field];
 

@@ -90,8 +90,12 @@ const askerOf = (req: Request): string => {
   return `${key?.id ?? ''} ${ipKeyGenerator(req.ip ?? '')}`;
 };
 
-/** How long whoever asks too much waits to be told so: asking faster gets them nothing sooner, and costs the others nothing. */
-const SLOWED_MS = 1000;
+/**
+ * How long whoever asks too much waits to be told so, at least and at most: asking faster gets them nothing sooner. They are told
+ * at moments of their own: told all at once, they would ask again all at once, and others would wait for that.
+ */
+const SLOWED_MS = [500, 1500] as const;
+const slowedFor = (): number => SLOWED_MS[0] + Math.random() * (SLOWED_MS[1] - SLOWED_MS[0]);
 /** Most that are kept waiting so of one asker; more are cut off. */
 const MOST_SLOWED = 500;
 
@@ -113,7 +117,7 @@ function slowly(): (req: Request, res: Response, next: NextFunction) => void {
       next(
         new HttpProblem('too-many-requests', 'Too many requests in this minute. The fields RateLimit and Retry-After say when to go on.'),
       );
-    }, SLOWED_MS);
+    }, slowedFor());
   };
 }
 

@@ -32,6 +32,8 @@ export class KeyStore implements KeyRing {
   readonly #rows = new Map<string, KeyRow>();
   /** By what is kept of them, ready to be asked. */
   #held = new Map<string, HeldKey>();
+  /** Until when it need not be written down again that a key is in use. */
+  readonly #writtenUntil = new Map<string, number>();
 
   private constructor(database: Database, now: () => string) {
     this.#database = database;
@@ -71,8 +73,11 @@ export class KeyStore implements KeyRing {
 
   used(id: string): void {
     const row = this.#rows.get(id);
+    // Asked with every question of a checkout: by the clock that only goes on, which costs nothing to read.
+    const at = performance.now();
+    if (!row || at < (this.#writtenUntil.get(id) ?? 0)) return;
+    this.#writtenUntil.set(id, at + USED_EVERY_MS);
     const usedAt = this.#now();
-    if (!row || (row.usedAt !== null && Date.parse(usedAt) - Date.parse(row.usedAt) < USED_EVERY_MS)) return;
     row.usedAt = usedAt;
     void this.#database.write(({ manager }) => manager.update(KeyEntity, { id }, { usedAt })).catch(() => undefined);
   }
@@ -127,6 +132,7 @@ export class KeyStore implements KeyRing {
     const { name } = this.#require(id);
     // It opens nothing from this moment on, whatever the disk says.
     this.#rows.delete(id);
+    this.#writtenUntil.delete(id);
     this.#index();
     await this.#database.write(({ manager }) => manager.delete(KeyEntity, { id }));
     return name;
