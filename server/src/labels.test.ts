@@ -147,6 +147,10 @@ describe('labels', () => {
     const change = { revision: row.revision, packaging: null };
     const refused = await request(shop.app).post(`/api/orders/consignments/${row.id}/packaging`).send(change).expect(409);
     expect(refused.body.detail).toContain(`A label of order ${row.order} has been asked for`);
+    // Called off now, it would come for nobody, and be paid for.
+    const off = { step: 'cancel', of: [{ id: row.id, revision: row.revision }] };
+    expect((await request(shop.app).post('/api/orders/marks').send(off).expect(409)).body.detail).toBe(refused.body.detail);
+    expect(await rowOf(row.order)).toMatchObject({ state: 'new' });
     await buy(row);
     expect((await partOf(row.order)).labelList).toMatchObject([{ state: 'bought', tracking }]);
   });

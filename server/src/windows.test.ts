@@ -115,4 +115,20 @@ describe('hours that run after an order', () => {
     expect(await quote('customer 10')).toBe(990);
     expect((await running()).windows[0]?.buyers).toMatchObject([{ order: number, name: null, known: false }]);
   });
+
+  test('leave no digest of a buyer behind once the last order of theirs is forgotten', async () => {
+    const digests = async () => (await request(shop.app).get('/api/shop/document').expect(200)).body.endedWindows?.length ?? 0;
+    const forget = (number: number) => request(shop.app).post(`/api/orders/${number}/forget`).send({}).expect(200);
+    const before = await digests();
+    const [first, second] = [await order('customer 11', 'Lou'), await order('customer 11', 'Lou')];
+    const other = await order('customer 12', 'Max');
+    for (const number of [first, other]) await request(shop.app).post('/api/windows/end').send({ order: number }).expect(200);
+    await forget(first);
+    expect(await digests()).toBe(before + 2);
+    await forget(second);
+    expect(await digests()).toBe(before + 1);
+    // By age, too: of all there are here.
+    await request(shop.app).post('/api/orders/forget').send({ before: '2026-12-01' }).expect(200);
+    expect(await digests()).toBe(0);
+  });
 });

@@ -57,7 +57,13 @@ export const deskRoutes = {
     answer: DeskMarked,
     problems: ['not-found', 'desk-refused'],
   },
-  'POST /orders/marks': { says: 'Mark consignments, or take the last mark back', who: 'pack', body: DeskMarks, answer: DeskMarked },
+  'POST /orders/marks': {
+    says: 'Mark consignments, or take the last mark back',
+    who: 'pack',
+    body: DeskMarks,
+    answer: DeskMarked,
+    problems: ['desk-refused'],
+  },
   'GET /orders/goods': { says: 'Goods of the shop, by what their number or name has', who: 'pack', query: ByText, answer: GoodsFound },
   'POST /orders/options': {
     says: 'What an order by hand could travel by',

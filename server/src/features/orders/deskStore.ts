@@ -310,13 +310,15 @@ export class DeskStore {
     return [...named.filter(({ lead }) => lead === null), ...joined];
   }
 
-  /** Sets a mark, or takes the last one back: each that is still as it was seen, whatever becomes of the others. */
+  /**
+   * Sets a mark, or takes the last one back: each that is still as it was seen, whatever becomes of the others.
+   * @throws HttpProblem `desk-refused` where one is called off whose label is on its way
+   */
   mark({ step, of }: DeskMarks, by: string): Promise<DeskMarked> {
     return this.#database.write(async ({ manager, afterCommit }) => {
-      const rows = await this.#withCompanions(
-        manager,
-        of.map(({ id }) => id),
-      );
+      const ids = of.map(({ id }) => id);
+      if (step === 'cancel') await requireAnswered(manager, ids);
+      const rows = await this.#withCompanions(manager, ids);
       const results: DeskMarked['results'] = [];
       for (const row of rows.toSorted((a, b) => a.id - b.id)) {
         const seen = of.find(({ id }) => id === row.id);

@@ -1,10 +1,16 @@
-import { IsNull, LessThan } from 'typeorm';
+import { type EntityManager, IsNull, LessThan } from 'typeorm';
 import type { Database } from '../../persistence/database.ts';
 import { MailEntity } from '../../persistence/mailEntities.ts';
-import { ConsignmentEntity, OrderBuyerEntity, ShopOrderEntity } from '../../persistence/orderEntities.ts';
+import { ConsignmentEntity, EndedWindowEntity, OrderBuyerEntity, ShopOrderEntity } from '../../persistence/orderEntities.ts';
 
 /** To whom an e-mail went, and what stood over it, is of a person, too. */
 const UNKNOWN = { to: null, subject: null };
+
+/** Whose hours were ended is not known any longer of who has no order left: the digest of their reference goes. */
+async function forgetEnded(manager: EntityManager): Promise<void> {
+  const known = manager.createQueryBuilder(ShopOrderEntity, 'o').select('o.buyerMark').where('o.buyerMark IS NOT NULL');
+  await manager.createQueryBuilder().delete().from(EndedWindowEntity).where(`"buyer" NOT IN (${known.getQuery()})`).execute();
+}
 
 /** Forgets who bought: all that is said of a person goes, what was bought and what it cost stays. */
 export class Forgetting {
@@ -23,6 +29,7 @@ export class Forgetting {
       const { affected } = await manager.delete(OrderBuyerEntity, { order: number });
       await manager.update(MailEntity, { order: number, packer: IsNull() }, UNKNOWN);
       await manager.update(ShopOrderEntity, { number }, { buyerMark: null });
+      await forgetEnded(manager);
       const rows = await manager.find(ConsignmentEntity, { where: { order: number }, select: { id: true } });
       afterCommit(() => this.#changed(rows.map(({ id }) => id)));
       return { found: true, forgotten: affected ?? 0 };
@@ -49,6 +56,7 @@ export class Forgetting {
         .where(`"packer" IS NULL AND "order" IN (${placed.getQuery()})`, placed.getParameters())
         .execute();
       await manager.update(ShopOrderEntity, { placedAt: LessThan(instant) }, { buyerMark: null });
+      await forgetEnded(manager);
       afterCommit(() => this.#changed([]));
       return gone.affected ?? 0;
     });

@@ -6,11 +6,11 @@ import pdfmake from 'pdfmake';
 import { unpackedFont } from './unpackedFont.ts';
 
 const require = createRequire(import.meta.url);
-/** Unpacked once: as it is, its tables would be unpacked anew for each letter. */
+/** Unpacked once: as it is, its tables would be unpacked anew for each letter. Drawings read their letters from the file itself. */
 function font(name: string): string {
-  const packed = readFileSync(require.resolve(`@fontsource/source-sans-3/files/source-sans-3-${name}.woff`));
-  pdfmake.virtualfs.writeFileSync(name, unpackedFont(packed));
-  return name;
+  const path = require.resolve(`@fontsource/source-sans-3/files/source-sans-3-${name}.woff`);
+  pdfmake.virtualfs.writeFileSync(path, unpackedFont(readFileSync(path)));
+  return path;
 }
 const [NORMAL, BOLD] = [font('latin-400-normal'), font('latin-600-normal')];
 
@@ -87,7 +87,7 @@ export async function papersPdf(papers: readonly string[]): Promise<Uint8Array> 
   });
   pdfmake.setFonts({ Text: { normal: NORMAL, bold: BOLD, italics: NORMAL } });
   pdfmake.setUrlAccessPolicy(() => false);
-  pdfmake.setLocalAccessPolicy(() => false);
+  pdfmake.setLocalAccessPolicy((path: string) => path.endsWith('.woff'));
   const document = pdfmake.createPdf({
     content,
     pageMargins: [42, 42, 42, 42],
