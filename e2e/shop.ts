@@ -38,6 +38,7 @@ export async function axeFaults(page: Page, part?: string): Promise<string[]> {
 export async function faultsOf(rules: readonly string[], page: Page, part: string): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page })
     .include(part)
+    .exclude('iframe')
     .options({ resultTypes: ['violations'] })
     .withRules([...rules])
     .analyze();

@@ -16,14 +16,18 @@ test('the screens that are looked at are all there are', () => {
   }
 });
 
-// Axe takes most of the time here: each screen is looked at pale and wide, then dark and narrow (npm run looks does both at every width).
+const all = Object.values(screens).flat();
+
+// Axe takes most of the time here: every other screen is looked at pale and wide, the rest dark and narrow; npm run looks does
+// all of them both ways at every width.
 for (const [name, paths] of Object.entries(screens)) {
-  test(`the screens ${name} pass axe pale and dark, and only tables scroll sideways at 1024 px and at 640, as when enlarged twice`, async ({
+  test(`the screens ${name} pass axe, pale or dark, and only tables scroll sideways at 1024 px and at 640, as when enlarged twice`, async ({
     page,
     shop,
   }) => {
     for (const [at, path] of paths.entries()) {
-      await page.emulateMedia({ colorScheme: 'light' });
+      const isPale = all.indexOf(path) % 2 === 0;
+      await page.emulateMedia({ colorScheme: isPale ? 'light' : 'dark' });
       await page.setViewportSize({ width: 1280, height: 800 });
       await page.goto(shop.url + path);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
@@ -33,14 +37,13 @@ for (const [name, paths] of Object.entries(screens)) {
       else await expect(page.getByText('Opening')).toHaveCount(0);
       await expect(page.getByText('No page is at this address.')).toHaveCount(path === '/nowhere' ? 1 : 0);
       // Head and bench are the same beside every screen: once is enough.
-      expect.soft(await axeFaults(page, at === 0 ? undefined : 'main'), path).toEqual([]);
-      await page.emulateMedia({ colorScheme: 'dark' });
+      if (at === 0 || isPale) expect.soft(await axeFaults(page, at === 0 ? undefined : 'main'), path).toEqual([]);
       await page.setViewportSize({ width: 1024, height: 700 });
       await softly.poll(() => tooWide(page), `${path} at 1024`).toEqual([]);
       await page.setViewportSize({ width: 640, height: 700 });
       if (hasBench) await expect(page.getByRole('button', { name: 'Show the bench' })).toBeVisible();
       await softly.poll(() => tooWide(page), `${path} at 640`).toEqual([]);
-      expect.soft(await axeFaults(page, 'main'), `${path} at 640`).toEqual([]);
+      if (!isPale) expect.soft(await axeFaults(page, 'main'), `${path} at 640`).toEqual([]);
     }
   });
 }
