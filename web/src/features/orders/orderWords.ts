@@ -99,3 +99,9 @@ export function leavingWords(
 /** Whether a consignment leaves the country it is sent from. */
 export const goesAbroad = ({ country, origin }: Pick<DeskRow, 'country' | 'origin'>, facts: DeskFacts): boolean =>
   country !== (facts.locations.find(({ id }) => id === origin) ?? facts).country;
+
+/** Letters from which on a word is looked up in an index; shorter ones are looked for in every order. */
+const INDEXED = 3;
+
+/** Whether what is searched for is found at once, however many orders there are. */
+export const isFoundAtOnce = (text: string): boolean => text.split(/\s+/).every((word) => word === '' || [...word].length >= INDEXED);

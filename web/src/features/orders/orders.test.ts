@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { formatFor } from '../../words/format.ts';
 import { actOfKey } from './deskKeys.ts';
 import { monthsBefore } from './ForgetOldDialog.tsx';
-import { dueWords, leavingWords, noteWords, stateWords, stepWords } from './orderWords.ts';
+import { dueWords, isFoundAtOnce, leavingWords, noteWords, stateWords, stepWords } from './orderWords.ts';
 
 const facts = { timeZone: 'America/Halifax', locale: 'en-CA', currency: 'CAD', units: 'metric' } as const;
 const format = formatFor(facts);
@@ -42,6 +42,11 @@ describe('the desk says', () => {
     expect(stepWords({ ...step, what: 'repacked', by: 'owner', note: '' })).toBe('packed into what is planned, the owner');
     expect(noteWords({ code: 'chargeDiffers', charged: 500, quoted: 990 }, format)).toBe('It was charged $5.00; its edition asks $9.90.');
     expect(noteWords({ code: 'chargeDiffers', charged: 500, quoted: null }, format)).toContain('no such service');
+  });
+
+  test('which searches wait until nobody types on', () => {
+    for (const text of ['', '  ', 'marchand', 'ash 1024', '陶芸家 東京都']) expect(isFoundAtOnce(text), text).toBe(true);
+    for (const text of ['m', 'ma', 'marchand b', '10']) expect(isFoundAtOnce(text), text).toBe(false);
   });
 
   test('what a key does, and leaves those of the browser alone', () => {

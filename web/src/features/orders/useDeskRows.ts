@@ -1,7 +1,8 @@
 import type { DeskList, DeskRow } from '@ostrakon/core/contract';
 import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { deskQueries, STRETCH, type Wanted } from './deskApi.ts';
+import { isFoundAtOnce } from './orderWords.ts';
 
 interface DeskRows {
   readonly total: number;
@@ -15,8 +16,22 @@ interface DeskRows {
   look(from: number, until: number): void;
 }
 
+const PAUSE_MS = 250;
+
+/** What is searched for: short words once nobody types on, for most are the beginning of a longer one. */
+function useSearched(text: string): string {
+  const [searched, setSearched] = useState(text);
+  const isAtOnce = isFoundAtOnce(text);
+  useEffect(() => {
+    const pause = setTimeout(() => setSearched(text), isAtOnce ? 0 : PAUSE_MS);
+    return () => clearTimeout(pause);
+  }, [text, isAtOnce]);
+  return isAtOnce ? text : searched;
+}
+
 /** The rows of a list of any length: those that are looked at, and what is next to them. */
-export function useDeskRows(wanted: Wanted): DeskRows {
+export function useDeskRows(asked: Wanted): DeskRows {
+  const wanted = { ...asked, text: useSearched(asked.text) };
   const [span, setSpan] = useState<readonly [number, number]>([0, 0]);
   const first = useQuery({ ...deskQueries.stretch(wanted, 0), placeholderData: keepPreviousData });
   const total = first.data?.total ?? 0;
