@@ -64,7 +64,7 @@ function simplified(node: unknown): unknown {
   if (lines) return { canvas: lines };
   return Object.fromEntries(
     Object.entries(node).map(([key, value]) => {
-      if (key === 'style' && Array.isArray(value)) return [key, value.filter((name) => name in STYLES)];
+      if (key === 'style' && Array.isArray(value)) return [key, value.filter((name) => Object.hasOwn(STYLES, name))];
       return [key, INSIDE.has(key) ? simplified(value) : value];
     }),
   );
