@@ -12,7 +12,12 @@ function font(name: string): string {
   pdfmake.virtualfs.writeFileSync(path, unpackedFont(readFileSync(path)));
   return path;
 }
-const [NORMAL, BOLD] = [font('latin-400-normal'), font('latin-600-normal')];
+const FONT = {
+  normal: font('latin-400-normal'),
+  bold: font('latin-600-normal'),
+  italics: font('latin-400-italic'),
+  bolditalics: font('latin-600-italic'),
+};
 
 /** The content of papers as a document whose tables have their rows in a body, as browsers have it (HTML standard, 13.2.6.4.9). */
 class PaperParser {
@@ -56,18 +61,26 @@ function linesIn(svg: string): Line[] | null {
   );
 }
 
+/** What no paper sets: said at each text, it is not looked for in all that stands around, for every word. */
+const PLAIN = {
+  ...{ font: 'Text', fontFeatures: '', characterSpacing: 0, lineHeight: 1, leadingIndent: 0, noWrap: false, opacity: 1 },
+  ...{ background: '', linkToPage: '', linkToDestination: '', sup: false, sub: false },
+  ...{ preserveLeadingSpaces: false, preserveTrailingSpaces: false, decorationStyle: '', decorationThickness: '' },
+};
+
 /** The same content with its bars as lines, and without names of styles that say nothing, each of which is looked up for every word. */
 function simplified(node: unknown): unknown {
   if (Array.isArray(node)) return node.map(simplified);
   if (typeof node !== 'object' || node === null) return node;
   const lines = 'svg' in node && typeof node.svg === 'string' ? linesIn(node.svg) : null;
   if (lines) return { canvas: lines };
-  return Object.fromEntries(
+  const made = Object.fromEntries(
     Object.entries(node).map(([key, value]) => {
       if (key === 'style' && Array.isArray(value)) return [key, value.filter((name) => Object.hasOwn(STYLES, name))];
       return [key, INSIDE.has(key) ? simplified(value) : value];
     }),
   );
+  return typeof made.text === 'string' ? { ...PLAIN, ...made } : made;
 }
 const INSIDE = new Set(['stack', 'text', 'columns', 'table', 'body', 'ul', 'ol']);
 
@@ -85,7 +98,7 @@ export async function papersPdf(papers: readonly string[]): Promise<Uint8Array> 
     const made = htmlToPdfmake(html, { window, tableAutoSize: true, defaultStyles: { table: { marginBottom: 6 } } });
     return { stack: [simplified(made)].flat(), ...(at > 0 && { pageBreak: 'before' as const }) };
   });
-  pdfmake.setFonts({ Text: { normal: NORMAL, bold: BOLD, italics: NORMAL } });
+  pdfmake.setFonts({ Text: FONT });
   pdfmake.setUrlAccessPolicy(() => false);
   pdfmake.setLocalAccessPolicy((path: string) => path.endsWith('.woff'));
   const document = pdfmake.createPdf({
