@@ -1,50 +1,20 @@
-import { newId, regionName, standingOf, Trial } from '@ostrakon/core';
+import { regionName, standingOf, type Trial } from '@ostrakon/core';
 import { PanelRightClose } from 'lucide-react';
-import { useCallback, useState } from 'react';
+import { Suspense, useCallback, useState } from 'react';
 import { Link } from 'react-router';
 import { useDraft } from '../draft/DraftProvider.tsx';
 import { useRan } from '../proof/useProof.ts';
-import { useTrials } from '../trials/useTrials.ts';
 import { Button, SignButton } from '../ui/Button.tsx';
 import { Chooser } from '../ui/Chooser.tsx';
 import type { Choice } from '../ui/choices.ts';
-import { LabelledInput } from '../ui/LabelledInput.tsx';
+import { later } from '../ui/later.ts';
 import { Modal } from '../ui/Modal.tsx';
-import { NameForm } from '../ui/NameForm.tsx';
 import { Select } from '../ui/Select.tsx';
-import { toast } from '../ui/toast.ts';
 import { foundBy } from '../words/plainName.ts';
 import { countryFoundBy } from '../words/useWords.ts';
 import { useBench } from './BenchProvider.tsx';
 
-function SaveTrial({ onDone }: { onDone: () => void }) {
-  const { state, send, trials } = useBench();
-  const { change } = useTrials();
-  const [label, setLabel] = useState('');
-  const save = async (name: string) => {
-    const trial = Trial.safeParse({
-      id: newId(name, trials, 'trial'),
-      name,
-      ...(label.trim() !== '' && { label }),
-      cart: state.cart,
-    });
-    if (!trial.success) return { ok: false, message: trial.error.issues[0]?.message ?? 'Write a name' } as const;
-    const taken = await change({ put: [trial.data] }, `saved ${trial.data.name}`);
-    if (!taken) return { ok: false, message: 'Not saved. Your cart is still here; try again' } as const;
-    send({ kind: 'saved', trial: trial.data.id });
-    toast(`Saved the trial “${trial.data.name}”`);
-    onDone();
-    return { ok: true } as const;
-  };
-  const labels = [...new Set(trials.flatMap((trial) => trial.label ?? []))];
-  return (
-    <NameForm button="Save trial" onName={save}>
-      <div className="mt-2">
-        <LabelledInput label="Label, if you like" hint="Schools" value={label} onType={setLabel} choices={labels} />
-      </div>
-    </NameForm>
-  );
-}
+const SaveTrial = later(() => import('./SaveTrial.tsx'), 'SaveTrial');
 
 /** More trials than this are searched. */
 const MANY = 24;
@@ -141,7 +111,9 @@ export function TrialPicker({ onFold }: { onFold: () => void }) {
         title="Save as trial"
         about="Keeps this cart and address, so that you can come back to them."
       >
-        <SaveTrial onDone={() => setSaving(false)} />
+        <Suspense>
+          <SaveTrial onDone={() => setSaving(false)} />
+        </Suspense>
       </Modal>
     </div>
   );
