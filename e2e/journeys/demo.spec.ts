@@ -131,6 +131,7 @@ test('the cart survives a reload; it is saved as a trial; an own discount counts
   await page.reload();
   await expect(bench(page)).toContainText('$108.72 after discounts');
   await bench(page).getByRole('button', { name: 'Save as trial' }).click();
+  await expect(page.getByLabel('Name', { exact: true })).toBeFocused();
   await page.getByRole('button', { name: 'Save trial' }).click();
   await expect(page.getByRole('alert')).toContainText('Write a name');
   await page.getByLabel('Name', { exact: true }).fill('Restock with posts');

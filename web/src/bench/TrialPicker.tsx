@@ -1,6 +1,6 @@
 import { regionName, standingOf, type Trial } from '@ostrakon/core';
 import { PanelRightClose } from 'lucide-react';
-import { Suspense, useCallback, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
 import { useDraft } from '../draft/DraftProvider.tsx';
 import { useRan } from '../proof/useProof.ts';
@@ -14,6 +14,7 @@ import { foundBy } from '../words/plainName.ts';
 import { countryFoundBy } from '../words/useWords.ts';
 import { useBench } from './BenchProvider.tsx';
 
+/** Waited for by the dialog around it, whose first field is in hand when it opens. */
 const SaveTrial = later(() => import('./SaveTrial.tsx'), 'SaveTrial');
 
 /** More trials than this are searched. */
@@ -111,9 +112,7 @@ export function TrialPicker({ onFold }: { onFold: () => void }) {
         title="Save as trial"
         about="Keeps this cart and address, so that you can come back to them."
       >
-        <Suspense>
-          <SaveTrial onDone={() => setSaving(false)} />
-        </Suspense>
+        <SaveTrial onDone={() => setSaving(false)} />
       </Modal>
     </div>
   );
