@@ -61,26 +61,18 @@ function linesIn(svg: string): Line[] | null {
   );
 }
 
-/** What no paper sets: said at each text, it is not looked for in all that stands around, for every word. */
-const PLAIN = {
-  ...{ font: 'Text', fontFeatures: '', characterSpacing: 0, lineHeight: 1, leadingIndent: 0, noWrap: false, opacity: 1 },
-  ...{ background: '', linkToPage: '', linkToDestination: '', sup: false, sub: false },
-  ...{ preserveLeadingSpaces: false, preserveTrailingSpaces: false, decorationStyle: '', decorationThickness: '' },
-};
-
 /** The same content with its bars as lines, and without names of styles that say nothing, each of which is looked up for every word. */
 function simplified(node: unknown): unknown {
   if (Array.isArray(node)) return node.map(simplified);
   if (typeof node !== 'object' || node === null) return node;
   const lines = 'svg' in node && typeof node.svg === 'string' ? linesIn(node.svg) : null;
   if (lines) return { canvas: lines };
-  const made = Object.fromEntries(
+  return Object.fromEntries(
     Object.entries(node).map(([key, value]) => {
       if (key === 'style' && Array.isArray(value)) return [key, value.filter((name) => Object.hasOwn(STYLES, name))];
       return [key, INSIDE.has(key) ? simplified(value) : value];
     }),
   );
-  return typeof made.text === 'string' ? { ...PLAIN, ...made } : made;
 }
 const INSIDE = new Set(['stack', 'text', 'columns', 'table', 'body', 'ul', 'ol']);
 
