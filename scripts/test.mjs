@@ -8,12 +8,14 @@ const results = join(root, 'test-results');
 const unitFile = join(results, 'unit.json');
 const e2eFile = join(results, 'e2e.json');
 const totals = { passed: 0, failed: 0 };
+const failedSteps = [];
 
 function step(name, command, args) {
   console.log(`\n== ${name}`);
   const began = performance.now();
   const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit' });
   console.log(`== ${name}: ${status === 0 ? 'done' : 'FAILED'} in ${((performance.now() - began) / 1000).toFixed(1)} s`);
+  if (status !== 0) failedSteps.push(name);
   return status === 0;
 }
 
@@ -80,5 +82,6 @@ function shareOfTests() {
 
 const share = shareOfTests();
 if (share !== null) console.log(`\n${share}`);
+if (failedSteps.length > 0) console.log(`\nFailed: ${failedSteps.join(', ')}. What was wrong stands at each of them above.`);
 console.log(`\n${totals.passed} passed, ${totals.failed} failed`);
 process.exit(totals.failed === 0 ? 0 : 1);

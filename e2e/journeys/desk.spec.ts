@@ -164,7 +164,11 @@ test.describe('with some weeks of orders', () => {
     // Of one letter, too, once nobody types on.
     await page.getByRole('searchbox', { name: 'Search orders' }).fill('1');
     await expect(page.getByText('Nothing fits what you search for.')).toBeHidden();
-    await expect(desk(page).getByRole('row', { name: /^Choose order 1/ }).first()).toBeVisible();
+    await expect(
+      desk(page)
+        .getByRole('row', { name: /^Choose order 1/ })
+        .first(),
+    ).toBeVisible();
     await page.goto(`${shop.url}/orders/${wanted.order}?view=waiting`);
     const parcels = panel(page, wanted.order).getByRole('region', { name: 'Parcels' });
     await expect(parcels).toBeVisible();
