@@ -4,6 +4,7 @@ import { type RequestHandler, Router } from 'express';
 import type { Logger } from 'pino';
 import { doorOf, type Handlers } from './http/door.ts';
 import { PUBLIC_DOOR } from './http/doorFacts.ts';
+import { inTurn } from './http/inTurn.ts';
 import { problemHandler, unknownAddress } from './http/problemHandler.ts';
 import { admitCaller, type Caller, type PublicLimits, publicGuards, publicParser } from './http/publicDoor.ts';
 import type { KeyRing } from './ports/keyRing.ts';
@@ -28,9 +29,8 @@ export function buyersApp(handlers: BuyersHandlers, keys: KeyRing, limits: Publi
     },
   };
   const app = Router();
-  app.use(overTls, publicGuards(keys, limits));
-  app.use(doorOf(publicRoutes, all as Handlers<PublicRoutes, Caller>, { admit: admitCaller(frontOpen), parse: () => publicParser }));
-  app.use(unknownAddress);
+  const door = doorOf(publicRoutes, all as Handlers<PublicRoutes, Caller>, { admit: admitCaller(frontOpen), parse: () => publicParser });
+  app.use(inTurn(overTls, ...publicGuards(keys, limits), door, unknownAddress));
   app.use(problemHandler(log));
   return app;
 }

@@ -1,5 +1,5 @@
 import { mkdirSync } from 'node:fs';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { Access } from './access.ts';
 import { createDoors, type Doors } from './app.ts';
@@ -11,6 +11,7 @@ import { watchParcels } from './features/orders/watchParcels.ts';
 import { SentFiles } from './features/shop-file/shopFiles.ts';
 import { PUBLIC_PATH } from './http/doorFacts.ts';
 import { Drain } from './http/drain.ts';
+import { inTurn } from './http/inTurn.ts';
 import { problemHandler, unknownAddress } from './http/problemHandler.ts';
 import { HttpProblem } from './http/problems.ts';
 import { PUBLIC_LIMITS, type PublicLimits } from './http/publicDoor.ts';
@@ -163,13 +164,16 @@ export class ShopServer {
     const front = express();
     front.disable('x-powered-by');
     if (this.#parts.trustProxy !== undefined) front.set('trust proxy', this.#parts.trustProxy);
-    front.get('/healthz', (_req, res) => void res.json({ ok: true }));
-    front.get('/readyz', async (_req, res) => {
+    const ready: RequestHandler = async (_req, res) => {
       const ready = !this.#drain.closing && (await this.#answers());
       res.status(ready ? 200 : 503).json({ ok: ready });
-    });
-    front.use(watchRequests(this.#parts.log, this.#parts.watch));
-    front.use(this.#drain.count);
+    };
+    const health: RequestHandler = (req, res, next) => {
+      if (req.method !== 'GET' && req.method !== 'HEAD') return next();
+      if (req.path === '/healthz') return void res.json({ ok: true });
+      return req.path === '/readyz' ? ready(req, res, next) : next();
+    };
+    front.use(inTurn(health, watchRequests(this.#parts.log, this.#parts.watch), this.#drain.count));
     if (doors.includes('buyers')) front.use(PUBLIC_PATH, (req, res, next) => this.#opened.doors.buyers(req, res, next));
     const { front: shown, parts } = this.#parts;
     if (parts !== undefined && doors.includes('buyers')) front.use(PARTS_PATH, shopParts(parts));

@@ -2,6 +2,7 @@ import { type AnswerOf, isFile, METHODS, type Method, type ParamNames, partsOf, 
 import { type Request, type RequestHandler, type Response, Router } from 'express';
 import type { z } from 'zod';
 import { bodyValue } from './bodyValue.ts';
+import { inTurn } from './inTurn.ts';
 import { HttpProblem } from './problems.ts';
 
 /** What a request says, read by the table: parts of its path, query and body. */
@@ -134,12 +135,18 @@ const byPlainness = (a: string, b: string): number => {
   return 0;
 };
 
+/** Whether a route takes JSON; files are read by whoever takes them. */
+const readsBody = (method: Method, { body }: Route): boolean =>
+  method !== 'GET' && method !== 'DELETE' && body !== undefined && !isFile(body);
+
 /**
- * The router of a table of routes. Who asks is looked at before anything is read of what they say. Asked with another method,
+ * What answers a table of routes. Who asks is looked at before anything is read of what they say. Asked with another method,
  * an address says which it takes (RFC 9110, section 15.5.6).
  */
-export function doorOf<T extends Routes, Who>(table: T, handlers: Handlers<T, Who>, rules: DoorRules<Who>): Router {
+export function doorOf<T extends Routes, Who>(table: T, handlers: Handlers<T, Who>, rules: DoorRules<Who>): RequestHandler {
   const router = Router();
+  // Routes without names in their paths are found by what is asked, as it is nearly always written; the router finds all others.
+  const plain = new Map<string, RequestHandler>();
   const byPath = new Map<string, [Method, string, Route][]>();
   for (const [key, route] of Object.entries(table) as [string, Route][]) {
     const { method, path } = partsOf(key);
@@ -155,9 +162,10 @@ export function doorOf<T extends Routes, Who>(table: T, handlers: Handlers<T, Wh
         res.locals.who = rules.admit(route, req);
         next();
       };
-      const reads =
-        method === 'GET' || method === 'DELETE' || !route.body ? [] : isFile(route.body) ? [] : [requireJson, rules.parse(route)];
-      at[method.toLowerCase() as 'get'](admit, ...reads, handlerOf(route, handler));
+      const reads = readsBody(method, route) ? [requireJson, rules.parse(route)] : [];
+      const answer = inTurn(admit, ...reads, handlerOf(route, handler));
+      at[method.toLowerCase() as 'get'](answer);
+      if (!path.includes(':')) plain.set(`${method} ${path}`, answer);
     }
     const allow = allowed(list.map(([method]) => method));
     at.all((req, res) => {
@@ -166,5 +174,5 @@ export function doorOf<T extends Routes, Who>(table: T, handlers: Handlers<T, Wh
       res.status(204).end();
     });
   }
-  return router;
+  return (req, res, next) => (plain.get(`${req.method} ${req.path}`) ?? router)(req, res, next);
 }

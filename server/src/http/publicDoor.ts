@@ -1,8 +1,11 @@
+import { hash } from 'node:crypto';
 import type { KeyScope, Route } from '@ostrakon/core/contract';
 import cors from 'cors';
 import express, { type NextFunction, type Request, type RequestHandler, type Response } from 'express';
-import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
+import { ipKeyGenerator, type RateLimitInfo, rateLimit } from 'express-rate-limit';
+import { LRUCache } from 'lru-cache';
 import type { HeldKey, KeyRing } from '../ports/keyRing.ts';
+import { inTurn } from './inTurn.ts';
 import { HttpProblem } from './problems.ts';
 
 /** Largest body of a buyer's question, and of what the shop's own server sends with a key, in bytes. */
@@ -62,6 +65,7 @@ function callers(keys: KeyRing): RequestHandler {
     if (!reads && !ownPage(req))
       throw refuse('origin-refused', `Pages from ${String(origin).slice(0, 200)} need a page key that names that address.`);
     res.locals.who = { key } satisfies Caller;
+    res.locals.asker = key?.kind === 'server' ? key.id : `${key?.id ?? ''} ${ipKeyGenerator(req.ip ?? '')}`;
     res.locals.mayRead = reads;
     res.setHeader('Cross-Origin-Resource-Policy', reads ? 'cross-origin' : 'same-origin');
     if (key) keys.used(key.id);
@@ -84,11 +88,8 @@ function callers(keys: KeyRing): RequestHandler {
 
 const callerOf = (req: Request): Caller => req.res?.locals.who ?? { key: null };
 
-const askerOf = (req: Request): string => {
-  const { key } = callerOf(req);
-  if (key?.kind === 'server') return key.id;
-  return `${key?.id ?? ''} ${ipKeyGenerator(req.ip ?? '')}`;
-};
+/** By whom requests are counted: a server key, or an address with the page key it shows. */
+const askerOf = (req: Request): string => req.res?.locals.asker ?? '';
 
 /**
  * How long whoever asks too much waits to be told so, at least and at most: asking faster gets them nothing sooner. They are told
@@ -121,18 +122,53 @@ function slowly(): (req: Request, res: Response, next: NextFunction) => void {
   };
 }
 
-/** So many requests a minute, told in the fields of the draft standard of the IETF (RateLimit header fields for HTTP). */
-const perMinute = ({ perMinute: anybody, perMinuteOfKey }: PublicLimits): RequestHandler =>
-  rateLimit({
-    windowMs: 60_000,
+/** Askers whose mark in the fields of the limit is kept. */
+const MOST_MARKED = 10_000;
+
+/**
+ * What is left to an asker, in the fields of the draft standard of the IETF (draft-ietf-httpapi-ratelimit-headers, version 8): one
+ * policy, and how it stands. The package writes the same, but makes an asker's mark anew for each request.
+ */
+function limitFields(windowMs: number): (req: Request, res: Response) => void {
+  const marks = new LRUCache<string, string>({ max: MOST_MARKED });
+  const mark = (asker: string): string => {
+    const held = marks.get(asker);
+    if (held !== undefined) return held;
+    const made = Buffer.from(hash('sha256', asker, 'hex').slice(0, 12)).toString('base64');
+    marks.set(asker, made);
+    return made;
+  };
+  return (req, res) => {
+    const { rateLimit: info } = req as Request & { rateLimit: RateLimitInfo };
+    const left = Math.max(0, Math.ceil(((info.resetTime?.getTime() ?? 0) - Date.now()) / 1000));
+    res.setHeader('RateLimit', `"questions"; r=${info.remaining}; t=${left}`);
+    res.setHeader('RateLimit-Policy', `"questions"; q=${info.limit}; w=${windowMs / 1000}; pk=:${mark(info.key)}:`);
+    if (info.used > info.limit) res.setHeader('Retry-After', left);
+  };
+}
+
+/** So many requests a minute. */
+function perMinute({ perMinute: anybody, perMinuteOfKey }: PublicLimits): RequestHandler {
+  const windowMs = 60_000;
+  const tell = limitFields(windowMs);
+  const refuseSlowly = slowly();
+  const limited = rateLimit({
+    windowMs,
     limit: (req) => (callerOf(req).key?.kind === 'server' ? perMinuteOfKey : anybody),
     keyGenerator: askerOf,
-    standardHeaders: 'draft-8',
+    standardHeaders: false,
     legacyHeaders: false,
-    identifier: 'questions',
-    handler: slowly(),
+    handler: (req, res, next) => {
+      tell(req, res);
+      refuseSlowly(req, res, next);
+    },
     validate: false,
   });
+  return inTurn(limited, (req, res, next) => {
+    tell(req, res);
+    next();
+  });
+}
 
 /** So many requests under way, of which one asker has a share: more are turned away before anything is read of them. */
 function atOnce({ atOnce: all, atOnceOfOne }: PublicLimits): RequestHandler {
