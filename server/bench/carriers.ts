@@ -118,14 +118,14 @@ async function timed(name: string, runs: number, of: LiveQuotes, grams: (nth: nu
   const times: number[] = [];
   for (let nth = 0; nth < runs; nth += 1) {
     const start = performance.now();
-    await of.answer(() => cart(grams(nth)), {}, `${nth}`);
+    await of.answer({ read: () => cart(grams(nth)), digest: `${nth}` }, {});
     times.push(performance.now() - start);
   }
   times.sort((a, b) => a - b);
   console.log(`${name.padEnd(46)} median ${(times[runs >> 1] ?? 0).toFixed(2)} ms, greatest ${(times.at(-1) ?? 0).toFixed(2)} ms`);
 }
 const own = quotes(gateway);
-await own.answer(() => cart(1), {}, 'first');
+await own.answer({ read: () => cart(1), digest: 'first' }, {});
 await timed('a quote that asks the carrier', 200, own, (nth) => 1000 + nth);
 await timed('the same from what is kept', 500, own, () => 1000);
 

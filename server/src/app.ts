@@ -40,6 +40,7 @@ import { paperHandlers } from './features/papers/paperRoutes.ts';
 import { peopleHandlers, sessionHandlers } from './features/people/peopleRoutes.ts';
 import { LiveQuotes } from './features/public-quote/liveQuotes.ts';
 import { quoteHandlers } from './features/public-quote/publicRoutes.ts';
+import { QuoteThread } from './features/public-quote/quoteThread.ts';
 import { type ShopKeeping, shopHandlers } from './features/shop-file/shopRoutes.ts';
 import { surveyHandlers } from './features/surveys/surveyRoutes.ts';
 import { trialHandlers } from './features/trials/trialRoutes.ts';
@@ -124,7 +125,7 @@ function servePages(app: Router, pages: string): void {
   });
 }
 
-function liveQuotes({ editions, drafts, goods, loads, gateway, keeping, windows }: AppParts): LiveQuotes {
+function liveQuotes({ editions, drafts, goods, loads, gateway, keeping, windows, log }: AppParts): LiveQuotes {
   return new LiveQuotes({
     live: (instant) => {
       const live = editions.inForce(instant);
@@ -150,6 +151,10 @@ function liveQuotes({ editions, drafts, goods, loads, gateway, keeping, windows 
       return { number: edition.summary.number, book: edition.book };
     },
     now: keeping.now,
+    thread: new QuoteThread(
+      () => startThread(import.meta.url, 'quoteWorker'),
+      (err) => log.error({ event: 'quotes.thread', err }),
+    ),
   });
 }
 
@@ -316,9 +321,10 @@ export function createDoors(parts: AppParts): Doors {
     buyers: buyersDoor(parts, feed, quotes),
     labelDesk: desk.labelDesk,
     mailDesk,
-    close: () => {
+    close: async () => {
       desk.intake.close();
-      return mailDesk.stop();
+      await quotes.close();
+      await mailDesk.stop();
     },
   };
 }

@@ -1,14 +1,9 @@
-import { hash } from 'node:crypto';
 import {
-  type Admitted,
-  admit,
-  CarrierAnswers,
   type CartInput,
   type CartLine,
   type CompiledBook,
   type CountryCode,
   compile,
-  completeCart,
   type DayLoad,
   type Destination,
   instantToMs,
@@ -16,26 +11,19 @@ import {
   type ProductFacts,
   type PublicEdition,
   type PublicQuote,
-  plan,
   type Quote,
   type RateAnswer,
   type RateAsk,
   type RateBook,
   ruledById,
-  settle,
-  toPublicQuote,
 } from '@ostrakon/core';
-import { withCentroid } from '@ostrakon/core/centroids';
-import type { DeliveryFacts, FeedAsked, GoodsFeed, LookAt, PublicOptions, publicRoutes } from '@ostrakon/core/contract';
+import type { DeliveryFacts, FeedAsked, GoodsFeed, LookAt, PublicOptions } from '@ostrakon/core/contract';
 import { languageFor } from '@ostrakon/core/contract';
 import { LRUCache } from 'lru-cache';
-import type { z } from 'zod';
-import { admissionProblem, unknownProduct } from '../../http/admissionProblem.ts';
 import { HttpProblem } from '../../http/problems.ts';
 import { answerDelivery, answerFeed, answerInGeneral, deliveredProduct, lightest } from './generalAnswers.ts';
-
-/** What a buyer's checkout sends. */
-type PublicRequest = z.output<(typeof publicRoutes)['POST /quotes']['body']>;
+import { type KnownByNow, type PublicRequest, type QuotedFrom, type QuoteText, quoteStep, quoteTextStep, type Step } from './quoteStep.ts';
+import type { QuoteThread } from './quoteThread.ts';
 
 /** An edition and until when it is live, in milliseconds since 1970; infinite where nothing else is known to come. */
 interface InForce {
@@ -85,13 +73,23 @@ export interface LiveSources {
   carriers(asks: ReadonlyMap<string, RateAsk>, waited: number): Promise<ReadonlyMap<string, RateAnswer>>;
   /** What is known of questions at this moment; the rest is asked for without waiting. */
   known(asks: ReadonlyMap<string, RateAsk>): ReadonlyMap<string, RateAnswer>;
+  /** What quotes beside, once buyers come thick; none where nothing is said. */
+  readonly thread?: QuoteThread;
 }
 
-/** A quote as it is sent: of which edition, and a digest of what it says. */
-export interface Answered {
+/** A quote as it is sent, and of which edition it is. */
+export interface Answered extends QuoteText {
   readonly edition: number;
-  readonly text: string;
-  readonly tag: string;
+}
+
+/** What a checkout asks. */
+export interface Question {
+  /** Reads what was sent; not called where the answer is known. Throws where it is at fault. */
+  read(): PublicRequest;
+  /** Of what was sent, and of who may say more than others. */
+  readonly digest: string;
+  /** As it was sent, for a thread to read, and whether whoever asks may say when the buyer ordered last. */
+  readonly sent?: { text(): string; readonly history: boolean };
 }
 
 /** The owner's quote of a cart: by which edition, and its lines with all that is known of their goods. */
@@ -102,9 +100,6 @@ export interface ToldQuote {
   readonly lines: readonly CartLine[];
 }
 
-/** Buyers are told prices, not how they came about. */
-const NO_LEDGER = { ledger: false };
-
 /** Answers lead to further questions only where goods are parted. */
 const MOST_ROUNDS = 3;
 
@@ -112,6 +107,8 @@ const MOST_ROUNDS = 3;
 const NEAR_MS = 7 * 86_400_000;
 /** How many answers are kept, by the letters in them. */
 const MOST_KEPT = 8_000_000;
+/** How many questions are known to have been asked once. */
+const MOST_ASKED_ONCE = 10_000;
 const MINUTE_MS = 60_000;
 /** What countries get in general is kept for so many of them. */
 const MOST_COUNTRIES = 300;
@@ -127,13 +124,17 @@ export class LiveQuotes {
   /** What is live stays, however many others are asked for. */
   #compiledLive: { readonly number: number; readonly book: CompiledBook } | undefined;
   readonly #kept = new LRUCache<string, Answered>({ maxSize: MOST_KEPT, sizeCalculation: ({ text }) => text.length + 200 });
+  /** What was asked once: most carts are never asked about again, and keeping their answers costs more than making them. */
+  readonly #askedOnce = new LRUCache<string, true>({ max: MOST_ASKED_ONCE });
   readonly #general = new LRUCache<string, PublicOptions>({ max: MOST_COUNTRIES });
   readonly #deliveries = new LRUCache<string, Promise<DeliveryFacts>>({ max: 60 });
   #keptOf: { products: unknown; loads: unknown } = { products: null, loads: null };
+  readonly #thread: QuoteThread | undefined;
   readonly #compiledBefore = new LRUCache<number, CompiledBook>({ max: MOST_COMPILED });
 
   constructor(sources: LiveSources) {
     this.#sources = sources;
+    this.#thread = sources.thread;
     // No stranger's question waits for all goods to be looked through.
     lightest(sources.products());
   }
@@ -187,50 +188,68 @@ export class LiveQuotes {
     return until - instantToMs(this.#sources.now()) <= NEAR_MS ? { until: new Date(until).toISOString() } : {};
   }
 
-  /** Quotes with what carriers say: asked first what is needed, then quoted. Who does not wait gets what is known by now. */
-  async #withCarriers(book: CompiledBook, admitted: Admitted, wait: boolean): Promise<{ quote: Quote; asked: boolean }> {
+  /** Steps of a quote, until it is there: carriers are asked between them. Who does not wait gets what is known by now. */
+  async #stepByStep<T>(step: (known: Omit<KnownByNow, 'now'>) => Step<T> | Promise<Step<T>>) {
     const answers = new Map<string, RateAnswer>();
     const began = performance.now();
+    let last = false;
     for (let round = 1; ; round += 1) {
-      const planned = plan(book, admitted, new CarrierAnswers(answers, { missing: wait ? 'notAsked' : 'waiting' }), NO_LEDGER);
-      const settled = planned.asks.size === 0 || round > MOST_ROUNDS ? settle(planned) : null;
-      // Goods that are parted may have asked more by then.
-      const asked = planned.asks.size > 0 || answers.size > 0;
-      if (settled !== null && (planned.asks.size === 0 || round > MOST_ROUNDS)) return { quote: settled, asked };
-      const said = wait ? await this.#sources.carriers(planned.asks, performance.now() - began) : this.#sources.known(planned.asks);
-      if (said.size === 0) return { quote: settle(planned), asked };
+      const made = await step({ answers, last: last || round > MOST_ROUNDS });
+      if ('done' in made) return made;
+      const { asks, waits } = made;
+      const said = waits ? await this.#sources.carriers(asks, performance.now() - began) : this.#sources.known(asks);
+      last = said.size === 0;
       for (const [key, answer] of said) answers.set(key, answer);
     }
   }
 
+  /** What a question gets from a thread; undefined where none quotes from the same at the moment, or it leaves the question to us. */
+  async #beside({ sent }: Question, from: QuotedFrom, until: string | undefined, now: string) {
+    const thread = this.#thread;
+    if (!sent || !thread?.knows(from)) return undefined;
+    const { text, history } = sent;
+    const left = new Error('left to us');
+    try {
+      const made = await this.#stepByStep(async (known) => {
+        const step = await thread.ask({ text: text(), history, until, now, ...known });
+        if (step === null) throw left;
+        return step;
+      });
+      return { ...made, ofAnybody: true };
+    } catch (error) {
+      if (error === left) return undefined;
+      throw error;
+    }
+  }
+
   /**
-   * A quote of what is live, or of an edition of before for an order taken then, as text.
-   * @param request reads what was asked; not called where the answer is known
+   * A quote of what is live, or of an edition of before for an order taken then, as text. The same question asked a third time
+   * within a minute, with nothing changed meanwhile, is answered from memory.
    * @param about an edition of before, or what is looked at
-   * @param digest of the request as it was sent: the same one within a minute, with nothing changed meanwhile, is answered from memory
    */
-  async answer(request: () => PublicRequest, about: Asked, digest: string): Promise<Answered> {
+  async answer(question: Question, about: Asked): Promise<Answered> {
     // What is wrong with a question is told, even where there is nothing to answer it from.
-    if (!this.#sources.live(this.#sources.now())) request();
+    if (!this.#sources.live(this.#sources.now())) question.read();
     const { number: edition, book, ending, key } = await this.#sight(about);
     const now = this.#sources.now();
-    const kept = this.#keptFor(`${key} ${Math.floor(instantToMs(now) / MINUTE_MS)} ${digest}`);
+    const kept = this.#keptFor(`${key} ${Math.floor(instantToMs(now) / MINUTE_MS)} ${question.digest}`);
     const held = key === null ? undefined : kept.read();
     if (held) return held;
-    const { carriers: waits, language, buyerId, ...asked } = request();
-    const cart = await this.#withHistory(asked, buyerId);
-    const products = ruledById(this.#sources.products(), book.book);
-    const loads = this.#sources.loads();
-    const opened = completeCart(book.places, cart, { products, now, loads, pointed: withCentroid });
-    if (!opened.ok) throw unknownProduct(opened.problem);
-    const admission = admit(book, opened.request, now);
-    if (!admission.ok) throw admissionProblem(admission.problem);
-    const { quote, asked: carriersAsked } = await this.#withCarriers(book, admission.admitted, waits !== 'later');
-    const text = JSON.stringify(toPublicQuote(quote, book.book, { edition, ...ending, language, near: opened.request.destination.point }));
-    const answered = { edition, text, tag: hash('sha1', text, 'base64url').slice(0, 16) };
+    const from = { edition, book, products: this.#sources.products(), loads: this.#sources.loads() };
+    const { until } = ending;
+    const beside = book === this.#compiledLive?.book ? await this.#beside(question, from, until, now) : undefined;
+    const { done, carriersAsked, ofAnybody } = beside ?? (await this.#byOurselves(question, from, until, now));
+    const answered = { edition, ...done };
     // What a carrier says may be another in a moment, and so may when somebody ordered last.
-    if (!carriersAsked && key !== null && buyerId === undefined) kept.write(answered);
+    if (ofAnybody && !carriersAsked && key !== null) kept.write(answered);
     return answered;
+  }
+
+  async #byOurselves({ read }: Question, from: QuotedFrom, until: string | undefined, now: string) {
+    const asked = read();
+    const request = await this.#withHistory(asked, asked.buyerId);
+    const made = await this.#stepByStep((known) => quoteTextStep(from, request, until, { now, ...known }));
+    return { ...made, ofAnybody: asked.buyerId === undefined };
   }
 
   /** A cart with when its buyer ordered last, where the shop knows that and nobody says it. */
@@ -245,13 +264,14 @@ export class LiveQuotes {
     const cart = await this.#withHistory(told, buyerId);
     const { number, book } = await this.#sight(asked);
     const now = this.#sources.now();
-    const products = ruledById(this.#sources.products(), book.book);
-    const opened = completeCart(book.places, cart, { products, now, loads: this.#sources.loads(), pointed: withCentroid });
-    if (!opened.ok) throw unknownProduct(opened.problem);
-    const admission = admit(book, opened.request, now);
-    if (!admission.ok) throw admissionProblem(admission.problem);
-    const { quote } = await this.#withCarriers(book, admission.admitted, true);
-    return { edition: number, compiled: book, quote, lines: opened.request.lines };
+    const from = { edition: number, book, products: this.#sources.products(), loads: this.#sources.loads() };
+    const { done } = await this.#stepByStep((known) => quoteStep(from, cart, { now, ...known }));
+    return { edition: number, compiled: book, quote: done.quote, lines: done.lines };
+  }
+
+  /** Ends what goes on beside. */
+  async close(): Promise<void> {
+    await this.#thread?.end();
   }
 
   /** All a delivery page says, of what is live or looked at. It is the same for all who ask on a day. */
@@ -309,11 +329,16 @@ export class LiveQuotes {
     const [products, loads] = [this.#sources.products(), this.#sources.loads()];
     if (products !== this.#keptOf.products || loads !== this.#keptOf.loads) {
       this.#kept.clear();
+      this.#askedOnce.clear();
       this.#general.clear();
       this.#deliveries.clear();
       this.#keptOf = { products, loads };
     }
-    return { read: () => this.#kept.get(key), write: (answered) => void this.#kept.set(key, answered) };
+    const write = (answered: Answered) => {
+      if (this.#askedOnce.has(key)) this.#kept.set(key, answered);
+      else this.#askedOnce.set(key, true);
+    };
+    return { read: () => this.#kept.get(key), write };
   }
 
   /** What is delivered to a country in general. */

@@ -4,7 +4,7 @@ import type { Request, Response } from 'express';
 import { ANSWERED, type Handlers } from '../../http/door.ts';
 import { HttpProblem } from '../../http/problems.ts';
 import type { Caller } from '../../http/publicDoor.ts';
-import type { LiveQuotes } from './liveQuotes.ts';
+import type { LiveQuotes, Question } from './liveQuotes.ts';
 
 /** Written as it is, under a tag that begins with its edition. */
 function send(res: Response, tag: string, text: string): typeof ANSWERED {
@@ -35,9 +35,12 @@ function requireHistory(body: { lastOrderAt?: string | undefined; buyerId?: stri
   throw new HttpProblem('key-needed', detail, { errors: [{ pointer: `/${claimed}`, detail }] });
 }
 
-/** Of a question as it was sent, and of who may say more than others. */
-const digestOf = (req: Request, { key }: Caller): string =>
-  `${key?.scopes.has('quotes') ? 'k' : ''}${hash('sha1', Buffer.isBuffer(req.body) ? req.body : '', 'base64url')}`;
+/** What was sent, and who may say more than others. */
+function sentBy({ body }: Request, { key }: Caller): Pick<Question, 'digest' | 'sent'> {
+  const bytes = Buffer.isBuffer(body) ? body : Buffer.alloc(0);
+  const history = key?.scopes.has('quotes') === true;
+  return { digest: `${history ? 'k' : ''}${hash('sha1', bytes, 'base64url')}`, sent: { text: () => bytes.toString('utf8'), history } };
+}
 
 export type QuoteRoutes = 'POST /quotes' | 'GET /edition' | 'GET /options';
 
@@ -55,7 +58,7 @@ export function quoteHandlers(quotes: LiveQuotes, lookOf: (look: string) => Look
         return body;
       };
       const look = query.look === undefined ? null : lookOf(query.look);
-      const { edition, tag, text } = await quotes.answer(read, { edition: query.edition, look }, digestOf(req, who));
+      const { edition, tag, text } = await quotes.answer({ read, ...sentBy(req, who) }, { edition: query.edition, look });
       return send(res, `${edition}-${tag}`, text);
     },
     // Asked now and then by who keeps quotes: those of another edition hold no longer.
