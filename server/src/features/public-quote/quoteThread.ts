@@ -34,6 +34,7 @@ const IDLE_MS = 300_000;
 export class QuoteThread {
   readonly #start: () => Worker;
   readonly #failed: (error: unknown) => void;
+  readonly #processors: number;
   #asker: ThreadAsker<QuoteAsk> | undefined;
   #told: QuotedFrom | undefined;
   #caughtUp = false;
@@ -42,9 +43,14 @@ export class QuoteThread {
   #lastAsked = 0;
   #looks: NodeJS.Timeout | undefined;
 
-  constructor(start: () => Worker, failed: (error: unknown) => void) {
+  /**
+   * @param failed told why, where it ends before it is told to
+   * @param processors of the machine: with one it would only be in the way
+   */
+  constructor(start: () => Worker, failed: (error: unknown) => void, processors = availableParallelism()) {
     this.#start = start;
     this.#failed = failed;
+    this.#processors = processors;
   }
 
   /** Tells it what is quoted from where that is another than before. Whether it quotes from just this by now. */
@@ -88,8 +94,7 @@ export class QuoteThread {
     if (second !== this.#second) this.#asked = 0;
     this.#second = second;
     this.#asked += 1;
-    // With one processor it would only be in the way.
-    if (this.#asked < MANY || availableParallelism() < 2) return undefined;
+    if (this.#asked < MANY || this.#processors < 2) return undefined;
     const thread = this.#start();
     thread.unref();
     const asker = new ThreadAsker<QuoteAsk>(thread, () => new Error('The thread that quotes ended'));
