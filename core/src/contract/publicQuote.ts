@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Transit } from '../dispatch/dispatchCalendar.ts';
 import { Currency, minorDigits } from '../money/currency.ts';
+import { oncePer } from '../once/oncePer.ts';
 import { SubdivisionCode } from '../places/countries.ts';
 import type { ArrivalPromise } from '../promise/promise.ts';
 import { orderedOn, promiseText } from '../promise/promiseText.ts';
@@ -119,9 +120,19 @@ export const PublicQuote = z.strictObject({
 export type PublicQuote = z.infer<typeof PublicQuote>;
 
 function toPromise(promise: ArrivalPromise, locale: string): PublicPromise {
-  const { chain: _chain, windows, ...dates } = promise;
-  return { ...dates, ...(windows && { windows: [...windows] }), text: promiseText(promise, locale, orderedOn(promise)) };
+  const { first, last, orderBefore, timeZone, windows, readyAt } = promise;
+  const text = promiseText(promise, locale, orderedOn(promise));
+  // Field by field: an option of every quote has one, and what is left out of a copy costs more than what is named.
+  if (windows) return { first, last, orderBefore, timeZone, windows: [...windows], text };
+  return readyAt === undefined ? { first, last, orderBefore, timeZone, text } : { first, last, orderBefore, timeZone, readyAt, text };
 }
+
+const factsOf = oncePer((service: Service) => ({
+  service: service.id,
+  name: service.name,
+  kind: service.kind,
+  note: buyerNote(service),
+}));
 
 function toCounter({ kind, counter }: Service, offer: Offer) {
   if (kind !== 'counter' || counter === null) return {};
@@ -134,7 +145,7 @@ function toOptions(offers: readonly Offer[], { book, say }: InLanguage): PublicO
   return offers.flatMap((offer): PublicOption[] => {
     const service = book.services.find((entry) => entry.id === offer.service);
     if (!service) return [];
-    const facts = { service: service.id, name: service.name, kind: service.kind, note: buyerNote(service), ...toCounter(service, offer) };
+    const facts = { ...factsOf(service), ...toCounter(service, offer) };
     if (offer.status === 'refer')
       return [{ status: 'refer', ...facts, message: offer.words === undefined ? book.shop.texts.refer : say(offer.words) }];
     const more = offer.moreForFree && { moreForFree: offer.moreForFree.more };

@@ -4,6 +4,8 @@ import { formatMass } from '../../measures/mass.ts';
 import { dimensionOf, type Measure } from '../../measures/measure.ts';
 import { formatMoney } from '../../money/money.ts';
 import { formatNumber } from '../../numbers/numberFormat.ts';
+import { oncePer } from '../../once/oncePer.ts';
+import { remembered } from '../../once/remembered.ts';
 import type { AddressHint } from '../../places/addressHints.ts';
 import type { Service, Shop } from '../../rate-book/rateBook.ts';
 import type { DateWindow } from '../../time/calendar.ts';
@@ -60,15 +62,24 @@ export function toldWords(reason: BuyerReason, { texts = [] }: Pick<Service, 'te
   return own?.text ?? buyerWords(reason, shop);
 }
 
+type BoundReason = Extract<BuyerReason, { bound: number }>;
+
+function boundWords({ code, measure, bound }: BoundReason, shop: Habits): string {
+  const { words, locale } = languageOf(shop.locale);
+  const said = words.of[measure](shown(measure, bound, shop, locale, words));
+  return code === 'onlyFrom' ? words.from(said) : words.upTo(said);
+}
+
+/** Sentences of a shop's bounds: nearly every quote says some of them. */
+const boundsOf = oncePer((_shop: Habits) => remembered());
+
 /** The sentence for a reason, in the language of a shop. */
 export function buyerWords(reason: BuyerReason, shop: Habits): string {
   const { words, locale } = languageOf(shop.locale);
   switch (reason.code) {
     case 'onlyFrom':
-    case 'onlyUpTo': {
-      const bound = words.of[reason.measure](shown(reason.measure, reason.bound, shop, locale, words));
-      return reason.code === 'onlyFrom' ? words.from(bound) : words.upTo(bound);
-    }
+    case 'onlyUpTo':
+      return boundsOf(shop)(`${reason.code} ${reason.measure} ${reason.bound}`, () => boundWords(reason, shop));
     case 'onlyOnDates':
       // A month cut short brings the full stop with it.
       return words.dates(...ends(reason.dates, locale)).replace(/\.\.$/, '.');
