@@ -119,10 +119,21 @@ export const PublicQuote = z.strictObject({
 });
 export type PublicQuote = z.infer<typeof PublicQuote>;
 
+/** Promises in the languages they were told in: quotes of one minute tell the same ones. */
+const toldIn = oncePer((_promise: ArrivalPromise) => new Map<string, PublicPromise>());
+
 function toPromise(promise: ArrivalPromise, locale: string): PublicPromise {
+  const told = toldIn(promise);
+  const held = told.get(locale);
+  if (held) return held;
+  const made = promiseIn(promise, locale);
+  told.set(locale, made);
+  return made;
+}
+
+function promiseIn(promise: ArrivalPromise, locale: string): PublicPromise {
   const { first, last, orderBefore, timeZone, windows, readyAt } = promise;
   const text = promiseText(promise, locale, orderedOn(promise));
-  // Field by field: an option of every quote has one, and what is left out of a copy costs more than what is named.
   if (windows) return { first, last, orderBefore, timeZone, windows: [...windows], text };
   return readyAt === undefined ? { first, last, orderBefore, timeZone, text } : { first, last, orderBefore, timeZone, readyAt, text };
 }

@@ -52,6 +52,25 @@ test('a later order never arrives earlier, nothing before it is ordered; the mom
   met.enough(20, ...KINDS.flatMap((each) => [`${each} later`, `${each} turns`]));
 });
 
+test('within one minute nothing is promised otherwise but the moment of the order itself', () => {
+  const met = new Met();
+  fc.assert(
+    fc.property(anyTimetable, kind, moment, fc.integer({ min: 1, max: MINUTE - 1 }), (any, id, at, within) => {
+      const one = timetable(any, id);
+      const [first, then] = [one.promiseAt(at), timetable(any, id).promiseAt(at + within)];
+      // Just before a promise turns, and just as it does.
+      const turn = first && instantToMs(first.orderBefore);
+      const turns = turn === null ? [] : [turn - MINUTE, turn].map((edge) => [one.promiseAt(edge), one.promiseAt(edge + within)] as const);
+      for (const [whole, later] of [[first, then] as const, ...turns]) {
+        met.note(id, whole !== null);
+        expect(later && { ...later, chain: later.chain.slice(1) }).toEqual(whole && { ...whole, chain: whole.chain.slice(1) });
+      }
+    }),
+    { numRuns: 300 },
+  );
+  met.enough(50, ...KINDS);
+});
+
 function shut(book: RateBook, date: string): RateBook {
   const more: ClosedDays = { name: 'One more', days: [{ from: date, until: date }] };
   const onService = (service: Service): Service => ({

@@ -1,3 +1,4 @@
+import { oncePer } from '../once/oncePer.ts';
 import type { Destination } from '../places/place.ts';
 import { explainZones, findZone } from '../places/placeIndex.ts';
 import type { CompiledBook, CompiledZone } from './compile.ts';
@@ -15,8 +16,24 @@ const NO_RIVALS: readonly string[] = [];
 
 type Found = Extract<PlaceAnswer, { status: 'zone' }>;
 
+/** Where addresses fell that were asked about lately: a buyer asks about one again and again. */
+const locatedIn = oncePer((_book: CompiledBook) => new Map<string, Located>());
+const MOST_LOCATED = 5000;
+
 /** Where a destination falls. */
 export function locate(compiled: CompiledBook, destination: Destination): Located {
+  const { country, subdivision, postalCode, point } = destination;
+  const known = locatedIn(compiled);
+  const key = JSON.stringify([country, subdivision, postalCode, point?.latitude, point?.longitude]);
+  const held = known.get(key);
+  if (held) return held;
+  const found = lookUp(compiled, destination);
+  if (known.size >= MOST_LOCATED) known.clear();
+  known.set(key, found);
+  return found;
+}
+
+function lookUp(compiled: CompiledBook, destination: Destination): Located {
   if (!compiled.served.has(destination.country)) return NOT_SERVED;
   const match = findZone(compiled.places, destination);
   const zone = match && compiled.zones[match.zone];

@@ -40,12 +40,24 @@ function askedBy({ compiled, cart }: CartContext, { lines, groups, origin }: Mea
   return asked;
 }
 
+const MINUTE = 60_000;
+
+/** What was promised last by a timetable, and to which moment: quotes of one minute ask nothing else. */
+const promisedLast = new WeakMap<Timetable, { readonly moment: number; readonly promise: ArrivalPromise | NoPromise }>();
+
+function promisedAt(timetable: Timetable, moment: number): ArrivalPromise | NoPromise {
+  const held = promisedLast.get(timetable);
+  if (held?.moment === moment) return held.promise;
+  const promise = timetable.promiseAt(moment) ?? 'beyondCalendar';
+  promisedLast.set(timetable, { moment, promise });
+  return promise;
+}
+
 /** When one consignment arrives, by each service. */
 export class ShipmentPromises {
   readonly #cart: CartContext;
   readonly #destination: Destination;
   readonly #asked: Asked;
-  readonly #promises = new Map<Timetable, ArrivalPromise | NoPromise>();
 
   constructor(cart: CartContext, consignment: MeasuredConsignment, destination: Destination) {
     this.#cart = cart;
@@ -68,15 +80,12 @@ export class ShipmentPromises {
 
   /** When a service brings it, or why there is no telling; zones as far away share the answer. */
   by(service: Service, transit: Transit | null): ArrivalPromise | NoPromise {
-    const { compiled, occasion } = this.#cart;
+    const { compiled, occasion, ledger } = this.#cart;
     if (!compiled.book.shop.showDates) return 'datesOff';
     if (occasion.moment === null) return 'noMoment';
     const timetable = this.#timetable(service, transit);
     if (typeof timetable === 'string') return timetable;
-    const held = this.#promises.get(timetable);
-    if (held !== undefined) return held;
-    const promise = timetable.promiseAt(occasion.moment) ?? 'beyondCalendar';
-    this.#promises.set(timetable, promise);
-    return promise;
+    // Every hour of a book is told in whole minutes: within one, nothing but the order's own second differs, which only a ledger tells.
+    return promisedAt(timetable, ledger ? occasion.moment : Math.floor(occasion.moment / MINUTE) * MINUTE);
   }
 }
