@@ -1,5 +1,6 @@
 import type { RequestHandler } from 'express';
 import { HttpProblem } from './problems.ts';
+import { whenClosed } from './whenClosed.ts';
 
 /** Knows the requests under way, and turns new ones away once the server is to end. */
 export class Drain {
@@ -18,7 +19,7 @@ export class Drain {
       throw new HttpProblem('shutting-down', 'The server takes no requests just now. Please try again in a moment.');
     }
     this.#underWay += 1;
-    res.once('close', () => {
+    whenClosed(res, () => {
       this.#underWay -= 1;
       if (this.#underWay <= this.#mayStay) this.#idle?.();
     });

@@ -7,6 +7,7 @@ import { LRUCache } from 'lru-cache';
 import type { HeldKey, KeyRing } from '../ports/keyRing.ts';
 import { inTurn } from './inTurn.ts';
 import { HttpProblem } from './problems.ts';
+import { whenClosed } from './whenClosed.ts';
 
 /** Largest body of a buyer's question, and of what the shop's own server sends with a key, in bytes. */
 const MOST_QUESTION_BYTES = 256 * 1024;
@@ -181,7 +182,7 @@ function atOnce({ atOnce: all, atOnceOfOne }: PublicLimits): RequestHandler {
       throw new HttpProblem('busy', 'Too many requests at the same time. Try again in a second.', { retryAfter: 1 });
     underWay += 1;
     byAsker.set(asker, own + 1);
-    res.once('close', () => {
+    whenClosed(res, () => {
       underWay -= 1;
       const left = (byAsker.get(asker) ?? 1) - 1;
       if (left > 0) byAsker.set(asker, left);

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { RequestHandler } from 'express';
 import type { Logger } from 'pino';
+import { whenClosed } from './whenClosed.ts';
 
 /** What is counted of every answer. */
 export interface Watch {
@@ -17,7 +18,7 @@ export function watchRequests(log: Logger, watch?: Watch): RequestHandler {
     const requestId = randomUUID();
     res.locals.requestId = requestId;
     res.setHeader('Request-Id', requestId);
-    res.once('close', () => {
+    whenClosed(res, () => {
       const ms = performance.now() - began;
       const route: string = res.locals.route ?? res.locals.kind ?? 'none';
       watch?.answered(req.method, route, res.statusCode, ms / 1000);

@@ -190,17 +190,16 @@ export class LiveQuotes {
 
   /** Steps of a quote, until it is there: carriers are asked between them. Who does not wait gets what is known by now. */
   async #stepByStep<T>(step: (known: Omit<KnownByNow, 'now'>) => Step<T> | Promise<Step<T>>) {
-    const answers = new Map<string, RateAnswer>();
     const began = performance.now();
-    let last = false;
-    for (let round = 1; ; round += 1) {
-      const made = await step({ answers, last: last || round > MOST_ROUNDS });
-      if ('done' in made) return made;
+    const answers = new Map<string, RateAnswer>();
+    let made = await step({});
+    for (let round = 1; !('done' in made); round += 1) {
       const { asks, waits } = made;
       const said = waits ? await this.#sources.carriers(asks, performance.now() - began) : this.#sources.known(asks);
-      last = said.size === 0;
       for (const [key, answer] of said) answers.set(key, answer);
+      made = await step({ answers, last: said.size === 0 || round >= MOST_ROUNDS });
     }
+    return made;
   }
 
   /** What a question gets from a thread; undefined where none quotes from the same at the moment, or it leaves the question to us. */
@@ -211,7 +210,7 @@ export class LiveQuotes {
     const left = new Error('left to us');
     try {
       const made = await this.#stepByStep(async (known) => {
-        const step = await thread.ask({ text: text(), history, until, now, ...known });
+        const step = await thread.ask({ text: text(), history, now, ...(until !== undefined && { until }), ...known });
         if (step === null) throw left;
         return step;
       });

@@ -38,10 +38,10 @@ export interface QuotedFrom {
 export interface KnownByNow {
   /** UTC. */
   readonly now: string;
-  /** What carriers have said to it. */
-  readonly answers: ReadonlyMap<string, RateAnswer>;
+  /** What carriers have said to it; nothing where none was asked. */
+  readonly answers?: ReadonlyMap<string, RateAnswer>;
   /** Quoted with what there is, whatever is still to be asked. */
-  readonly last: boolean;
+  readonly last?: boolean;
 }
 
 /** A quote; or what carriers are to be asked first, and whether the buyer waits for them. */
@@ -62,6 +62,8 @@ export interface QuoteText {
   readonly tag: string;
 }
 
+const NO_ANSWERS: ReadonlyMap<string, RateAnswer> = new Map();
+
 /** Buyers are told prices, not how they came about. */
 const NO_LEDGER = { ledger: false };
 
@@ -72,7 +74,7 @@ const NO_LEDGER = { ledger: false };
 export function quoteStep(
   { book, products, loads }: QuotedFrom,
   cart: CartInput,
-  { now, answers, last }: KnownByNow,
+  { now, answers = NO_ANSWERS, last = false }: KnownByNow,
   waits = true,
 ): Step<QuotedCart> {
   const sold = ruledById(products, book.book);

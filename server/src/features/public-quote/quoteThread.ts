@@ -8,7 +8,7 @@ import type { KnownByNow, QuotedFrom, QuoteText, Step } from './quoteStep.ts';
 export interface SentQuestion extends KnownByNow {
   readonly text: string;
   /** When the edition ends, where that is near. */
-  readonly until: string | undefined;
+  readonly until?: string | undefined;
   /** Whether whoever asks may say when the buyer ordered last. */
   readonly history: boolean;
 }
