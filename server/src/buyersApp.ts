@@ -12,9 +12,10 @@ import type { KeyRing } from './ports/keyRing.ts';
 /** All the buyers' door answers but its own description. */
 export type BuyersHandlers = Omit<Handlers<PublicRoutes, Caller>, 'GET /openapi.json'>;
 
-/** Behind TLS browsers are told to come back that way alone (RFC 6797). */
+/** Behind TLS browsers are told to come back that way alone (RFC 6797). Nobody says so where nothing stands before the server. */
 export const overTls: RequestHandler = (req, res, next) => {
-  if (req.secure) res.setHeader('Strict-Transport-Security', 'max-age=31536000');
+  if (('encrypted' in req.socket || req.headers['x-forwarded-proto'] !== undefined) && req.secure)
+    res.setHeader('Strict-Transport-Security', 'max-age=31536000');
   next();
 };
 

@@ -71,7 +71,7 @@ afterEach(() => quotes.close());
 const ask = async (body: object = CART, history = false) => {
   nth += 1;
   const text = JSON.stringify(body);
-  const question = { read: () => Asked.parse(body), digest: `${nth}`, sent: { text: () => text, history } };
+  const question = { read: () => Asked.parse(body), digest: `${nth}`, sent: { text, history } };
   return JSON.parse((await quotes.answer(question, {})).text);
 };
 

@@ -22,7 +22,16 @@ import { languageFor } from '@ostrakon/core/contract';
 import { LRUCache } from 'lru-cache';
 import { HttpProblem } from '../../http/problems.ts';
 import { answerDelivery, answerFeed, answerInGeneral, deliveredProduct, lightest } from './generalAnswers.ts';
-import { type KnownByNow, type PublicRequest, type QuotedFrom, type QuoteText, quoteStep, quoteTextStep, type Step } from './quoteStep.ts';
+import {
+  type CarriersToAsk,
+  type KnownByNow,
+  type PublicRequest,
+  type QuotedFrom,
+  type QuoteText,
+  quoteStep,
+  quoteTextStep,
+  type Step,
+} from './quoteStep.ts';
 import type { QuoteThread } from './quoteThread.ts';
 
 /** An edition and until when it is live, in milliseconds since 1970; infinite where nothing else is known to come. */
@@ -89,7 +98,7 @@ export interface Question {
   /** Of what was sent, and of who may say more than others. */
   readonly digest: string;
   /** As it was sent, for a thread to read, and whether whoever asks may say when the buyer ordered last. */
-  readonly sent?: { text(): string; readonly history: boolean };
+  readonly sent?: { readonly text: string; readonly history: boolean };
 }
 
 /** The owner's quote of a cart: by which edition, and its lines with all that is known of their goods. */
@@ -189,36 +198,27 @@ export class LiveQuotes {
   }
 
   /** Steps of a quote, until it is there: carriers are asked between them. Who does not wait gets what is known by now. */
-  async #stepByStep<T>(step: (known: Omit<KnownByNow, 'now'>) => Step<T> | Promise<Step<T>>) {
+  async #stepByStep<S extends Step<unknown> | null>(step: (known: Omit<KnownByNow, 'now'>) => S | Promise<S>) {
     const began = performance.now();
     const answers = new Map<string, RateAnswer>();
     let made = await step({});
-    for (let round = 1; !('done' in made); round += 1) {
+    for (let round = 1; made !== null && 'asks' in made; round += 1) {
       const { asks, waits } = made;
       const said = waits ? await this.#sources.carriers(asks, performance.now() - began) : this.#sources.known(asks);
       for (const [key, answer] of said) answers.set(key, answer);
       made = await step({ answers, last: said.size === 0 || round >= MOST_ROUNDS });
     }
-    return made;
+    return made as Exclude<S, CarriersToAsk>;
   }
 
-  /** What a question gets from a thread; undefined where none quotes from the same at the moment, or it leaves the question to us. */
+  /** What a question gets from a thread; null where none quotes from the same at the moment, or it leaves the question to us. */
   async #beside({ sent }: Question, from: QuotedFrom, until: string | undefined, now: string) {
     const thread = this.#thread;
-    if (!sent || !thread?.knows(from)) return undefined;
+    if (!sent || !thread?.knows(from)) return null;
     const { text, history } = sent;
-    const left = new Error('left to us');
-    try {
-      const made = await this.#stepByStep(async (known) => {
-        const step = await thread.ask({ text: text(), history, now, ...(until !== undefined && { until }), ...known });
-        if (step === null) throw left;
-        return step;
-      });
-      return { ...made, ofAnybody: true };
-    } catch (error) {
-      if (error === left) return undefined;
-      throw error;
-    }
+    const question = { text, history, now, ...(until !== undefined && { until }) };
+    const made = await this.#stepByStep((known) => thread.ask({ ...question, ...known }));
+    return made && { ...made, ofAnybody: true };
   }
 
   /**
@@ -236,7 +236,7 @@ export class LiveQuotes {
     if (held) return held;
     const from = { edition, book, products: this.#sources.products(), loads: this.#sources.loads() };
     const { until } = ending;
-    const beside = book === this.#compiledLive?.book ? await this.#beside(question, from, until, now) : undefined;
+    const beside = book === this.#compiledLive?.book ? await this.#beside(question, from, until, now) : null;
     const { done, carriersAsked, ofAnybody } = beside ?? (await this.#byOurselves(question, from, until, now));
     const answered = { edition, ...done };
     // What a carrier says may be another in a moment, and so may when somebody ordered last.

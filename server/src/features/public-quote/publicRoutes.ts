@@ -35,11 +35,15 @@ function requireHistory(body: { lastOrderAt?: string | undefined; buyerId?: stri
   throw new HttpProblem('key-needed', detail, { errors: [{ pointer: `/${claimed}`, detail }] });
 }
 
+/** A question no longer than this is known again by its own letters. */
+const SHORT = 800;
+
 /** What was sent, and who may say more than others. */
 function sentBy({ body }: Request, { key }: Caller): Pick<Question, 'digest' | 'sent'> {
-  const bytes = Buffer.isBuffer(body) ? body : Buffer.alloc(0);
+  const text = Buffer.isBuffer(body) ? body.toString('utf8') : '';
   const history = key?.scopes.has('quotes') === true;
-  return { digest: `${history ? 'k' : ''}${hash('sha1', bytes, 'base64url')}`, sent: { text: () => bytes.toString('utf8'), history } };
+  const digest = text.length <= SHORT ? `as ${text}` : `by ${hash('sha1', text, 'base64url')}`;
+  return { digest: `${history ? 'key ' : ''}${digest}`, sent: { text, history } };
 }
 
 export type QuoteRoutes = 'POST /quotes' | 'GET /edition' | 'GET /options';

@@ -44,10 +44,14 @@ export interface KnownByNow {
   readonly last?: boolean;
 }
 
-/** A quote; or what carriers are to be asked first, and whether the buyer waits for them. */
-export type Step<T> =
-  | { readonly done: T; readonly carriersAsked: boolean }
-  | { readonly asks: ReadonlyMap<string, RateAsk>; readonly waits: boolean };
+/** What carriers are to be asked first, and whether the buyer waits for them. */
+export interface CarriersToAsk {
+  readonly asks: ReadonlyMap<string, RateAsk>;
+  readonly waits: boolean;
+}
+
+/** A quote, or what is lacking to it. */
+export type Step<T> = { readonly done: T; readonly carriersAsked: boolean } | CarriersToAsk;
 
 /** A quote with the lines it is of, and where it goes. */
 export interface QuotedCart {
