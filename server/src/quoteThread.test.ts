@@ -1,7 +1,7 @@
 import type { Worker } from 'node:worker_threads';
 import { compile, type DayLoad, type ProductFacts, type RateAnswer, type RateAsk, type RateBook } from '@ostrakon/core';
 import { publicRoutes } from '@ostrakon/core/contract';
-import { anyBook, anyCart, bookOf, carriedShop, flat, lane, Met, rate, said } from '@ostrakon/core/testing';
+import { anyBook, anyCart, bookOf, carriedShop, flat, freeFrom, lane, Met, rate, said } from '@ostrakon/core/testing';
 import fc from 'fast-check';
 import { afterEach, beforeEach, expect, test } from 'vitest';
 import { LiveQuotes } from './features/public-quote/liveQuotes.ts';
@@ -12,7 +12,9 @@ import { clay, NOW } from './testShop.ts';
 
 const { body: Asked } = publicRoutes['POST /quotes'];
 const inCanada = (price: number): RateBook =>
-  bookOf([{ id: 'canada', places: [{ kind: 'country', country: 'CA' }], lanes: { ground: lane(flat(price)) } }]);
+  bookOf([
+    { id: 'canada', places: [{ kind: 'country', country: 'CA' }], lanes: { ground: lane(flat(price), { freeFrom: freeFrom(9000) }) } },
+  ]);
 const goods = (...products: ProductFacts[]) => new Map(products.map((product) => [product.id, product]));
 const CART = { lines: [{ product: 'clay-10', quantity: 1 }], destination: { country: 'CA', subdivision: 'CA-NS' } };
 
@@ -115,11 +117,18 @@ test('what changed holds from the next quote on', async () => {
   expect(await ask()).toMatchObject({ edition: 2, options: [{ price: 1250 }] });
   await untilThick();
   expect(await ask()).toMatchObject({ edition: 2, options: [{ price: 1250 }] });
-  products = goods();
-  await expect(ask()).rejects.toThrow('No product has the id "clay-10".');
-  products = goods({ ...clay, price: 100 });
+  const glaze = { ...clay, id: 'glaze-1', name: 'Glaze' };
+  const two = { ...CART, lines: [...CART.lines, { product: 'glaze-1', quantity: 1 }] };
+  await expect(ask(two)).rejects.toThrow('No product has the id "glaze-1".');
+  products = goods(clay, glaze);
   await untilThick();
-  expect(await ask()).toMatchObject({ edition: 2, options: [{ price: 1250 }] });
+  expect(await ask(two)).toMatchObject({ edition: 2, options: [{ price: 1250 }] });
+  products = goods(glaze);
+  await expect(ask()).rejects.toThrow('No product has the id "clay-10".');
+  products = goods({ ...clay, price: 9000 });
+  await untilThick();
+  expect(await ask()).toMatchObject({ edition: 2, options: [{ price: 0 }] });
+  await expect(ask(two)).rejects.toThrow('No product has the id "glaze-1".');
   expect(failures).toEqual([]);
 });
 
@@ -156,7 +165,7 @@ test('ended in the midst of it, it leaves every question to the door, and anothe
   const all = Array.from({ length: 20 }, () => ask());
   await worker?.terminate();
   for (const quote of await Promise.all(all)) expect(quote).toMatchObject({ options: [{ price: 990 }] });
-  expect(failures.length).toBeGreaterThan(0);
+  expect(failures).toHaveLength(1);
   await untilThick();
 });
 

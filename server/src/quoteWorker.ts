@@ -15,7 +15,12 @@ let loads: readonly DayLoad[] = [];
 
 function learn(lesson: Lesson): void {
   if (lesson.edition) edition = { edition: lesson.edition.number, book: compile(lesson.edition.book) };
-  if (lesson.products) products = new Map(lesson.products.map((product) => [product.id, product]));
+  if (lesson.goods) {
+    const known = new Map(products);
+    for (const id of lesson.goods.gone) known.delete(id);
+    for (const product of lesson.goods.put) known.set(product.id, product);
+    products = known;
+  }
   if (lesson.loads) loads = lesson.loads;
 }
 

@@ -16,7 +16,8 @@ export interface SentQuestion extends KnownByNow {
 /** What changed of what is quoted from. */
 export interface Lesson {
   readonly edition?: { readonly number: number; readonly book: RateBook };
-  readonly products?: readonly ProductFacts[];
+  /** Goods that are new or other than they were, and ids of those that are sold no more. */
+  readonly goods?: { readonly put: readonly ProductFacts[]; readonly gone: readonly string[] };
   readonly loads?: readonly DayLoad[];
 }
 
@@ -26,6 +27,12 @@ export type QuoteAsk = { readonly question: SentQuestion } | { readonly lesson: 
 const MANY = 40;
 /** It takes a second or two to begin, and goes when nobody has asked it for so long. */
 const IDLE_MS = 300_000;
+
+/** Goods are replaced, never changed in place. */
+function goodsBetween(before: QuotedFrom['products'], after: QuotedFrom['products']): NonNullable<Lesson['goods']> {
+  const put = [...after.values()].filter((product) => before.get(product.id) !== product);
+  return { put, gone: [...before.keys()].filter((id) => !after.has(id)) };
+}
 
 /**
  * Quotes beside the thread that answers requests, once buyers come thick. It has its own copy of what is quoted from; until it has
@@ -63,14 +70,14 @@ export class QuoteThread {
     this.#caughtUp = false;
     const lesson: Lesson = {
       ...(told?.book !== from.book && { edition: { number: from.edition, book: from.book.book } }),
-      ...(told?.products !== from.products && { products: [...from.products.values()] }),
+      ...(told?.products !== from.products && { goods: goodsBetween(told?.products ?? new Map(), from.products) }),
       ...(told?.loads !== from.loads && { loads: from.loads }),
     };
     asker.ask({ lesson }).then(
       () => {
         if (this.#told === from && this.#asker === asker) this.#caughtUp = true;
       },
-      () => this.#lose(asker),
+      (error: unknown) => this.#fail(asker, error),
     );
     return false;
   }
@@ -83,8 +90,7 @@ export class QuoteThread {
     try {
       return await asker.ask<Step<QuoteText> | null>({ question });
     } catch (error) {
-      this.#failed(error);
-      this.#lose(asker);
+      this.#fail(asker, error);
       return null;
     }
   }
@@ -98,7 +104,7 @@ export class QuoteThread {
     const thread = this.#start();
     thread.unref();
     const asker = new ThreadAsker<QuoteAsk>(thread, () => new Error('The thread that quotes ended'));
-    thread.once('exit', () => this.#lose(asker));
+    thread.once('exit', () => this.#fail(asker, new Error('The thread that quotes ended')));
     this.#asker = asker;
     this.#lastAsked = performance.now();
     this.#looks = setInterval(() => {
@@ -107,8 +113,14 @@ export class QuoteThread {
     return asker;
   }
 
-  #lose(asker: ThreadAsker<QuoteAsk>): void {
+  /** Another one is begun when buyers come thick again. */
+  #fail(asker: ThreadAsker<QuoteAsk>, error: unknown): void {
     if (this.#asker !== asker) return;
+    this.#failed(error);
+    void this.end();
+  }
+
+  #forget(): void {
     clearInterval(this.#looks);
     this.#asker = undefined;
     this.#told = undefined;
@@ -118,7 +130,7 @@ export class QuoteThread {
   async end(): Promise<void> {
     const asker = this.#asker;
     if (!asker) return;
-    this.#lose(asker);
+    this.#forget();
     await asker.end();
   }
 }
