@@ -182,6 +182,8 @@ test('free delivery, typed and undone; the card copied to other lanes in one ste
   await page.getByLabel('Measured on goods').selectOption({ label: 'before discounts' });
   await expect(page.getByText('Free when goods come to $80.00 or more')).toBeVisible();
   await page.getByRole('link', { name: 'United States' }).click();
+  // The lane that is left has such a button, too.
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('United States');
   await page.getByRole('button', { name: 'Copy these prices to…' }).click();
   await page.getByLabel('Ground parcel to Europe', { exact: true }).check();
   await page.getByLabel('Van round to Europe, new').check();

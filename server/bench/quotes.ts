@@ -18,7 +18,7 @@ const TOGETHER = 16;
 const WARM_SECONDS = 12;
 const TURNS = 15;
 const TURN_SECONDS = 0.8;
-const SECONDS = 3;
+const SECONDS = 6;
 
 /** The demo's shop; or, given an answer, a server that says nothing else. */
 async function serve(answer: unknown): Promise<void> {
@@ -43,7 +43,7 @@ async function shopApp() {
   const { plantSeed }: typeof import('../src/seed.ts') = await import(new URL('../dist/seed.js', import.meta.url).href);
   const folder = mkdtempSync(join(tmpdir(), 'ostrakon-bench-'));
   process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
-  const log = pino({ level: 'info' }, destination({ dest: join(folder, 'log'), sync: false }));
+  const log = pino({ level: 'info' }, destination({ dest: join(folder, 'log'), sync: false, minLength: 4096, periodicFlush: 250 }));
   const started = await ShopServer.start({
     folder,
     now: () => new Date().toISOString(),

@@ -148,9 +148,9 @@ export class LiveQuotes {
     lightest(sources.products());
   }
 
-  #live(): InForce {
-    // By the clock of the shop, whatever moment a buyer asks about: what is to come is nobody's business yet.
-    const live = this.#sources.live(this.#sources.now());
+  /** @param now by the clock of the shop, whatever moment a buyer asks about: what is to come is nobody's business yet */
+  #live(now = this.#sources.now()): InForce {
+    const live = this.#sources.live(now);
     if (!live) throw new HttpProblem('nothing-published', 'This shop has not published its delivery options yet.');
     return live;
   }
@@ -168,16 +168,16 @@ export class LiveQuotes {
   }
 
   /** What a question is answered from. */
-  async #sight({ edition: asked, look = null }: Asked): Promise<Sight> {
+  async #sight({ edition: asked, look = null }: Asked, now = this.#sources.now()): Promise<Sight> {
     if (look !== null && look.see !== 'live') {
       const { number, book } = await this.#sources.looked(look);
       return { number, book: compiledLook(book), ending: {}, key: null };
     }
-    const live = this.#live();
+    const live = this.#live(now);
     const number = asked ?? live.number;
     const key = `${number} ${live.until}`;
     if (number !== live.number) return { number, book: await this.#compileBefore(number), ending: {}, key };
-    return { number, book: this.#compileLive(live), ending: this.#ending(live.until), key };
+    return { number, book: this.#compileLive(live), ending: this.#ending(live.until, now), key };
   }
 
   /** What is live, or looked at, as it was written. */
@@ -193,8 +193,8 @@ export class LiveQuotes {
   }
 
   /** When what is live ends, where that is near. */
-  #ending(until: number): Pick<PublicEdition, 'until'> {
-    return until - instantToMs(this.#sources.now()) <= NEAR_MS ? { until: new Date(until).toISOString() } : {};
+  #ending(until: number, now = this.#sources.now()): Pick<PublicEdition, 'until'> {
+    return until - instantToMs(now) <= NEAR_MS ? { until: new Date(until).toISOString() } : {};
   }
 
   /** Steps of a quote, until it is there: carriers are asked between them. Who does not wait gets what is known by now. */
@@ -228,9 +228,9 @@ export class LiveQuotes {
    */
   async answer(question: Question, about: Asked): Promise<Answered> {
     // What is wrong with a question is told, even where there is nothing to answer it from.
-    if (!this.#sources.live(this.#sources.now())) question.read();
-    const { number: edition, book, ending, key } = await this.#sight(about);
     const now = this.#sources.now();
+    if (!this.#sources.live(now)) question.read();
+    const { number: edition, book, ending, key } = await this.#sight(about, now);
     const kept = this.#keptFor(`${key} ${Math.floor(instantToMs(now) / MINUTE_MS)} ${question.digest}`);
     const held = key === null ? undefined : kept.read();
     if (held) return held;
