@@ -169,6 +169,20 @@ test('ended in the midst of it, it leaves every question to the door, and anothe
   await untilThick();
 });
 
+test('what comes late, of goods that have changed meanwhile, is not kept for whoever asks next', async () => {
+  await untilThick();
+  const question = { read: () => Asked.parse(CART), digest: 'the same', sent: { text: JSON.stringify(CART), history: false } };
+  const priceOf = async () => JSON.parse((await quotes.answer(question, {})).text).options[0].price;
+  const late = priceOf();
+  // It is with the thread by now, whose answer cannot come before the next turn.
+  for (let at = 0; at < 20; at += 1) await null;
+  products = goods({ ...clay, price: 9000 });
+  // The thread has not caught up: this one is quoted at once, and before the other comes.
+  expect(await priceOf()).toBe(0);
+  expect(await late).toBe(990);
+  expect(await priceOf()).toBe(0);
+});
+
 test('for a few buyers there is none, and none where it would only be in the way', async () => {
   const from = { edition: 1, book: compile(inCanada(990)), products, loads };
   const alone = new QuoteThread(start, (error) => failures.push(error), 1);

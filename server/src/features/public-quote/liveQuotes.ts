@@ -333,7 +333,10 @@ export class LiveQuotes {
       this.#deliveries.clear();
       this.#keptOf = { products, loads };
     }
+    const of = this.#keptOf;
     const write = (answered: Answered) => {
+      // What was made meanwhile of goods or orders taken that have changed is nobody else's answer.
+      if (of !== this.#keptOf) return;
       if (this.#askedOnce.has(key)) this.#kept.set(key, answered);
       else this.#askedOnce.set(key, true);
     };
