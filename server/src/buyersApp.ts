@@ -6,7 +6,7 @@ import { doorOf, type Handlers } from './http/door.ts';
 import { PUBLIC_DOOR } from './http/doorFacts.ts';
 import { inTurn } from './http/inTurn.ts';
 import { problemHandler, unknownAddress } from './http/problemHandler.ts';
-import { admitCaller, type Caller, type PublicLimits, publicGuards, publicParser } from './http/publicDoor.ts';
+import { admitCaller, type Caller, type PublicLimits, publicGuards, publicParser, publicTurns } from './http/publicDoor.ts';
 import type { KeyRing } from './ports/keyRing.ts';
 
 /** All the buyers' door answers but its own description. */
@@ -30,7 +30,8 @@ export function buyersApp(handlers: BuyersHandlers, keys: KeyRing, limits: Publi
     },
   };
   const app = Router();
-  const door = doorOf(publicRoutes, all as Handlers<PublicRoutes, Caller>, { admit: admitCaller(frontOpen), parse: () => publicParser });
+  const rules = { admit: admitCaller(frontOpen), parse: () => publicParser, turn: publicTurns(limits) };
+  const door = doorOf(publicRoutes, all as Handlers<PublicRoutes, Caller>, rules);
   app.use(inTurn(overTls, ...publicGuards(keys, limits), door, unknownAddress));
   app.use(problemHandler(log));
   return app;

@@ -40,6 +40,8 @@ export interface DoorRules<Who> {
   admit(route: Route, req: Request): Who;
   /** What reads the body of a route that takes one. */
   parse(route: Route): RequestHandler;
+  /** What stands between what was read and its answer. */
+  readonly turn?: RequestHandler;
 }
 
 const requireJson: RequestHandler = (req, _res, next) => {
@@ -147,6 +149,7 @@ export function doorOf<T extends Routes, Who>(table: T, handlers: Handlers<T, Wh
   const router = Router();
   // Routes without names in their paths are found by what is asked, as it is nearly always written; the router finds all others.
   const plain = new Map<string, RequestHandler>();
+  const turn = rules.turn ? [rules.turn] : [];
   const byPath = new Map<string, [Method, string, Route][]>();
   for (const [key, route] of Object.entries(table) as [string, Route][]) {
     const { method, path } = partsOf(key);
@@ -163,7 +166,7 @@ export function doorOf<T extends Routes, Who>(table: T, handlers: Handlers<T, Wh
         next();
       };
       const reads = readsBody(method, route) ? [requireJson, rules.parse(route)] : [];
-      const answer = inTurn(admit, ...reads, handlerOf(route, handler));
+      const answer = inTurn(admit, ...reads, ...turn, handlerOf(route, handler));
       at[method.toLowerCase() as 'get'](answer);
       if (!path.includes(':')) plain.set(`${method} ${path}`, answer);
     }

@@ -2,11 +2,11 @@ import { hash } from 'node:crypto';
 import type { KeyScope, Route } from '@ostrakon/core/contract';
 import cors from 'cors';
 import express, { type NextFunction, type Request, type RequestHandler, type Response } from 'express';
-import { ipKeyGenerator, type RateLimitInfo, rateLimit } from 'express-rate-limit';
+import { type ClientRateLimitInfo, ipKeyGenerator, MemoryStore, type Options } from 'express-rate-limit';
 import { LRUCache } from 'lru-cache';
 import type { HeldKey, KeyRing } from '../ports/keyRing.ts';
-import { inTurn } from './inTurn.ts';
 import { HttpProblem } from './problems.ts';
+import { turnsOfEach } from './turns.ts';
 import { whenClosed } from './whenClosed.ts';
 
 /** Largest body of a buyer's question, and of what the shop's own server sends with a key, in bytes. */
@@ -20,9 +20,17 @@ export interface PublicLimits {
   /** Requests under way at the same time, all in all and of one asker. */
   readonly atOnce: number;
   readonly atOnceOfOne: number;
+  /** Requests that are worked on at the same time of one asker without a server key; others of theirs wait. */
+  readonly atWorkOfOne: number;
 }
 
-export const PUBLIC_LIMITS: PublicLimits = { perMinute: 600, perMinuteOfKey: 60_000, atOnce: 400, atOnceOfOne: 100 };
+export const PUBLIC_LIMITS: PublicLimits = {
+  perMinute: 600,
+  perMinuteOfKey: 60_000,
+  atOnce: 400,
+  atOnceOfOne: 100,
+  atWorkOfOne: 4,
+};
 
 /** Who asks at the buyers' door: anybody, or whoever holds a key. */
 export interface Caller {
@@ -130,7 +138,7 @@ const MOST_MARKED = 10_000;
  * What is left to an asker, in the fields of the draft standard of the IETF (draft-ietf-httpapi-ratelimit-headers, version 8): one
  * policy, and how it stands. The package writes the same, but makes an asker's mark anew for each request.
  */
-function limitFields(windowMs: number): (req: Request, res: Response) => void {
+function limitFields(windowMs: number): (res: Response, asker: string, limit: number, info: ClientRateLimitInfo) => void {
   const marks = new LRUCache<string, string>({ max: MOST_MARKED });
   const mark = (asker: string): string => {
     const held = marks.get(asker);
@@ -139,36 +147,29 @@ function limitFields(windowMs: number): (req: Request, res: Response) => void {
     marks.set(asker, made);
     return made;
   };
-  return (req, res) => {
-    const { rateLimit: info } = req as Request & { rateLimit: RateLimitInfo };
-    const left = Math.max(0, Math.ceil(((info.resetTime?.getTime() ?? 0) - Date.now()) / 1000));
-    res.setHeader('RateLimit', `"questions"; r=${info.remaining}; t=${left}`);
-    res.setHeader('RateLimit-Policy', `"questions"; q=${info.limit}; w=${windowMs / 1000}; pk=:${mark(info.key)}:`);
-    if (info.used > info.limit) res.setHeader('Retry-After', left);
+  return (res, asker, limit, { totalHits, resetTime }) => {
+    const left = Math.max(0, Math.ceil(((resetTime?.getTime() ?? 0) - Date.now()) / 1000));
+    res.setHeader('RateLimit', `"questions"; r=${Math.max(0, limit - totalHits)}; t=${left}`);
+    res.setHeader('RateLimit-Policy', `"questions"; q=${limit}; w=${windowMs / 1000}; pk=:${mark(asker)}:`);
+    if (totalHits > limit) res.setHeader('Retry-After', left);
   };
 }
 
-/** So many requests a minute. */
+/** So many requests a minute. Counted by the package's own store: its handler asks eight times for what is known here. */
 function perMinute({ perMinute: anybody, perMinuteOfKey }: PublicLimits): RequestHandler {
   const windowMs = 60_000;
+  const counted = new MemoryStore(undefined);
+  counted.init({ windowMs } as Options);
   const tell = limitFields(windowMs);
   const refuseSlowly = slowly();
-  const limited = rateLimit({
-    windowMs,
-    limit: (req) => (callerOf(req).key?.kind === 'server' ? perMinuteOfKey : anybody),
-    keyGenerator: askerOf,
-    standardHeaders: false,
-    legacyHeaders: false,
-    handler: (req, res, next) => {
-      tell(req, res);
-      refuseSlowly(req, res, next);
-    },
-    validate: false,
-  });
-  return inTurn(limited, (req, res, next) => {
-    tell(req, res);
-    next();
-  });
+  return async (req, res, next) => {
+    const asker = askerOf(req);
+    const limit = callerOf(req).key?.kind === 'server' ? perMinuteOfKey : anybody;
+    const info = await counted.increment(asker);
+    tell(res, asker, limit, info);
+    if (info.totalHits > limit) refuseSlowly(req, res, next);
+    else next();
+  };
 }
 
 /** So many requests under way, of which one asker has a share: more are turned away before anything is read of them. */
@@ -196,6 +197,10 @@ function atOnce({ atOnce: all, atOnceOfOne }: PublicLimits): RequestHandler {
 export function publicGuards(keys: KeyRing, limits: PublicLimits): RequestHandler[] {
   return [callers(keys), perMinute(limits), atOnce(limits)];
 }
+
+/** Whoever asks for all buyers of the shop waits for nobody's turn. */
+export const publicTurns = ({ atWorkOfOne }: PublicLimits): RequestHandler =>
+  turnsOfEach(atWorkOfOne, ({ req }) => (callerOf(req).key?.kind === 'server' ? null : askerOf(req)));
 
 /** Small bodies, as they are: nothing is unpacked for anybody, and nothing understood that may be answered from memory. */
 export const publicParser: RequestHandler = express.raw({ limit: MOST_QUESTION_BYTES, inflate: false, type: () => true });
