@@ -1,9 +1,19 @@
+import { once } from 'node:events';
 import type { Worker } from 'node:worker_threads';
-import { compile, type DayLoad, type ProductFacts, type RateAnswer, type RateAsk, type RateBook } from '@ostrakon/core';
+import {
+  compile,
+  cutOffsOn,
+  type DayLoad,
+  daysOfCountry,
+  type ProductFacts,
+  type RateAnswer,
+  type RateAsk,
+  type RateBook,
+} from '@ostrakon/core';
 import { publicRoutes } from '@ostrakon/core/contract';
 import { anyBook, anyCart, bookOf, carriedShop, flat, freeFrom, lane, Met, rate, said } from '@ostrakon/core/testing';
 import fc from 'fast-check';
-import { afterEach, beforeEach, expect, test } from 'vitest';
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { LiveQuotes } from './features/public-quote/liveQuotes.ts';
 import { quoteTextStep } from './features/public-quote/quoteStep.ts';
 import { QuoteThread, type SentQuestion } from './features/public-quote/quoteThread.ts';
@@ -132,6 +142,26 @@ test('what changed holds from the next quote on', async () => {
   expect(failures).toEqual([]);
 });
 
+test('orders taken meanwhile fill a day, and the next one is promised', async () => {
+  const plain = carriedShop();
+  const dispatch = { cutOffs: cutOffsOn([1, 2, 3, 4, 5], '14:00'), ownCutOffs: [], lead: { least: 0, most: 0 }, capacity: 3, closed: [] };
+  const days = { ...daysOfCountry('CA'), transit: { least: 1, most: 1 } };
+  const services = plain.services.filter(({ id }) => id === 'ground').map((one) => ({ ...one, days }));
+  live = { ...live, book: { ...inCanada(990), services, locations: plain.locations.map((one) => ({ ...one, dispatch })) } };
+  const arrives = async () => (await ask()).options[0].promise.last;
+  const packed = (orders: number): DayLoad => ({ kind: 'packing', location: 'depot', date: NOW.slice(0, 10), orders });
+  for (const [orders, date] of [
+    [2, '2026-11-24'],
+    [3, '2026-11-25'],
+  ] as const) {
+    loads = [packed(orders)];
+    expect(await arrives()).toBe(date);
+    await untilThick();
+    const before = thread.answers;
+    expect([await arrives(), thread.answers]).toEqual([date, before + 1]);
+  }
+});
+
 test('what is at fault, or somebody’s own, is seen to at the door', async () => {
   await untilThick();
   const before = thread.answers;
@@ -181,6 +211,24 @@ test('what comes late, of goods that have changed meanwhile, is not kept for who
   expect(await priceOf()).toBe(0);
   expect(await late).toBe(990);
   expect(await priceOf()).toBe(0);
+});
+
+test('when nobody has asked for five minutes it goes, and comes again', async () => {
+  vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval', 'performance'] });
+  try {
+    await untilThick();
+    const gone = worker && once(worker, 'exit');
+    vi.advanceTimersByTime(299_000);
+    expect(thread.knows({ edition: 0, book: compile(live.book), products, loads })).toBe(false);
+    await ask();
+    vi.advanceTimersByTime(601_000);
+    await gone;
+    expect(await ask()).toMatchObject({ options: [{ price: 990 }] });
+    await untilThick();
+    expect(failures).toEqual([]);
+  } finally {
+    vi.useRealTimers();
+  }
 });
 
 test('for a few buyers there is none, and none where it would only be in the way', async () => {

@@ -1,13 +1,14 @@
-import { createServer, request as httpRequest, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
-import express, { type Response } from 'express';
+import { createServer, request as httpRequest, IncomingMessage, type Server, ServerResponse } from 'node:http';
+import { type AddressInfo, Socket } from 'node:net';
+import express, { type Request, type Response } from 'express';
 import { afterEach, expect, test } from 'vitest';
 import { turnsOfEach } from './turns.ts';
 
-let server: Server;
+let server: Server | undefined;
 afterEach(() => {
-  server.closeAllConnections();
-  server.close();
+  server?.closeAllConnections();
+  server?.close();
+  server = undefined;
 });
 
 /** What is worked on, in order, until it is let go. */
@@ -20,9 +21,10 @@ async function opened(most: number) {
   });
   app.use(turnsOfEach(most, ({ locals }) => locals.asker));
   app.get('/:what', ({ params }, res) => void atWork.set(params.what, res));
-  server = createServer(app);
-  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-  const { port } = server.address() as AddressInfo;
+  const listening = createServer(app);
+  server = listening;
+  await new Promise<void>((resolve) => listening.listen(0, '127.0.0.1', resolve));
+  const { port } = listening.address() as AddressInfo;
   const ask = (what: string, of?: string) => {
     const sent = httpRequest({ port, host: '127.0.0.1', path: `/${what}${of ? `?of=${of}` : ''}` }, (answer) => answer.resume());
     sent.on('error', () => undefined);
@@ -51,6 +53,27 @@ test('of one asker two at a time are worked on, others of others meanwhile, and 
   end('a2');
   await expect.poll(now).toContain('a3');
   expect(now()).not.toContain('a4');
+});
+
+test('where many of one asker wait, another is answered before them, though each is answered at once', async () => {
+  const guard = turnsOfEach(2, ({ locals }) => locals.asker);
+  const order: string[] = [];
+  const ask = (asker: string) =>
+    new Promise<void>((resolve) => {
+      const res = Object.assign(new ServerResponse(new IncomingMessage(new Socket())), { locals: { asker } });
+      guard({} as Request, res as unknown as Response, () => {
+        order.push(asker);
+        res.emit('close');
+        resolve();
+      });
+    });
+  const many = Array.from({ length: 60 }, () => ask('a'));
+  // Whatever else comes is looked at when what was there has had its turn.
+  await new Promise(setImmediate);
+  await ask('b');
+  expect(order.indexOf('b')).toBeLessThan(10);
+  await Promise.all(many);
+  expect(order).toHaveLength(61);
 });
 
 test('who leaves while waiting is not worked on, and who leaves while worked on makes room', async () => {
