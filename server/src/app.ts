@@ -76,8 +76,8 @@ export interface AppParts extends Shop {
 
 /** The owner's door with the page, and the buyers' door. */
 export interface Doors {
-  readonly owner: Router;
-  readonly buyers: Router;
+  readonly owner: RequestHandler;
+  readonly buyers: RequestHandler;
   /** What asks carriers where parcels are. */
   readonly labelDesk: LabelDesk;
   /** What writes and sends e-mails. */
@@ -158,7 +158,7 @@ function liveQuotes({ editions, drafts, goods, loads, gateway, keeping, windows,
   });
 }
 
-function buyersDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): Router {
+function buyersDoor(parts: AppParts, feed: ReleaseFeed, quotes: LiveQuotes): RequestHandler {
   const { goods, loads, draft, editions, orders, access, keeping, frontOpen = false, limits, log } = parts;
   const lookOf = (look: string) => access.looks.read(look);
   const ofOwner = loadHandlers(loads, () => [draft.current.book, ...editions.booksInUse]);

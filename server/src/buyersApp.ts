@@ -1,6 +1,6 @@
 import { Problem } from '@ostrakon/core';
 import { openApi, type PublicRoutes, publicRoutes } from '@ostrakon/core/contract';
-import { type RequestHandler, Router } from 'express';
+import type { RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { doorOf, type Handlers } from './http/door.ts';
 import { PUBLIC_DOOR } from './http/doorFacts.ts';
@@ -20,7 +20,7 @@ export const overTls: RequestHandler = (req, res, next) => {
 };
 
 /** The buyers' door. */
-export function buyersApp(handlers: BuyersHandlers, keys: KeyRing, limits: PublicLimits, log: Logger, frontOpen = false): Router {
+export function buyersApp(handlers: BuyersHandlers, keys: KeyRing, limits: PublicLimits, log: Logger, frontOpen = false): RequestHandler {
   let described: object | undefined;
   const all = {
     ...handlers,
@@ -29,10 +29,9 @@ export function buyersApp(handlers: BuyersHandlers, keys: KeyRing, limits: Publi
       return described as { openapi: string };
     },
   };
-  const app = Router();
   const rules = { admit: admitCaller(frontOpen), parse: () => publicParser, turn: publicTurns(limits) };
   const door = doorOf(publicRoutes, all as Handlers<PublicRoutes, Caller>, rules);
-  app.use(inTurn(overTls, ...publicGuards(keys, limits), door, unknownAddress));
-  app.use(problemHandler(log));
-  return app;
+  const answer = inTurn(overTls, ...publicGuards(keys, limits), door, unknownAddress);
+  const tell = problemHandler(log);
+  return (req, res, next) => answer(req, res, (error: unknown) => (error ? tell(error, req, res, next) : next()));
 }
