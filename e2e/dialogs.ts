@@ -1,5 +1,5 @@
-import type { Page } from '@playwright/test';
-import { bench } from './shop.ts';
+import type { Locator, Page } from '@playwright/test';
+import { bench, expect } from './shop.ts';
 
 type Open = (page: Page) => Promise<unknown>;
 
@@ -29,3 +29,18 @@ export const DIALOGS: readonly (readonly [path: string, open: Open])[] = [
 
 /** Whether a dialog opens from the bench, and goes with it where the bench is a drawer. */
 export const isOfBench = (open: Open) => open === saveAsTrial;
+
+/** Opens a dialog on its page. */
+export async function openDialog(page: Page, url: string, path: string, open: Open): Promise<Locator> {
+  await page.goto(url + path);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await open(page);
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toBeVisible();
+  return dialog;
+}
+
+export async function fits(dialog: Locator, width: number): Promise<boolean> {
+  const box = await dialog.boundingBox();
+  return box !== null && box.x >= 0 && box.x + box.width <= width;
+}

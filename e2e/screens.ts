@@ -1,3 +1,6 @@
+import type { Page } from '@playwright/test';
+import { expect, sees } from './shop.ts';
+
 /** Every screen of the demo, by what it is about. */
 export const screens: Readonly<Record<string, readonly string[]>> = {
   'of the sheet': ['/', '/book?face=rates', '/book?face=promise', '/book?face=live', '/nowhere'],
@@ -40,3 +43,15 @@ export const screens: Readonly<Record<string, readonly string[]>> = {
 
 /** Pages without the shop around them; the journeys of people look at these. */
 export const plainPages: readonly string[] = ['/account', '/join'];
+
+/** At the desk the order that is open stands where the bench does elsewhere. */
+export const hasBench = (path: string): boolean => !path.startsWith('/orders');
+
+/** Opens a screen and waits until all of it is there. */
+export async function openScreen(page: Page, url: string, path: string): Promise<void> {
+  await page.goto(url + path);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  if (hasBench(path)) await expect(sees(page)).toContainText('Matched by');
+  else await expect(page.getByText('Opening')).toHaveCount(0);
+  await expect(page.getByText('No page is at this address.')).toHaveCount(path === '/nowhere' ? 1 : 0);
+}

@@ -1,7 +1,7 @@
 import type { Cart } from '@ostrakon/client';
 import type { Command } from '@ostrakon/core';
 import type { Page } from '@playwright/test';
-import { everyFrontState, FRONT_LANGUAGES, inAddress, to, tools } from '../frontStates.ts';
+import { everyFrontState, inAddress, to, tools } from '../frontStates.ts';
 import { expect, test } from '../shop.ts';
 
 const flat = (zone: string, amount: number): Command => ({
@@ -368,11 +368,7 @@ test('the owner sees a draft through the buyer’s eyes, with the bench’s cart
   await expect(price(await opened, 'Ground parcel')).toHaveText('$16.90');
 });
 
-// Both ways in both languages: npm run looks.
-for (const language of FRONT_LANGUAGES)
-  test(`every state passes axe ${language === 'en' ? 'on a phone at night, in English' : 'on a desk by day, in French'}`, async ({
-    page,
-    shop,
-  }) => {
-    await everyFrontState(page, shop.url, language, [language === 'en' ? [360, 'dark'] : [1280, 'light']]);
-  });
+// In both languages, by day and at night: npm run looks.
+test('every state passes axe on a phone at night', async ({ page, shop }) => {
+  await everyFrontState(page, shop.url, 'en', [[360, 'dark']]);
+});
