@@ -261,6 +261,8 @@ test('a lane only for some goods, days and coupons: every reason is told, and wh
   await type(page, 'Coupons of the buyer', 'friend');
   await expect(option(page, 'Parcel')).toBeVisible();
   await bench(page).getByLabel('Ordered at', { exact: true }).fill('2026-12-01T09:00');
+  // It is told that carts get nothing now, over the days of the week.
+  await page.getByRole('button', { name: 'Put this notice away' }).click();
   await page.getByRole('button', { name: 'Tuesday' }).click();
   await expect(notOffered(page)).toContainText('this is Tuesday');
   await bench(page).getByLabel('Ordered at', { exact: true }).fill('2026-12-02T09:00');

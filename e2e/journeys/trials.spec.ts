@@ -110,6 +110,8 @@ test('what many trials get now is taken as expected; order by keyboard; one tria
   await expect.poll(async () => (await names(page)).slice(0, 2)).toEqual(['one-needle-tool', 'studio-restock']);
   await page.reload();
   await expect.poll(async () => (await names(page)).slice(0, 2)).toEqual(['one-needle-tool', 'studio-restock']);
+  // Rows grow when what their carts get is there.
+  await expect(page.getByRole('heading', { name: '4 of 12 trials fail in the draft' })).toBeVisible();
   await row(page, 'Class set').dragTo(row(page, 'One needle tool'));
   await expect.poll(async () => (await names(page)).slice(0, 2)).toEqual(['class-set', 'one-needle-tool']);
 
