@@ -196,6 +196,7 @@ test('each does what they may: a keeper changes but does not publish, a reader l
   await signOut(keeper);
   await signIn(keeper, 'Ada', OTHER);
   await expect(keeper.getByText('Name or password is wrong.')).toBeVisible();
+  await keeper.context().close();
 
   const reader = await enter('Rae', 'Reader');
   await reader.goto(`${shop.url}/shop`);
@@ -203,6 +204,7 @@ test('each does what they may: a keeper changes but does not publish, a reader l
   await reader.keyboard.press('Tab');
   await expect(reader.getByText(/You may look, not change anything/)).toBeVisible();
   await expect(reader.getByLabel('Name of the shop')).toHaveValue('Kiln and Glaze');
+  await reader.context().close();
 
   const packer = await enter('Pip', 'Packer');
   await expect(packer.getByRole('heading', { name: 'Orders' })).toBeVisible();
