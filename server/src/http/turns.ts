@@ -6,8 +6,6 @@ import { whenClosed } from './whenClosed.ts';
 const MANY_WAITING = 8;
 const PAUSE_MS = 20;
 
-const untilClosed = (res: Response) => new Promise<void>((resolve) => whenClosed(res, resolve));
-
 /** Until whatever else has come by now was looked at: answers from memory are given without a pause. */
 const afterOthers = (waiting: number) =>
   new Promise<void>((resolve) => {
@@ -29,14 +27,16 @@ export function turnsOfEach(most: number, askerOf: (res: Response) => string | n
     const turn = turns.get(asker) ?? pLimit(most);
     turns.set(asker, turn);
     let left = false;
-    whenClosed(res, () => {
-      left = true;
-    });
+    const closed = new Promise<void>((resolve) =>
+      whenClosed(res, () => {
+        left = true;
+        resolve();
+      }),
+    );
     void turn(async () => {
       if (left) return;
-      const done = untilClosed(res);
       next();
-      await done;
+      await closed;
       await afterOthers(turn.pendingCount);
     }).finally(() => {
       if (turn.activeCount + turn.pendingCount === 0) turns.delete(asker);
