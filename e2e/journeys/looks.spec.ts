@@ -83,6 +83,7 @@ test('what is too pale, too wide or too small to hit is found', async ({ page, s
     main.querySelector('h1')?.style.setProperty('color', '#aaa');
   });
   expect(await tooWide(page)).not.toEqual([]);
+  expect(await axeFaults(page, 'main')).toContainEqual(expect.stringMatching(/^color-contrast: .*h1/));
   expect(await faultsOf(['color-contrast'], page, 'main')).toContainEqual(expect.stringContaining('h1: '));
   expect(await faultsOf(['target-size'], page, 'main')).not.toEqual([]);
 });
